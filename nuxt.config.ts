@@ -1,0 +1,64 @@
+import { fileURLToPath } from 'node:url'
+
+const SELF = ["'self'"]
+
+export default defineNuxtConfig({
+  compatibilityDate: '2026-11-01',
+  modules: ['@pinia/nuxt', '@element-plus/nuxt', '@nuxt/eslint', 'nuxt-security'],
+  devtools: { enabled: false },
+  telemetry: false,
+  // Pages are drawn in the browser: the log lives on this machine, so there is no search engine
+  // to serve and no wait to hide, and the same shell can later open without a server.
+  // (`ssr: false` as a whole breaks the development server of this version.)
+  routeRules: { '/**': { ssr: false } },
+  app: {
+    head: {
+      title: 'Juniper Haze',
+      htmlAttrs: { lang: 'en' },
+      meta: [{ name: 'viewport', content: 'width=device-width, initial-scale=1' }],
+      link: [{ rel: 'icon', type: 'image/svg+xml', href: '/sprig.svg' }],
+    },
+  },
+  css: [
+    '@fontsource-variable/commissioner/wght.css',
+    '@fontsource-variable/vollkorn/wght.css',
+    '@fontsource-variable/vollkorn/wght-italic.css',
+    '~/styles/theme.css',
+    '~/styles/base.css',
+  ],
+  components: [{ path: '~/components', pathPrefix: false }],
+  imports: { dirs: ['stores'] },
+  elementPlus: { importStyle: 'css', icon: false, defaultLocale: 'en' },
+  typescript: { strict: true, tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true } } },
+  nitro: {
+    errorHandler: fileURLToPath(new URL('server/http/error-handler.ts', import.meta.url)),
+    typescript: { tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true } } },
+  },
+  security: {
+    corsHandler: false,
+    rateLimiter: false,
+    requestSizeLimiter: false,
+    xssValidator: false,
+    allowedMethodsRestricter: false,
+    headers: {
+      strictTransportSecurity: false,
+      crossOriginEmbedderPolicy: 'require-corp',
+      contentSecurityPolicy: {
+        'default-src': SELF,
+        'base-uri': ["'none'"],
+        'connect-src': SELF,
+        'font-src': SELF,
+        'form-action': SELF,
+        'frame-ancestors': ["'none'"],
+        'img-src': [...SELF, 'data:', 'blob:'],
+        'object-src': ["'none'"],
+        'script-src': [...SELF, "'nonce-{{nonce}}'"],
+        // Element Plus places its pop-ups with style attributes.
+        'style-src': [...SELF, "'unsafe-inline'"],
+        'worker-src': SELF,
+        'upgrade-insecure-requests': false,
+      },
+    },
+  },
+  vite: { worker: { format: 'es' } },
+})
