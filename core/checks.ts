@@ -1,0 +1,39 @@
+import { InputError } from './input-error'
+
+/** How a received value is quoted in a message: short, and never `[object Object]`. */
+export function quoted(value: unknown): string {
+  if (typeof value === 'number' || value === undefined) return String(value)
+  const text = JSON.stringify(value) ?? String(value)
+  return text.length > 60 ? `${text.slice(0, 57)}...` : text
+}
+
+/** Returns `value` if it is a finite number, else throws naming `pointer`'s last part. */
+export function finite(value: unknown, pointer: string): number {
+  if (typeof value === 'number' && Number.isFinite(value)) return value
+  throw new InputError(`${nameOf(pointer)} must be a finite number; got ${quoted(value)}`, pointer)
+}
+
+/** A finite number above 0, in `unit`. */
+export function positive(value: unknown, pointer: string, unit = ''): number {
+  const number = finite(value, pointer)
+  if (number > 0) return number
+  throw new InputError(`${nameOf(pointer)} must be above 0${space(unit)}; got ${number}`, pointer)
+}
+
+/** A finite number of 0 or more, in `unit`. */
+export function notNegative(value: unknown, pointer: string, unit = ''): number {
+  const number = finite(value, pointer)
+  if (number >= 0) return number
+  throw new InputError(`${nameOf(pointer)} must be 0${space(unit)} or more; got ${number}`, pointer)
+}
+
+/** A fraction above 0 and at most 1. */
+export function fraction(value: unknown, pointer: string): number {
+  const number = positive(value, pointer)
+  if (number <= 1) return number
+  throw new InputError(`${nameOf(pointer)} must be at most 1 (a fraction); got ${number}`, pointer)
+}
+
+const space = (unit: string) => (unit ? ` ${unit}` : '')
+
+const nameOf = (pointer: string) => pointer.split('/').filter(Boolean).pop() ?? 'value'

@@ -1,0 +1,42 @@
+import { celsiusToF } from './units'
+
+/** Which units a user reads masses in. */
+export type MassSystem = 'metric' | 'avoirdupois'
+
+const G_PER_OZ = 28.349523125
+const OZ_PER_LB = 16
+
+/**
+ * A number to at most three significant figures, with no exponent and no trailing zeros;
+ * whole numbers keep all their figures up to 9999. `null` reads as an en dash.
+ *
+ * @example formatNumber(0.4249) // '0.425'
+ */
+export function formatNumber(value: number | null, figures = 3): string {
+  if (value === null || !Number.isFinite(value)) return '\u2013'
+  if (value === 0) return '0'
+  const decimals = Math.max(0, figures - 1 - Math.floor(Math.log10(Math.abs(value))))
+  return String(Number(value.toFixed(Math.min(decimals, 6))))
+}
+
+/** Grams as people read them: `41.5 g`, `340 g`, `1.25 kg`; or `1.7 oz`, `2 lb 3 oz`. */
+export function formatMass(massG: number | null, system: MassSystem = 'metric'): string {
+  if (massG === null) return '\u2013'
+  if (system === 'metric') {
+    return Math.abs(massG) >= 1000 ? `${formatNumber(massG / 1000)} kg` : `${formatNumber(massG)} g`
+  }
+  const oz = massG / G_PER_OZ
+  if (Math.abs(oz) < OZ_PER_LB) return `${formatNumber(oz)} oz`
+  const wholeOz = Math.round(Math.abs(oz))
+  const sign = oz < 0 ? '-' : ''
+  const rest = wholeOz % OZ_PER_LB
+  return `${sign}${Math.floor(wholeOz / OZ_PER_LB)} lb${rest ? ` ${rest} oz` : ''}`
+}
+
+/** `82 °C`, or `180 °F` where the user reads Fahrenheit. */
+export const formatTemperature = (tempC: number, scale: 'C' | 'F' = 'C') =>
+  scale === 'C' ? `${formatNumber(tempC)} °C` : `${formatNumber(celsiusToF(tempC))} °F`
+
+/** A ratio as dyers say it: `2.2 : 1`. */
+export const formatRatio = (ratio: number | null) =>
+  ratio === null ? '\u2013' : `${formatNumber(ratio, ratio >= 10 ? 3 : 2)} : 1`
