@@ -1,0 +1,76 @@
+import { notNegative, positive } from '../checks'
+
+/** The two shapes a strength curve is tried with; both run through the origin to a ceiling. */
+export const CURVE_MODELS = ['exponential', 'hyperbolic'] as const
+export type CurveModel = (typeof CURVE_MODELS)[number]
+
+export interface SaturationCurve {
+  model: CurveModel
+  /** P: strength that no amount of plant passes. */
+  ceiling: number
+  /** c or h: the dry ratio at which the curve bends, g air-dry plant per g dry fibre. */
+  scale: number
+}
+
+/** Share of the ceiling reached at a ratio, 0 to 1, and its slope against log(scale). */
+export interface Shape {
+  share: number
+  /** d share / d log scale: never positive, since a larger scale bends later. */
+  perLogScale: number
+}
+
+/**
+ * exponential: g = 1 - exp(-r/c). hyperbolic: g = r / (h + r).
+ *
+ * `expm1` keeps the digits at small ratios, where 1 - exp(-x) would lose them.
+ */
+export const SHAPES: Record<CurveModel, (ratio: number, scale: number) => Shape> = {
+  exponential: (ratio, scale) => {
+    const x = ratio / scale
+    return { share: -Math.expm1(-x), perLogScale: -x * Math.exp(-x) }
+  },
+  hyperbolic: (ratio, scale) => {
+    const share = ratio / (scale + ratio)
+    return { share, perLogScale: -share * (1 - share) }
+  },
+}
+
+/** Strength a curve gives at a dry ratio. */
+export function strengthAt({ model, ceiling, scale }: SaturationCurve, ratio: number): number {
+  notNegative(ratio, '/ratio')
+  return ceiling * SHAPES[model](ratio, scale).share
+}
+
+/**
+ * The dry ratio that gives a wanted strength.
+ *
+ * @param strength above 0
+ * @returns g air-dry plant per g dry fibre, or null where the curve never reaches that strength
+ * @throws InputError if the strength is not above 0
+ */
+export function ratioForStrength(
+  { model, ceiling, scale }: SaturationCurve,
+  strength: number,
+): number | null {
+  positive(strength, '/strength')
+  if (strength >= ceiling) return null
+  return model === 'exponential'
+    ? -scale * Math.log1p(-strength / ceiling)
+    : (scale * strength) / (ceiling - strength)
+}
+
+/** A generous dry ratio, against which *enough* is told unless a user sets another. */
+export const REFERENCE_RATIO = 1
+/** Share of the strength at the reference ratio that counts as enough. */
+export const ENOUGH_SHARE = 0.9
+
+/**
+ * *Enough*: the dry ratio that already gives 90 % of the strength of a generous one.
+ *
+ * Told against a ratio, not against the fitted ceiling: 90 % of the ceiling is 2.3 c for one
+ * shape and 9 h for the other, so it would hang on a choice the swatches hardly decide.
+ */
+export function enoughRatio(curve: SaturationCurve, reference = REFERENCE_RATIO): number {
+  const wanted = ENOUGH_SHARE * strengthAt(curve, positive(reference, '/reference'))
+  return ratioForStrength(curve, wanted) as number
+}
