@@ -1,0 +1,43 @@
+/** Parts that are gathered, what they are usually like, and the stages they go through. */
+export interface PartFacts {
+  label: string
+  /** Air-dry mass / fresh mass as a rule: typical, from memory, never the user's own. */
+  dryFraction: number
+  stages: readonly string[]
+}
+
+const FLOWER = ['bud', 'opening', 'full flower', 'going over', 'in seed'] as const
+const LEAF = ['young', 'full grown', 'old', 'turning'] as const
+const WOODY = ['in sap', 'resting'] as const
+const FRUIT = ['green', 'ripening', 'ripe', 'blackened'] as const
+const FUNGUS = ['young', 'mature', 'old'] as const
+const LICHEN = ['fallen'] as const
+
+export const PARTS = {
+  petal: { label: 'petals', dryFraction: 0.15, stages: FLOWER },
+  flowerHead: { label: 'flower heads', dryFraction: 0.18, stages: FLOWER },
+  floweringTop: { label: 'flowering tops', dryFraction: 0.25, stages: FLOWER },
+  leaf: { label: 'leaf', dryFraction: 0.22, stages: LEAF },
+  wholeHerb: { label: 'whole herb', dryFraction: 0.22, stages: FLOWER },
+  stem: { label: 'stem', dryFraction: 0.25, stages: LEAF },
+  shoot: { label: 'shoots', dryFraction: 0.25, stages: LEAF },
+  twig: { label: 'twigs', dryFraction: 0.5, stages: WOODY },
+  innerBark: { label: 'inner bark', dryFraction: 0.45, stages: WOODY },
+  bark: { label: 'bark', dryFraction: 0.5, stages: WOODY },
+  root: { label: 'root', dryFraction: 0.28, stages: ['spring', 'summer', 'autumn'] },
+  rhizome: { label: 'rhizome', dryFraction: 0.25, stages: ['spring', 'summer', 'autumn'] },
+  berry: { label: 'berries', dryFraction: 0.18, stages: FRUIT },
+  husk: { label: 'husks', dryFraction: 0.2, stages: FRUIT },
+  nut: { label: 'nuts', dryFraction: 0.6, stages: FRUIT },
+  seed: { label: 'seeds', dryFraction: 0.85, stages: FRUIT },
+  pod: { label: 'pods', dryFraction: 0.5, stages: FRUIT },
+  cone: { label: 'cones', dryFraction: 0.7, stages: ['green', 'brown', 'fallen'] },
+  gall: { label: 'galls', dryFraction: 0.7, stages: ['green', 'hard', 'bored'] },
+  heartwood: { label: 'heartwood', dryFraction: 0.7, stages: WOODY },
+  thallus: { label: 'thallus', dryFraction: 0.7, stages: LICHEN },
+  fruitBody: { label: 'fruit bodies', dryFraction: 0.12, stages: FUNGUS },
+  cap: { label: 'caps', dryFraction: 0.1, stages: FUNGUS },
+} as const satisfies Record<string, PartFacts>
+
+export type Part = keyof typeof PARTS
+export const PART_KEYS = Object.keys(PARTS) as Part[]

@@ -1,0 +1,7 @@
+/** One thing found by tag code or name. */
+export interface FindHit {
+  kind: 'lot' | 'piece' | 'pot' | 'swatch' | 'source' | 'patch'
+  id: string
+  label: string
+  more: string
+}

@@ -1,0 +1,19 @@
+/** A problem document of RFC 9457: the one shape in which every error of every route is told. */
+export interface Problem {
+  type: string
+  title: string
+  status: number
+  detail: string
+  /** One entry for each field that is wrong. */
+  errors?: FieldProblem[]
+  /** With 409 on a stale save: the thing as it now stands. */
+  current?: unknown
+}
+
+export interface FieldProblem {
+  /** JSON pointer into the body, or `?name` for a query parameter. */
+  pointer: string
+  detail: string
+}
+
+export const PROBLEM_TYPE = 'application/problem+json'

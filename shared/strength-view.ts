@@ -1,0 +1,67 @@
+import type { FibreClass } from '../catalogue/fibres'
+import type { Depth } from '../core/colour/depth'
+import type { PlantState } from '../core/harvest/dry-fraction'
+import type { LeastSquaresFit } from '../core/strength/least-squares'
+import type { Source } from './schemas/source'
+
+/** Where the bath ended: hue turns with it, so it parts curves. `asItCame`: 6 to 8, or no reading. */
+export type PhBand = 'acid' | 'asItCame' | 'alkaline'
+
+/** Why a swatch is shown beside a curve and not counted in it. */
+export type NotCounted = 'mixedBath' | 'dyedBefore' | 'colourCutOff' | 'bareNotRead' | 'onlyReadWet'
+
+export interface StrengthPointView {
+  swatchId: string
+  code: string
+  potCode: string
+  lotCodes: string[]
+  dyedOn: string
+  /** g air-dry plant per g dry fibre, and as weighed in `state`. */
+  ratioDry: number
+  ratioAsWeighed: number
+  state: PlantState | 'mixed'
+  hex: string
+  basis: 'measured' | 'estimated'
+  /** null where it cannot be told. */
+  strength: number | null
+  depth: Depth | null
+  notCounted: NotCounted | null
+}
+
+/** Alike swatches of one source: the same fibre class, mordant and final pH. */
+export interface StrengthGroup {
+  key: string
+  fibreClass: FibreClass
+  /** `Al`, `Al Fe`, `none`. */
+  mordant: string
+  phBand: PhBand
+  points: StrengthPointView[]
+  /** How many swatches the curve counts, and in how many lots. */
+  n: number
+  lots: number
+  estimated: number
+  fit: LeastSquaresFit | null
+  enough: number | null
+  /** 31 bands each; null where nothing was read yet. */
+  unit: readonly number[] | null
+  bare: readonly number[] | null
+}
+
+export interface StrengthView {
+  source: Source
+  /** Most swatches first. */
+  groups: StrengthGroup[]
+  /** Mean dry matter of its lots as they were used, to tell dry ratios in fresh weight. */
+  usualDryFraction: number
+  usualState: PlantState
+}
+
+/** A source with swatches, as Strength lists it. */
+export interface SourceWithSwatches {
+  sourceId: string
+  code: string
+  commonName: string
+  scientificName: string
+  part: string
+  swatches: number
+}
