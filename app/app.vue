@@ -1,0 +1,1 @@
+<template><div>hi</div></template>

@@ -1,0 +1,3 @@
+import { defineItemWrite } from '../../../http/define-collection-route'
+
+export default defineItemWrite((records, id, rev) => records.restore(id, rev))

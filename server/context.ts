@@ -1,0 +1,31 @@
+import { openDatabase, type Database } from './database/open'
+import { migrate } from './database/migrate'
+import { shelveCatalogue } from './services/catalogue'
+import { createLog, type Log } from './services/log'
+
+interface Context {
+  database: Database
+  log: Log
+}
+
+let context: Promise<Context> | null = null
+
+/** Opens the log in the data folder, brings it up to date and fills the catalogue's shelf. */
+async function open(): Promise<Context> {
+  const database = await openDatabase(process.env.JUNIPER_HAZE_DATA ?? './data')
+  await migrate(database.write)
+  await shelveCatalogue(database.write, new Date().toISOString())
+  return { database, log: createLog(database) }
+}
+
+/** The one log of this server; the first call opens it, all wait for the same opening. */
+export const useContext = (): Promise<Context> => (context ??= open())
+
+export const useLog = async (): Promise<Log> => (await useContext()).log
+
+/** Closes the database at the end of the server's life. */
+export async function closeContext(): Promise<void> {
+  const open = context
+  context = null
+  if (open) await (await open).database.close()
+}

@@ -1,0 +1,20 @@
+import type { Knex } from 'knex'
+import { firstTables } from './migrations/0001-first-tables'
+
+type Migration = Knex.Migration & { name: string }
+
+/** In the order in which they run; a shipped migration is never edited, only followed. */
+export const MIGRATIONS: readonly Migration[] = [firstTables]
+
+/** Migrations are compiled in: a bundled server has no migration files beside it. */
+class CompiledMigrations implements Knex.MigrationSource<Migration> {
+  constructor(private readonly migrations: readonly Migration[]) {}
+  getMigrations = async () => [...this.migrations]
+  getMigrationName = (migration: Migration) => migration.name
+  getMigration = async (migration: Migration) => migration
+}
+
+/** Brings a database up to date. Safe to call at every start. */
+export async function migrate(db: Knex, migrations: readonly Migration[] = MIGRATIONS) {
+  await db.migrate.latest({ migrationSource: new CompiledMigrations(migrations) })
+}

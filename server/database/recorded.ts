@@ -1,0 +1,18 @@
+import type { Recorded } from '../../shared/schemas/common'
+
+/** Columns of every row that can be edited and set aside. */
+export interface RecordedRow {
+  id: string
+  rev: number
+  created_at: string
+  updated_at: string
+  set_aside_at: string | null
+}
+
+export const toRecorded = (row: RecordedRow): Recorded => ({
+  id: row.id,
+  rev: row.rev,
+  createdAt: row.created_at,
+  updatedAt: row.updated_at,
+  setAsideAt: row.set_aside_at,
+})

@@ -1,0 +1,41 @@
+import Joi, { type ObjectSchema } from 'joi'
+import { idField, type PageQuery, type Recorded } from '../../shared/schemas/common'
+import { lotChangeSchema, lotQuerySchema, newLotSchema } from '../../shared/schemas/lot'
+import { newPatchSchema, patchChangeSchema, patchQuerySchema } from '../../shared/schemas/patch'
+import { newPieceSchema, pieceChangeSchema, pieceQuerySchema } from '../../shared/schemas/piece'
+import { newPotSchema, potChangeSchema, potQuerySchema } from '../../shared/schemas/pot'
+import { newSourceSchema, sourceChangeSchema, sourceQuerySchema } from '../../shared/schemas/source'
+import { newSwatchSchema, swatchChangeSchema, swatchQuerySchema } from '../../shared/schemas/swatch'
+import type { Collection, Log } from '../services/log'
+import type { Records } from '../services/records'
+import { HttpRefusal } from './http-refusal'
+
+interface CollectionSchemas {
+  query: ObjectSchema<PageQuery>
+  create: ObjectSchema<{ id: string }>
+  change: ObjectSchema<object>
+}
+
+/** What each collection of the log takes. */
+export const COLLECTIONS: Record<Collection, CollectionSchemas> = {
+  sources: { query: sourceQuerySchema, create: newSourceSchema, change: sourceChangeSchema },
+  patches: { query: patchQuerySchema, create: newPatchSchema, change: patchChangeSchema },
+  lots: { query: lotQuerySchema, create: newLotSchema, change: lotChangeSchema },
+  pieces: { query: pieceQuerySchema, create: newPieceSchema, change: pieceChangeSchema },
+  pots: { query: potQuerySchema, create: newPotSchema, change: potChangeSchema },
+  swatches: { query: swatchQuerySchema, create: newSwatchSchema, change: swatchChangeSchema },
+}
+
+export const idParams = Joi.object<{ id: string }>({ id: idField.required() }).unknown()
+
+/** Services of a collection as the routes call them: with bodies its own schema has checked. */
+type AnyRecords = Records<Recorded, { id: string }, object, PageQuery>
+
+/** The collection an address names. @throws HttpRefusal 404 */
+export function collectionNamed(name: string | undefined): Collection {
+  if (name && Object.hasOwn(COLLECTIONS, name)) return name as Collection
+  throw new HttpRefusal(404, 'Not found', 'There is nothing at this address.')
+}
+
+export const recordsOf = (log: Log, collection: Collection) =>
+  log[collection] as unknown as AnyRecords

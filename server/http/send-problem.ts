@@ -1,0 +1,13 @@
+import { send, setResponseHeader, setResponseStatus, type H3Event } from 'h3'
+import { PROBLEM_TYPE, type Problem } from '../../shared/problem'
+import { logger } from './logger'
+
+/** Answers with a problem document; an unforeseen error is written to the log with its cause. */
+export function sendProblem(event: H3Event, problem: Problem, cause?: unknown) {
+  if (problem.status >= 500) logger.error({ err: cause, path: event.path }, problem.title)
+  setResponseStatus(event, problem.status)
+  setResponseHeader(event, 'content-type', PROBLEM_TYPE)
+  // Of a body that was too large the rest is never read, so this connection ends here.
+  if (problem.status === 413) setResponseHeader(event, 'connection', 'close')
+  return send(event, JSON.stringify(problem))
+}

@@ -1,0 +1,18 @@
+import { logger } from '../http/logger'
+
+/** One line for each call of a route; the pages' own files are not worth a line. */
+export default defineNitroPlugin((nitro) => {
+  nitro.hooks.hook('request', (event) => {
+    const path = event.path.split('?')[0]!
+    if (!path.startsWith('/api/')) return
+    const began = performance.now()
+    event.node.res.once('finish', () => {
+      logger.info({
+        method: event.method,
+        path,
+        status: event.node.res.statusCode,
+        ms: Math.round((performance.now() - began) * 10) / 10,
+      })
+    })
+  })
+})

@@ -1,0 +1,83 @@
+import type { Knex } from 'knex'
+import type { Basis, PlantState } from '../../core/harvest/dry-fraction'
+import { roundToMilligram } from '../../core/harvest/net-mass'
+import { newId } from '../../shared/ids'
+
+export type MovementKind = 'gathered' | 'corrected' | 'used' | 'returned'
+
+/** An amount that came to a lot or left it. Movements are only ever added. */
+export interface Movement {
+  lotId: string
+  potId: string | null
+  kind: MovementKind
+  /** g in the lot's state then; negative where it left. */
+  deltaG: number
+  /** Local calendar date. */
+  happenedOn: string
+  state: PlantState
+  dryFraction: number
+  dryFractionBasis: Basis
+}
+
+interface MovementRow {
+  lot_id: string
+  pot_id: string | null
+  kind: MovementKind
+  delta_g: number
+  happened_on: string
+  state: PlantState
+  dry_fraction: number
+  dry_fraction_basis: Basis
+}
+
+/** Binary dust of sums of milligrams. */
+const DUST_G = 1e-6
+
+export const movementRepository = (db: Knex) => ({
+  async add(movement: Movement, at: string): Promise<void> {
+    await db('lot_movement').insert({
+      id: newId(),
+      lot_id: movement.lotId,
+      pot_id: movement.potId,
+      kind: movement.kind,
+      delta_g: roundToMilligram(movement.deltaG),
+      happened_on: movement.happenedOn,
+      state: movement.state,
+      dry_fraction: movement.dryFraction,
+      dry_fraction_basis: movement.dryFractionBasis,
+      created_at: at,
+    })
+  },
+
+  /**
+   * The day at whose end a lot held least, and how much: so that an entry dated back cannot
+   * have taken what was not there yet, or what was used since.
+   */
+  async lowest(lotId: string): Promise<{ day: string; leftG: number } | null> {
+    const [row] = (await db.raw(
+      `select happened_on as day, left_g as leftG from (
+         select happened_on, sum(sum(delta_g)) over (order by happened_on) as left_g
+         from lot_movement where lot_id = ? group by happened_on
+       ) order by left_g, happened_on limit 1`,
+      [lotId],
+    )) as { day: string; leftG: number }[]
+    if (!row) return null
+    return { day: row.day, leftG: Math.abs(row.leftG) < DUST_G ? 0 : row.leftG }
+  },
+
+  /** What a pot took of each of its lots, net of what was put back. */
+  async takenBy(potId: string): Promise<Movement[]> {
+    const rows = await db<MovementRow>('lot_movement').where({ pot_id: potId, kind: 'used' })
+    const latest = new Map(rows.map((row) => [row.lot_id, row]))
+    return [...latest.values()].map((row) => ({
+      lotId: row.lot_id,
+      potId: row.pot_id,
+      kind: row.kind,
+      deltaG: row.delta_g,
+      happenedOn: row.happened_on,
+      state: row.state,
+      dryFraction: row.dry_fraction,
+      dryFractionBasis: row.dry_fraction_basis,
+    }))
+  },
+})

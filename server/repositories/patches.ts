@@ -1,0 +1,65 @@
+import type { Knex } from 'knex'
+import { foldName } from '../../shared/fold-name'
+import type { Page } from '../../shared/schemas/common'
+import type { NewPatch, Patch, PatchQuery } from '../../shared/schemas/patch'
+import { countOf, likeText, pageOf } from '../database/page'
+import { toRecorded, type RecordedRow } from '../database/recorded'
+
+interface PatchRow extends RecordedRow {
+  folded: string
+  name: string
+  hazards: string
+  note: string
+}
+
+const toPatch = (row: PatchRow): Patch => ({
+  ...toRecorded(row),
+  name: row.name,
+  hazards: row.hazards,
+  note: row.note,
+})
+
+const toRow = ({ name, hazards, note }: Omit<NewPatch, 'id'>) => ({
+  name,
+  folded: foldName(name),
+  hazards,
+  note,
+})
+
+export const patchRepository = (db: Knex) => ({
+  async page({ q, ...page }: PatchQuery): Promise<Page<Patch>> {
+    const rows = db('patch')
+    if (q) rows.whereRaw(`folded like ? escape '\\'`, `%${likeText(foldName(q))}%`)
+    const { items, next } = await pageOf<PatchRow>(rows, 'patch', page)
+    return { items: items.map(toPatch), next }
+  },
+
+  async find(id: string): Promise<Patch | null> {
+    const row = await db<PatchRow>('patch').where({ id }).first()
+    return row ? toPatch(row) : null
+  },
+
+  /** The id of another patch of the same name, folded, that is not set aside. */
+  async findNamesake(name: string, exceptId: string): Promise<string | null> {
+    const row = await db<PatchRow>('patch')
+      .where({ folded: foldName(name) })
+      .whereNot({ id: exceptId })
+      .whereNull('set_aside_at')
+      .first('id')
+    return row?.id ?? null
+  },
+
+  async insert({ id, ...patch }: NewPatch, at: string): Promise<void> {
+    await db('patch').insert({ id, ...toRow(patch), created_at: at, updated_at: at })
+  },
+
+  async update(id: string, patch: Omit<NewPatch, 'id'>): Promise<void> {
+    await db('patch').where({ id }).update(toRow(patch))
+  },
+
+  /** One sentence on what hangs on a patch, or null. */
+  async dependents(id: string): Promise<string | null> {
+    const lots = await countOf(db('lot').where({ patch_id: id }).whereNull('set_aside_at'))
+    return lots ? `${lots} lot${lots > 1 ? 's' : ''} were gathered there.` : null
+  },
+})

@@ -1,0 +1,146 @@
+import { group } from 'd3-array'
+import type { Knex } from 'knex'
+import { foldName } from '../../shared/fold-name'
+import type { Page } from '../../shared/schemas/common'
+import type { Source, SourceQuery } from '../../shared/schemas/source'
+import { countOf, likeText, pageOf } from '../database/page'
+import { toRecorded, type RecordedRow } from '../database/recorded'
+
+interface SourceRow extends RecordedRow {
+  catalogue_key: string | null
+  code: string
+  scientific_name: string
+  common_name: string
+  part: string
+  needs_mordant: string
+  usual_ratio: number | null
+  usual_ratio_state: string
+  dry_fraction: number
+  window_from: number | null
+  window_to: number | null
+  caution: string | null
+  provenance: string
+}
+
+interface NameRow {
+  source_id: string
+  name: string
+  kind: 'accepted' | 'synonym' | 'common'
+}
+
+/** The columns a source is written to; names are rows of their own. */
+export type SourceFields = Omit<Source, 'rev' | 'createdAt' | 'updatedAt' | 'setAsideAt'>
+
+const toRow = (source: Omit<SourceFields, 'id'>) => ({
+  code: source.code,
+  scientific_name: source.scientificName,
+  common_name: source.commonName,
+  part: source.part,
+  needs_mordant: source.needsMordant,
+  usual_ratio: source.usualRatio,
+  usual_ratio_state: source.usualRatioState,
+  dry_fraction: source.dryFraction,
+  window_from: source.windowFrom,
+  window_to: source.windowTo,
+  caution: source.caution,
+  provenance: source.provenance,
+})
+
+const toSource = (row: SourceRow, names: NameRow[]): Source => ({
+  ...toRecorded(row),
+  code: row.code,
+  scientificName: row.scientific_name,
+  commonName: row.common_name,
+  synonyms: names.filter(({ kind }) => kind === 'synonym').map(({ name }) => name),
+  otherNames: names
+    .filter(({ kind, name }) => kind === 'common' && name !== row.common_name)
+    .map(({ name }) => name),
+  part: row.part as Source['part'],
+  needsMordant: row.needs_mordant as Source['needsMordant'],
+  usualRatio: row.usual_ratio,
+  usualRatioState: row.usual_ratio_state as Source['usualRatioState'],
+  dryFraction: row.dry_fraction,
+  windowFrom: row.window_from,
+  windowTo: row.window_to,
+  caution: row.caution,
+  provenance: row.provenance,
+})
+
+export const sourceRepository = (db: Knex) => {
+  async function withNames(rows: SourceRow[]): Promise<Source[]> {
+    const names = await db<NameRow>('source_name')
+      .whereIn(
+        'source_id',
+        rows.map(({ id }) => id),
+      )
+      .orderBy('id')
+    const bySource = group(names, ({ source_id }) => source_id)
+    return rows.map((row) => toSource(row, bySource.get(row.id) ?? []))
+  }
+
+  async function writeNames(id: string, source: Omit<SourceFields, 'id'>): Promise<void> {
+    await db('source_name').where({ source_id: id }).delete()
+    const names = [
+      { name: source.scientificName, kind: 'accepted' },
+      ...source.synonyms.map((name) => ({ name, kind: 'synonym' })),
+      ...[source.commonName, ...source.otherNames].map((name) => ({ name, kind: 'common' })),
+    ]
+    await db('source_name').insert(
+      names.map(({ name, kind }) => ({ source_id: id, name, kind, folded: foldName(name) })),
+    )
+  }
+
+  return {
+    async page({ q, part, ...page }: SourceQuery): Promise<Page<Source>> {
+      const rows = db('source')
+      if (part) rows.where({ part })
+      for (const word of foldName(q ?? '')
+        .split(' ')
+        .filter(Boolean)) {
+        rows.whereExists((names) =>
+          names
+            .from('source_name')
+            .whereRaw('source_name.source_id = source.id')
+            .whereRaw(`(' ' || folded) like ? escape '\\'`, `% ${likeText(word)}%`),
+        )
+      }
+      const found = await pageOf<SourceRow>(rows, 'source', page)
+      return { items: await withNames(found.items), next: found.next }
+    },
+
+    async find(id: string): Promise<Source | null> {
+      const row = await db<SourceRow>('source').where({ id }).first()
+      return row ? (await withNames([row]))[0]! : null
+    },
+
+    async insert(
+      { id, ...source }: SourceFields,
+      at: string,
+      catalogueKey: string | null = null,
+    ): Promise<void> {
+      await db('source').insert({
+        id,
+        ...toRow(source),
+        catalogue_key: catalogueKey,
+        created_at: at,
+        updated_at: at,
+      })
+      await writeNames(id, source)
+    },
+
+    async update(id: string, source: Omit<SourceFields, 'id'>): Promise<void> {
+      await db('source').where({ id }).update(toRow(source))
+      await writeNames(id, source)
+    },
+
+    /** Keys of the catalogue entries that have a row already. */
+    catalogueKeys: (): Promise<string[]> =>
+      db('source').whereNotNull('catalogue_key').pluck('catalogue_key'),
+
+    /** One sentence on what hangs on a source, or null. */
+    async dependents(id: string): Promise<string | null> {
+      const lots = await countOf(db('lot').where({ source_id: id }).whereNull('set_aside_at'))
+      return lots ? `${lots} lot${lots > 1 ? 's' : ''} of it are in the log.` : null
+    },
+  }
+}

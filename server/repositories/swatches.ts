@@ -1,0 +1,94 @@
+import type { Knex } from 'knex'
+import type { Page } from '../../shared/schemas/common'
+import type { Swatch, SwatchQuery } from '../../shared/schemas/swatch'
+import { likeText, pageOf } from '../database/page'
+import { toRecorded, type RecordedRow } from '../database/recorded'
+import { readingRepository } from './readings'
+
+interface SwatchRow extends RecordedRow {
+  code: string
+  pot_id: string
+  piece_id: string
+  note: string
+}
+
+export type SwatchFields = Pick<Swatch, 'id' | 'code' | 'potId' | 'pieceId' | 'note'>
+
+/** Pots in which a lot of a source was used. */
+export const potsOfSource = (db: Knex, sourceId: string) =>
+  db('lot_movement')
+    .where('lot_movement.kind', 'used')
+    .whereIn('lot_movement.lot_id', db('lot').where({ source_id: sourceId }).select('id'))
+    .select('lot_movement.pot_id')
+
+export const swatchRepository = (db: Knex) => {
+  async function withReadings(rows: SwatchRow[]): Promise<Swatch[]> {
+    const readings = await readingRepository(db).ofSwatches(rows.map(({ id }) => id))
+    return rows.map((row) => ({
+      ...toRecorded(row),
+      code: row.code,
+      potId: row.pot_id,
+      pieceId: row.piece_id,
+      readings: readings.get(row.id) ?? [],
+      note: row.note,
+    }))
+  }
+
+  return {
+    async page(query: SwatchQuery): Promise<Page<Swatch>> {
+      const { potId, pieceId, sourceId, unread, code, ...page } = query
+      const rows = db('swatch')
+      if (potId) rows.where('swatch.pot_id', potId)
+      if (pieceId) rows.where('swatch.piece_id', pieceId)
+      if (sourceId) rows.whereIn('swatch.pot_id', potsOfSource(db, sourceId))
+      if (code) rows.whereRaw(`swatch.code like ? escape '\\'`, `${likeText(code)}%`)
+      if (unread !== undefined) {
+        const read = db('reading').whereRaw('reading.swatch_id = swatch.id').select(db.raw('1'))
+        if (unread) rows.whereNotExists(read)
+        else rows.whereExists(read)
+      }
+      const found = await pageOf<SwatchRow>(rows, 'swatch', page)
+      return { items: await withReadings(found.items), next: found.next }
+    },
+
+    async find(id: string): Promise<Swatch | null> {
+      const row = await db<SwatchRow>('swatch').where({ id }).first()
+      return row ? (await withReadings([row]))[0]! : null
+    },
+
+    /** Every live swatch of the pots in which a source was used, newest first. */
+    async ofSource(sourceId: string): Promise<Swatch[]> {
+      return withReadings(
+        await db<SwatchRow>('swatch')
+          .whereIn('pot_id', potsOfSource(db, sourceId))
+          .whereNull('set_aside_at')
+          .orderBy('id', 'desc'),
+      )
+    },
+
+    async ofPot(potId: string): Promise<Swatch[]> {
+      return withReadings(await db<SwatchRow>('swatch').where({ pot_id: potId }).orderBy('id'))
+    },
+
+    async insert(swatch: SwatchFields, at: string): Promise<void> {
+      await db('swatch').insert({
+        id: swatch.id,
+        code: swatch.code,
+        pot_id: swatch.potId,
+        piece_id: swatch.pieceId,
+        note: swatch.note,
+        created_at: at,
+        updated_at: at,
+      })
+    },
+
+    async update(id: string, note: string): Promise<void> {
+      await db('swatch').where({ id }).update({ note })
+    },
+
+    /** Sets all swatches of a pot aside with it, or brings them back. */
+    async setAsideWithPot(potId: string, at: string | null): Promise<void> {
+      await db('swatch').where({ pot_id: potId }).update({ set_aside_at: at }).increment('rev', 1)
+    },
+  }
+}

@@ -1,0 +1,50 @@
+import type { Knex } from 'knex'
+import { PARTS } from '../../catalogue/parts'
+import type { FindHit } from '../../shared/find'
+import { likeText } from '../database/page'
+import { patchRepository } from '../repositories/patches'
+import { sourceRepository } from '../repositories/sources'
+
+const HITS = 5
+
+const TAGGED = [
+  { table: 'lot', kind: 'lot' },
+  { table: 'piece', kind: 'piece' },
+  { table: 'pot', kind: 'pot' },
+  { table: 'swatch', kind: 'swatch' },
+] as const
+
+/** Anything by the beginning of its tag code, or by a name. */
+export const findService = (db: Knex) => ({
+  async find(text: string): Promise<FindHit[]> {
+    const tagged = await Promise.all(
+      TAGGED.map(async ({ table, kind }) => {
+        const rows = (await db(table)
+          .whereRaw(`code like ? escape '\\'`, `${likeText(text.toUpperCase())}%`)
+          .whereNull('set_aside_at')
+          .orderBy('id', 'desc')
+          .limit(HITS)
+          .select('id', 'code')) as { id: string; code: string }[]
+        return rows.map(({ id, code }): FindHit => ({ kind, id, label: code, more: '' }))
+      }),
+    )
+    const page = { aside: false, limit: HITS }
+    const sources = await sourceRepository(db).page({ q: text, ...page })
+    const patches = await patchRepository(db).page({ q: text, ...page })
+    return [
+      ...tagged.flat(),
+      ...sources.items.map((source): FindHit => ({
+        kind: 'source',
+        id: source.id,
+        label: `${source.commonName}, ${PARTS[source.part].label}`,
+        more: source.scientificName,
+      })),
+      ...patches.items.map(({ id, name }): FindHit => ({
+        kind: 'patch',
+        id,
+        label: name,
+        more: '',
+      })),
+    ]
+  },
+})
