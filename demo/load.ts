@@ -1,0 +1,53 @@
+import { existsSync, rmSync, writeFileSync } from 'node:fs'
+import { join, resolve } from 'node:path'
+import { migrate } from '../server/database/migrate'
+import { DATABASE_FILE, openDatabase } from '../server/database/open'
+import { shelveCatalogue } from '../server/services/catalogue'
+import { createLog } from '../server/services/log'
+import { addDays, localDate } from './days'
+import { playStory, type StoryClock } from './simulate'
+
+const LOADED = 'demo-loaded.txt'
+
+/**
+ * Makes a folder with the demo log in it, dated back from today.
+ *
+ * @param folder its own data folder; nothing outside it is touched
+ * @param fresh true: throws an earlier demo log away and plays the story anew
+ * @returns false where an earlier demo log was left as it is
+ * @throws Error where the folder holds a log that is no demo
+ */
+export async function loadDemo(folder: string, { fresh = false } = {}): Promise<boolean> {
+  const marker = join(folder, LOADED)
+  const file = join(folder, DATABASE_FILE)
+  if (existsSync(marker) && !fresh) return false
+  if (existsSync(file) && !existsSync(marker)) {
+    throw new Error(
+      `${resolve(folder)} holds a log of your own: choose another folder for the demo.`,
+    )
+  }
+  for (const suffix of ['', '-wal', '-shm']) rmSync(file + suffix, { force: true })
+  rmSync(marker, { force: true })
+
+  const today = localDate(new Date())
+  const clock: StoryClock = { now: new Date(`${addDays(today, -760)}T08:00:00Z`) }
+  const database = await openDatabase(folder)
+  try {
+    // marked before it is filled: a load cut short is a demo log still, and may be thrown away
+    writeFileSync(marker, `Demo log, invented throughout, made on ${today}.\n`)
+    await migrate(database.write)
+    await shelveCatalogue(database.write, clock.now.toISOString())
+    await playStory(
+      createLog(database, () => clock.now),
+      clock,
+      today,
+    )
+  } catch (error) {
+    rmSync(marker, { force: true })
+    rmSync(file, { force: true })
+    throw error
+  } finally {
+    await database.close()
+  }
+  return true
+}

@@ -1,0 +1,244 @@
+import { randomLcg, randomNormal } from 'd3-random'
+import { v7 } from 'uuid'
+import { PARTS, type Part } from '../catalogue/parts'
+import { labOfReflectance } from '../core/colour/tristimulus'
+import { hexOfLab } from '../core/colour/screen-colour'
+import { catalogueId } from '../shared/ids'
+import type { NewReading } from '../shared/schemas/reading'
+import type { Log } from '../server/services/log'
+import { addDays, latestOn, localDate } from './days'
+import { FRESH_NOW, LOTS, PATCHES, type DemoBath, type DemoLot, type PatchName } from './scenario'
+import {
+  BARE_LAB,
+  dyedReflectance,
+  FIBRE_FACTOR,
+  IRON_FACTOR,
+  NO_MORDANT_FACTOR,
+  TRUTHS,
+} from './truth'
+
+/** Set forward as the story goes; the services read it as their clock. */
+export interface StoryClock {
+  now: Date
+}
+
+const HANK_G = 10
+const SEED = 0.4127
+
+/** Something that happens on a day of the story. */
+interface Act {
+  on: string
+  run: () => Promise<void>
+}
+
+/**
+ * Plays about two years of an invented dyer's log through the same services that the screens
+ * use, ending on `today`.
+ *
+ * @param today local date on which the log is loaded
+ */
+export async function playStory(log: Log, clock: StoryClock, today: string): Promise<void> {
+  const random = randomLcg(SEED)
+  const normal = randomNormal.source(random)(0, 1)
+  const bytes = () => Uint8Array.from({ length: 16 }, () => Math.floor(random() * 256))
+  const id = () => {
+    clock.now = new Date(+clock.now + 1000)
+    return v7({ msecs: +clock.now, random: bytes() })
+  }
+  const patchIds = new Map<PatchName, string>()
+  const acts: Act[] = [{ on: addDays(today, -750), run: addPatches }]
+
+  for (const lot of LOTS) {
+    const gatheredOn = latestOn(lot.month, lot.day, today, lot.yearsBack)
+    const lotId: { value: string } = { value: '' }
+    const lotFactor = Math.exp(TRUTHS[lot.source]!.lotSd * normal()) * (lot.strength ?? 1)
+    acts.push({
+      on: gatheredOn,
+      run: async () => void (lotId.value = await gather(lot, gatheredOn)),
+    })
+    lot.baths.forEach((bath, i) => {
+      const on = addDays(gatheredOn, bath.after)
+      if (on < today) acts.push({ on, run: () => dye(lot, bath, on, lotId.value, lotFactor, i) })
+    })
+  }
+  acts.push({ on: addDays(today, -9), run: () => mordantHanks(addDays(today, -9)) })
+  acts.push({ on: addDays(today, -2), run: () => unreadPot(addDays(today, -2)) })
+  acts.push({ on: addDays(today, -1), run: () => gatherFresh(addDays(today, -1)) })
+
+  for (const { on, run } of acts.sort((a, b) => (a.on < b.on ? -1 : 1))) {
+    clock.now = new Date(Math.max(+clock.now, Date.parse(`${on}T10:00:00Z`)))
+    await run()
+  }
+
+  async function addPatches() {
+    for (const patch of PATCHES) {
+      const patchId = id()
+      await log.patches.create({ id: patchId, ...patch })
+      patchIds.set(patch.name, patchId)
+    }
+  }
+
+  async function gather(lot: DemoLot, gatheredOn: string): Promise<string> {
+    const wantedG = lot.baths.flatMap((bath) => bath.ratiosDry.map((r) => weighedG(lot, bath, r)))
+    const netG = Math.round(10 * (wantedG.reduce((sum, g) => sum + g, 0) + lot.spareG)) / 10
+    const weighing = lot.state === 'fresh' ? { grossG: netG + 11, tareG: 11 } : { netG }
+    const lotId = id()
+    await log.lots.create({
+      id: lotId,
+      sourceId: catalogueId(lot.source),
+      patchId: patchIds.get(lot.patch)!,
+      gatheredOn,
+      state: lot.state,
+      stage: lot.stage,
+      obtained: lot.stage === 'fallen' ? 'windfall' : 'picked',
+      ...weighing,
+      dryFraction: lot.dryFraction,
+      note: '',
+    })
+    return lotId
+  }
+
+  async function dye(
+    lot: DemoLot,
+    bath: DemoBath,
+    on: string,
+    lotId: string,
+    lotFactor: number,
+    order: number,
+  ) {
+    const truth = TRUTHS[lot.source]!
+    for (const ratioDry of bath.ratiosDry) {
+      const pieceId = await newPiece(bath, addDays(on, -6))
+      const massG = weighedG(lot, bath, ratioDry)
+      const potId = id()
+      const swatchId = id()
+      await log.pots.create({
+        id: potId,
+        title: '',
+        dyedOn: on,
+        way: 'simmer',
+        lots: [{ lotId, massG }],
+        pieces: [{ pieceId, swatchId }],
+        waterL: 1 + order / 2,
+        tempC: bath.tempC ?? null,
+        minutes: bath.minutes ?? null,
+        finalPh: null,
+        note: '',
+      })
+      const dyed = dyedReflectance(truth, {
+        ratioDry,
+        fibre: bath.fibre,
+        iron: bath.mordants.includes('ironSulfate'),
+        factor: factorOf(lot, bath) * lotFactor * Math.exp(truth.errorSd * normal()),
+      })
+      clock.now = new Date(Math.max(+clock.now, Date.parse(`${addDays(on, 2)}T09:00:00Z`)))
+      const reading: NewReading = {
+        id: id(),
+        wet: false,
+        washed: true,
+        ...(bath.measured ? { reflectance: [...dyed] } : { hex: hexOfLab(labOfReflectance(dyed)) }),
+      }
+      await log.swatches.change(swatchId, 1, { reading })
+    }
+  }
+
+  async function newPiece(
+    { fibre, mordants, pieceG = HANK_G }: Pick<DemoBath, 'fibre' | 'mordants' | 'pieceG'>,
+    mordantedOn: string,
+  ): Promise<string> {
+    const pieceId = id()
+    await log.pieces.create({
+      id: pieceId,
+      name: 'test hank',
+      fibre,
+      form: 'yarn',
+      dryG: pieceG,
+      treatments: [
+        { kind: 'wash', doneOn: addDays(mordantedOn, -1) },
+        ...mordants.map((agent) => ({
+          kind: 'mordant' as const,
+          agent,
+          percentWof: agent === 'ironSulfate' ? 2 : 10,
+          doneOn: mordantedOn,
+        })),
+      ],
+      bare: { lab: BARE_LAB[fibre], wet: false, washed: true },
+      note: '',
+    })
+    return pieceId
+  }
+
+  /** Hanks that wait: six ready, one set of three still without mordant. */
+  async function mordantHanks(on: string) {
+    for (let i = 0; i < 4; i++) await newPiece({ fibre: 'wool', mordants: ['alum'] }, on)
+    await newPiece({ fibre: 'silk', mordants: ['alum'] }, on)
+    await newPiece({ fibre: 'superwash', mordants: ['alum'], pieceG: 50 }, on)
+    for (let i = 0; i < 3; i++) await newPiece({ fibre: 'wool', mordants: [] }, on)
+    await newPiece({ fibre: 'linen', mordants: [], pieceG: 25 }, on)
+  }
+
+  /** A pot whose swatches are dry and wait to be read. */
+  async function unreadPot(on: string) {
+    const { items } = await log.lots.page({
+      inStock: true,
+      state: 'dried',
+      aside: false,
+      limit: 50,
+    })
+    const lot = items.find(({ leftG }) => leftG >= 30)!
+    const pieces = [
+      await newPiece({ fibre: 'wool', mordants: ['alum'] }, addDays(on, -7)),
+      await newPiece({ fibre: 'wool', mordants: ['alum', 'ironSulfate'] }, addDays(on, -7)),
+      await newPiece({ fibre: 'superwash', mordants: ['alum'] }, addDays(on, -7)),
+    ]
+    await log.pots.create({
+      id: id(),
+      title: '',
+      dyedOn: on,
+      way: 'simmer',
+      lots: [{ lotId: lot.id, massG: 15 }],
+      pieces: pieces.map((pieceId) => ({ pieceId })),
+      waterL: 2,
+      tempC: 82,
+      minutes: 60,
+      finalPh: null,
+      note: '',
+    })
+  }
+
+  async function gatherFresh(on: string) {
+    const month = Number(localDate(clock.now).slice(5, 7))
+    const found = FRESH_NOW.find(({ months }) => months.includes(month))!
+    await log.lots.create({
+      id: id(),
+      sourceId: catalogueId(found.source),
+      patchId: patchIds.get(found.patch)!,
+      gatheredOn: on,
+      state: 'fresh',
+      stage: found.stage,
+      obtained: 'picked',
+      grossG: found.netG + 11,
+      tareG: 11,
+      note: '',
+    })
+  }
+}
+
+/** What the scale shows for a dry ratio, to a tenth of a gram. */
+const weighedG = (lot: DemoLot, { pieceG = HANK_G }: DemoBath, ratioDry: number) =>
+  Math.round((10 * ratioDry * pieceG) / dryFractionOf(lot)) / 10
+
+/** As weighed on the lot, or the typical one of its part, as the log itself will take it. */
+const dryFractionOf = ({ source, state, dryFraction }: DemoLot) =>
+  state === 'dried' ? 1 : (dryFraction ?? PARTS[source.split('/')[1] as Part].dryFraction)
+
+function factorOf(lot: DemoLot, { fibre, mordants }: DemoBath): number {
+  const mordanted = mordants.length > 0 || !needsMordant(lot.source)
+  return (
+    FIBRE_FACTOR[fibre]! *
+    (mordanted ? 1 : NO_MORDANT_FACTOR) *
+    (mordants.includes('ironSulfate') ? IRON_FACTOR : 1)
+  )
+}
+
+const needsMordant = (source: string) => !/\/(bark|cone|thallus|gall)$/.test(source)
