@@ -49,6 +49,8 @@ export default withNuxt(
     rules: {
       'vue/multi-word-component-names': 'off',
       'vue/html-self-closing': 'off',
+      // pages have no transition that would need a single root
+      'vue/no-multiple-template-root': 'off',
       'max-lines': ['error', { max: 300, skipBlankLines: true, skipComments: true }],
       eqeqeq: 'error',
       'no-console': 'error',

@@ -1,1 +1,11 @@
-<template><div>hi</div></template>
+<script setup lang="ts">
+import en from 'element-plus/es/locale/lang/en'
+</script>
+
+<template>
+  <ElConfigProvider :locale="en" :message="{ max: 1 }">
+    <NuxtLayout>
+      <NuxtPage />
+    </NuxtLayout>
+  </ElConfigProvider>
+</template>

@@ -28,30 +28,41 @@ const hyperbolic = (ceiling: number, scale: number): SaturationCurve => ({
 })
 
 const YELLOW: readonly Band[] = [
-  [400, 45, 1],
-  [440, 28, 0.5],
+  [400, 55, 1],
+  [445, 45, 0.55],
+  [540, 150, 0.07],
 ]
 const GOLD: readonly Band[] = [
-  [400, 55, 1],
-  [460, 40, 0.35],
+  [400, 60, 1],
+  [460, 55, 0.45],
+  [560, 140, 0.12],
 ]
 const TAN: readonly Band[] = [
   [390, 90, 1],
-  [480, 110, 0.42],
+  [480, 110, 0.45],
+  [580, 140, 0.22],
+]
+const BROWN: readonly Band[] = [
+  [400, 85, 1],
+  [480, 75, 0.5],
+  [565, 120, 0.2],
 ]
 const RUST: readonly Band[] = [
-  [420, 70, 1],
-  [500, 50, 0.62],
+  [420, 80, 1],
+  [500, 65, 0.62],
+  [580, 110, 0.2],
 ]
 const RED: readonly Band[] = [
-  [500, 42, 1],
-  [540, 26, 0.6],
-  [400, 60, 0.5],
+  [505, 55, 1],
+  [545, 40, 0.6],
+  [400, 90, 0.6],
+  [630, 90, 0.09],
 ]
 const PURPLE: readonly Band[] = [
-  [560, 48, 1],
-  [590, 28, 0.5],
-  [400, 40, 0.25],
+  [555, 55, 1],
+  [590, 35, 0.5],
+  [420, 80, 0.4],
+  [660, 90, 0.12],
 ]
 const OLIVE: readonly Band[] = [
   [400, 60, 1],
@@ -74,7 +85,7 @@ export const TRUTHS: Record<string, Truth> = {
   },
   'rumex-obtusifolius/root': {
     curve: exponential(2.3, 0.38),
-    bands: RUST,
+    bands: BROWN,
     lotSd: 0.18,
     errorSd: 0.1,
   },

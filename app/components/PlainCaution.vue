@@ -1,0 +1,22 @@
+<script setup lang="ts">
+/** A caution at the point of doing: plain sentences, no pop-up to click away. */
+const { grave = false } = defineProps<{ grave?: boolean }>()
+</script>
+
+<template>
+  <p class="caution" :class="{ grave }" role="note"><slot /></p>
+</template>
+
+<style scoped>
+.caution {
+  padding: 8px 12px;
+  border-left: 3px solid var(--ochre);
+  background: var(--ochre-pale);
+  font-size: 14px;
+}
+
+.grave {
+  border-color: var(--madder);
+  background: #fbeeec;
+}
+</style>

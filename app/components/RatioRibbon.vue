@@ -1,0 +1,270 @@
+<script setup lang="ts">
+import { useId } from 'vue'
+import { formatRatio } from '~~/core/quantity/format-quantity'
+import type { PlantState } from '~~/core/harvest/dry-fraction'
+import type { StrengthGroup } from '~~/shared/strength-view'
+import { useSize } from '~/composables/useSize'
+import { laneOf, RIBBON_RANGE, ribbonScale, ribbonStops } from '~/features/strength/ribbon-paint'
+
+/**
+ * A ribbon of ratios, painted with the colour to expect at each; the marker sets the ratio by
+ * dragging, by arrow keys or by the big buttons.
+ */
+const { group, dryFraction, state } = defineProps<{
+  group: StrengthGroup | null
+  /** Air-dry mass / mass as weighed, to tell a dry ratio as weighed. */
+  dryFraction: number
+  state: PlantState
+}>()
+
+/** Dry ratio, g air-dry plant per g dry fibre. */
+const ratio = defineModel<number>({ required: true })
+
+const CHIP = 18
+const LANES = 3
+const TOP = 22
+const BAND = 66
+const STEP = 1.05
+
+const strip = ref<HTMLElement | null>(null)
+const { width } = useSize(strip)
+const paint = useId()
+
+const x = computed(() => ribbonScale(Math.max(width.value, 1)))
+const stops = computed(() => ribbonStops(group, x.value))
+const chips = computed(() => {
+  const points = group?.points ?? []
+  const lanes = laneOf(
+    points.map((point) => x.value(point.ratioDry)),
+    CHIP + 3,
+    LANES,
+  )
+  return points.map((point, i) => ({
+    ...point,
+    x: x.value(point.ratioDry) - CHIP / 2,
+    y: TOP + 4 + lanes[i]! * (CHIP + 3),
+  }))
+})
+
+const NICE = [0.02, 0.05, 0.1, 0.2, 0.3, 0.5, 1, 2, 3, 5, 10, 20]
+/** Ticks that have room for their words. */
+const ticks = computed(() => {
+  let end = -Infinity
+  return NICE.flatMap((weighed) => {
+    const dry = weighed * dryFraction
+    const at = x.value(dry)
+    if (dry < RIBBON_RANGE[0] || dry > RIBBON_RANGE[1] || at < end + 46) return []
+    end = at
+    return [{ weighed, x: at }]
+  })
+})
+
+/** Stands over its tick, or beside the marker's handle where that is in the way. */
+const enoughWord = computed(() => {
+  const at = x.value(group?.enough ?? 1)
+  const gap = x.value(ratio.value) - at
+  const crowded = Math.abs(gap) < 36
+  if (!crowded && at < width.value - 30) return { 'text-anchor': 'middle' }
+  return gap < 0 && at < width.value - 80
+    ? { 'text-anchor': 'start', x: 6 }
+    : { 'text-anchor': 'end', x: crowded ? Math.min(gap, 0) - 14 : 0 }
+})
+
+const spoken = computed(
+  () => `${formatRatio(ratio.value / dryFraction)} ${state}, ${formatRatio(ratio.value)} dry`,
+)
+
+function set(value: number) {
+  const [least, most] = RIBBON_RANGE
+  ratio.value = Math.min(most, Math.max(least, Number(value.toPrecision(3))))
+}
+
+function drag(event: PointerEvent) {
+  if (event.type === 'pointermove' && event.buttons === 0) return
+  const target = event.currentTarget as HTMLElement
+  if (event.type === 'pointerdown') target.setPointerCapture(event.pointerId)
+  set(x.value.invert(event.clientX - target.getBoundingClientRect().left))
+}
+
+function key(event: KeyboardEvent) {
+  const steps: Record<string, number> = {
+    ArrowRight: STEP,
+    ArrowUp: STEP,
+    ArrowLeft: 1 / STEP,
+    ArrowDown: 1 / STEP,
+    PageUp: 1.5,
+    PageDown: 1 / 1.5,
+  }
+  const factor = steps[event.key]
+  if (!factor) return
+  event.preventDefault()
+  set(ratio.value * factor)
+}
+</script>
+
+<template>
+  <div class="ribbon">
+    <button type="button" aria-label="Less plant" @click="set(ratio / 1.1)">−</button>
+    <div
+      ref="strip"
+      class="strip"
+      role="slider"
+      tabindex="0"
+      aria-label="Ratio of plant to fibre"
+      :aria-valuenow="ratio"
+      :aria-valuemin="RIBBON_RANGE[0]"
+      :aria-valuemax="RIBBON_RANGE[1]"
+      :aria-valuetext="spoken"
+      @pointerdown="drag"
+      @pointermove="drag"
+      @keydown="key"
+    >
+      <svg v-if="width" :width="width" :height="TOP + BAND + 22" aria-hidden="true">
+        <defs>
+          <linearGradient :id="`${paint}-colour`">
+            <stop
+              v-for="stop in stops"
+              :key="stop.at"
+              :offset="`${stop.at}%`"
+              :stop-color="stop.hex"
+              :stop-opacity="stop.known"
+            />
+          </linearGradient>
+          <pattern
+            :id="`${paint}-haze`"
+            width="8"
+            height="8"
+            patternUnits="userSpaceOnUse"
+            patternTransform="rotate(45)"
+          >
+            <rect width="8" height="8" fill="#e4e5ea" />
+            <rect width="3" height="8" fill="#d3d5de" />
+          </pattern>
+        </defs>
+        <rect :y="TOP" :width="width" :height="BAND" rx="6" :fill="`url(#${paint}-haze)`" />
+        <rect
+          v-if="stops.length"
+          :y="TOP"
+          :width="width"
+          :height="BAND"
+          rx="6"
+          :fill="`url(#${paint}-colour)`"
+        />
+        <text v-else :x="width / 2" :y="TOP + BAND / 2 + 4" text-anchor="middle" class="word">
+          not enough swatches yet to paint it
+        </text>
+        <g v-if="group?.enough" :transform="`translate(${x(group.enough)} 0)`">
+          <line :y1="TOP - 4" :y2="TOP + BAND" class="enough" />
+          <text y="13" v-bind="enoughWord" class="word strong">enough</text>
+        </g>
+        <rect
+          v-for="chip in chips"
+          :key="chip.swatchId"
+          :x="chip.x"
+          :y="chip.y"
+          :width="CHIP"
+          :height="CHIP"
+          rx="4"
+          :fill="chip.hex"
+          class="chip"
+          :class="{ beside: chip.notCounted }"
+        />
+        <g :transform="`translate(${x(ratio)} 0)`">
+          <line :y1="TOP - 6" :y2="TOP + BAND + 4" class="halo" />
+          <line :y1="TOP - 6" :y2="TOP + BAND + 4" class="marker" />
+          <path :d="`M-9 ${TOP - 14}h18l-9 12z`" class="handle" />
+        </g>
+        <text y="13" class="word">ratio as weighed, {{ state }}</text>
+        <g v-for="tick in ticks" :key="tick.weighed" :transform="`translate(${tick.x} 0)`">
+          <line :y1="TOP + BAND" :y2="TOP + BAND + 5" class="tick" />
+          <text
+            :y="TOP + BAND + 18"
+            :text-anchor="tick.x < 20 ? 'start' : tick.x > width - 20 ? 'end' : 'middle'"
+            class="word"
+          >
+            {{ tick.weighed }} : 1
+          </text>
+        </g>
+      </svg>
+    </div>
+    <button type="button" aria-label="More plant" @click="set(ratio * 1.1)">+</button>
+  </div>
+</template>
+
+<style scoped>
+.ribbon {
+  display: grid;
+  grid-template-columns: 48px 1fr 48px;
+  gap: 8px;
+}
+
+button {
+  align-self: stretch;
+  margin: 22px 0;
+  min-height: 48px;
+  border: 1px solid var(--line-firm);
+  border-radius: var(--corner);
+  background: var(--panel);
+  color: var(--juniper);
+  font-size: 24px;
+  font-weight: 600;
+  cursor: pointer;
+}
+
+button:hover {
+  background: var(--juniper-pale);
+}
+
+.strip {
+  min-width: 0;
+  height: 110px;
+  border-radius: var(--corner);
+  cursor: ew-resize;
+  touch-action: none;
+}
+
+.enough {
+  stroke: var(--ink);
+  stroke-dasharray: 3 3;
+}
+
+.word {
+  fill: var(--quiet);
+  font-size: 12px;
+}
+
+.strong {
+  fill: var(--ink);
+  font-weight: 600;
+}
+
+.chip {
+  stroke: #fff;
+  stroke-width: 2;
+  paint-order: stroke;
+}
+
+.beside {
+  stroke-dasharray: 3 2;
+  stroke: var(--ink);
+}
+
+.halo {
+  stroke: #fff;
+  stroke-width: 5;
+}
+
+.marker {
+  stroke: var(--juniper);
+  stroke-width: 2.5;
+}
+
+.handle {
+  fill: var(--juniper);
+  stroke: #fff;
+}
+
+.tick {
+  stroke: var(--line-firm);
+}
+</style>

@@ -1,0 +1,44 @@
+import { onMounted, ref, shallowRef, watch, type Ref, type ShallowRef, type WatchSource } from 'vue'
+
+export interface Loaded<T> {
+  data: ShallowRef<T | null>
+  failure: Ref<string>
+  /** True from 300 ms on: what is quicker needs no sign. */
+  slow: Ref<boolean>
+  reload: () => Promise<void>
+}
+
+const SLOW_MS = 300
+
+/**
+ * Loads something from the log, and again after every write and whenever `also` changes. An
+ * answer that was overtaken by a later question is dropped.
+ */
+export function useLoaded<T>(load: () => Promise<T>, also?: WatchSource): Loaded<T> {
+  const session = useSession()
+  const data = shallowRef<T | null>(null)
+  const failure = ref('')
+  const slow = ref(false)
+  let question = 0
+
+  async function reload() {
+    const asked = ++question
+    const timer = setTimeout(() => (slow.value = true), SLOW_MS)
+    try {
+      const answer = await load()
+      if (asked !== question) return
+      data.value = answer
+      failure.value = ''
+    } catch (error) {
+      if (asked === question) failure.value = (error as Error).message
+    } finally {
+      clearTimeout(timer)
+      if (asked === question) slow.value = false
+    }
+  }
+
+  onMounted(reload)
+  watch(() => session.version, reload)
+  if (also) watch(also, reload)
+  return { data, failure, slow, reload }
+}

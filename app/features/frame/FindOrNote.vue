@@ -1,0 +1,113 @@
+<script setup lang="ts">
+import type { FindHit } from '~~/shared/find'
+import { formatMass } from '~~/core/quantity/format-quantity'
+import { readWeighInNote } from './read-note'
+
+const open = defineModel<boolean>({ required: true })
+
+const api = useApi()
+const text = ref('')
+const hits = ref<FindHit[]>([])
+const failure = ref('')
+const input = ref<{ focus: () => void } | null>(null)
+
+const note = computed(() => readWeighInNote(text.value))
+
+const PLACES: Record<FindHit['kind'], (hit: FindHit) => string> = {
+  lot: () => '/walk',
+  piece: () => '/basket',
+  pot: () => '/pot',
+  swatch: ({ id }) => `/swatch?swatch=${id}`,
+  source: ({ id }) => `/strength?source=${id}`,
+  patch: () => '/walk',
+}
+
+watch(text, async (typed) => {
+  const asked = typed.trim()
+  if (asked.length < 2) return void (hits.value = [])
+  try {
+    const found = await api.get<{ hits: FindHit[] }>('find', { q: asked })
+    if (asked === text.value.trim()) hits.value = found.hits
+    failure.value = ''
+  } catch (error) {
+    failure.value = (error as Error).message
+  }
+})
+
+function go(to: string) {
+  open.value = false
+  text.value = ''
+  void navigateTo(to)
+}
+
+function enter() {
+  if (note.value) go(`/walk?note=${encodeURIComponent(text.value.trim())}`)
+  else if (hits.value[0]) go(PLACES[hits.value[0].kind](hits.value[0]))
+}
+</script>
+
+<template>
+  <ElDialog
+    v-model="open"
+    title="Find or note"
+    width="min(560px, 94vw)"
+    top="10vh"
+    @opened="input?.focus()"
+  >
+    <ElInput
+      ref="input"
+      v-model="text"
+      aria-label="Find or note"
+      placeholder="DOC-26-02, elder, or 340 g tansy, full flower, Quarry Lane"
+      @keydown.enter="enter"
+    />
+    <p v-if="failure" class="wrong" role="alert">{{ failure }}</p>
+    <ul class="hits">
+      <li v-if="note">
+        <button type="button" @click="enter">
+          Weigh in <strong>{{ formatMass(note.netG) }}</strong>
+          {{ note.words.join(', ') || 'of something' }}
+          <span class="quiet">opens a filled-in draft</span>
+        </button>
+      </li>
+      <li v-for="hit in hits" :key="hit.id">
+        <button type="button" @click="go(PLACES[hit.kind](hit))">
+          <strong>{{ hit.label }}</strong> <span class="latin">{{ hit.more }}</span>
+          <span class="quiet">{{ hit.kind }}</span>
+        </button>
+      </li>
+    </ul>
+    <p v-if="!note && !hits.length" class="quiet">
+      Type the beginning of a tag code or any name; or an amount and what it is, to weigh it in.
+    </p>
+  </ElDialog>
+</template>
+
+<style scoped>
+.hits {
+  margin: 10px 0;
+}
+
+.hits button {
+  display: flex;
+  align-items: center;
+  gap: 8px;
+  width: 100%;
+  min-height: 44px;
+  padding: 6px 10px;
+  border: 0;
+  border-bottom: 1px solid var(--line);
+  background: none;
+  color: var(--ink);
+  text-align: left;
+  cursor: pointer;
+}
+
+.hits button:hover {
+  background: var(--juniper-pale);
+}
+
+.hits .quiet {
+  margin-left: auto;
+}
+</style>

@@ -1,0 +1,69 @@
+<script setup lang="ts">
+import { useSession } from '~/stores/session'
+
+const session = useSession()
+</script>
+
+<template>
+  <div class="saved" role="status" aria-live="polite">
+    <template v-if="session.last">
+      <span>{{ session.last.words }}</span>
+      <button v-if="session.last.changeSetId" type="button" @click="session.undo">Undo</button>
+      <button type="button" class="plain" @click="session.dismiss">Close</button>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.saved {
+  display: flex;
+  position: fixed;
+  z-index: 20;
+  bottom: 16px;
+  left: 50%;
+  align-items: center;
+  gap: 14px;
+  max-width: calc(100vw - 24px);
+  padding: 4px 8px 4px 18px;
+  transform: translateX(-50%);
+  border-radius: var(--corner);
+  background: var(--ink);
+  color: #fff;
+}
+
+.saved:empty {
+  padding: 0;
+}
+
+button {
+  min-height: 44px;
+  padding: 0 12px;
+  border: 0;
+  background: none;
+  color: #fff;
+  font-weight: 700;
+  text-decoration: underline;
+  text-underline-offset: 3px;
+  cursor: pointer;
+}
+
+.plain {
+  font-weight: 400;
+}
+
+button:focus-visible {
+  outline-color: #fff;
+  outline-offset: -4px;
+}
+
+@media (max-width: 760px) {
+  .saved {
+    bottom: 78px;
+    width: calc(100vw - 24px);
+  }
+
+  .saved span {
+    flex: 1;
+  }
+}
+</style>

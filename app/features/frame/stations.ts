@@ -1,0 +1,37 @@
+import type { StationCounts } from '~~/shared/today-view'
+
+export interface Station {
+  path: string
+  name: string
+  key: string
+  /** What waits there, in words: the number on the thread and what it counts. */
+  waiting: (counts: StationCounts) => { n: number; what: string }
+}
+
+const none = () => ({ n: 0, what: '' })
+
+/** The stations in working order, as they hang on the thread. */
+export const STATIONS: readonly Station[] = [
+  { path: '/walk', name: 'Walk', key: '1', waiting: ({ ready }) => ({ n: ready, what: 'ready' }) },
+  {
+    path: '/loft',
+    name: 'Loft',
+    key: '2',
+    waiting: ({ wilting }) => ({ n: wilting, what: 'fresh' }),
+  },
+  {
+    path: '/basket',
+    name: 'Basket',
+    key: '3',
+    waiting: ({ unmordanted }) => ({ n: unmordanted, what: 'bare' }),
+  },
+  { path: '/pot', name: 'Pot', key: '4', waiting: none },
+  {
+    path: '/swatch',
+    name: 'Swatch',
+    key: '5',
+    waiting: ({ unread }) => ({ n: unread, what: 'to read' }),
+  },
+  { path: '/strength', name: 'Strength', key: '6', waiting: none },
+  { path: '/year', name: 'Year', key: '7', waiting: none },
+]

@@ -1,0 +1,65 @@
+<script setup lang="ts">
+import { formatMass } from '~~/core/quantity/format-quantity'
+import type { Piece } from '~~/shared/schemas/piece'
+import { isMordanted, marksOf, pieceName, readiness } from '~/features/basket/readiness'
+import { POT_PLAN, type PotStock } from './usePotPlan'
+
+const { stock } = defineProps<{ stock: PotStock }>()
+const plan = inject(POT_PLAN)!
+
+const isIn = (id: string) => plan.draft.pieceIds.includes(id)
+
+/** What is in the pot first, then what is ready for it. Ordered when the basket is loaded, so
+ * that tags do not jump under the hand. */
+const ordered = computed(() => {
+  const rank = (piece: Piece) => (entered.has(piece.id) ? 0 : isMordanted(piece) ? 1 : 2)
+  return [...stock.pieces].sort((a, b) => rank(a) - rank(b))
+})
+const entered = new Set(plan.draft.pieceIds)
+
+function toggle(id: string) {
+  plan.draft.pieceIds = isIn(id)
+    ? plan.draft.pieceIds.filter((each) => each !== id)
+    : [...plan.draft.pieceIds, id]
+}
+</script>
+
+<template>
+  <section class="stack tight pieces" aria-labelledby="onto">
+    <h2 id="onto">
+      Onto
+      <span class="quiet">
+        {{ plan.pieces.length }} of {{ stock.pieces.length }} pieces,
+        {{ formatMass(plan.fibreG) }} dry
+      </span>
+    </h2>
+    <p v-if="plan.errors['/pieces']" class="wrong" role="alert">Choose at least one piece.</p>
+    <ul tabindex="-1">
+      <li v-for="piece in ordered" :key="piece.id">
+        <SwingTag
+          :code="piece.code"
+          :hex="piece.bare?.hex"
+          :chosen="isIn(piece.id)"
+          :figure="formatMass(piece.dryG)"
+          :figure-note="marksOf(piece) === 'none' ? 'no mordant' : marksOf(piece)"
+          :line="readiness(piece)"
+          @choose="toggle(piece.id)"
+        >
+          <template #name>{{ pieceName(piece) }}</template>
+        </SwingTag>
+      </li>
+      <li v-if="!stock.pieces.length" class="quiet">
+        The basket is empty. <NuxtLink to="/basket">Weigh a piece</NuxtLink> first.
+      </li>
+    </ul>
+  </section>
+</template>
+
+<style scoped>
+ul {
+  display: grid;
+  gap: 6px;
+  max-height: 246px;
+  overflow-y: auto;
+}
+</style>

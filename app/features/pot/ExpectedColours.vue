@@ -1,0 +1,117 @@
+<script setup lang="ts">
+import { depthOf } from '~~/core/colour/depth'
+import { formatMass, formatNumber } from '~~/core/quantity/format-quantity'
+import { expectedHex, fittedStrength } from '~/features/strength/ribbon-paint'
+import { pieceName } from '~/features/basket/readiness'
+import { POT_PLAN } from './usePotPlan'
+
+const plan = inject(POT_PLAN)!
+
+const expected = computed(() =>
+  plan.pieces.map((piece) => {
+    const group = plan.groupFor(piece)
+    const strength = group?.fit ? fittedStrength(group.fit, plan.draft.ratioDry) : null
+    return {
+      piece,
+      n: group?.n ?? 0,
+      hex: expectedHex(group, plan.draft.ratioDry),
+      strength,
+      depth: strength === null ? null : depthOf(strength),
+    }
+  }),
+)
+
+const doubling = computed(() => {
+  const fit = plan.group?.fit
+  const strength = fit ? fittedStrength(fit, plan.draft.ratioDry) : 0
+  if (!fit || !expected.value.length || strength <= 0) return null
+  return Math.round((fittedStrength(fit, 2 * plan.draft.ratioDry) / strength - 1) * 100)
+})
+</script>
+
+<template>
+  <section class="panel stack" aria-labelledby="expected">
+    <h2 id="expected">Expected</h2>
+    <p v-if="!plan.lot || !expected.length" class="quiet">
+      Choose a lot and a piece, and the grams and the colour to expect stand here, with how many
+      swatches speak for it.
+    </p>
+    <p v-else class="weigh">
+      <span>weigh out</span>
+      <output>{{ formatMass(plan.wantedG) }}</output>
+      <span>
+        {{ plan.source?.commonName }}, {{ plan.lot.state }}, for {{ formatMass(plan.fibreG) }} of
+        fibre
+      </span>
+    </p>
+    <ul class="list">
+      <li v-for="{ piece, n, hex, depth, strength } in expected" :key="piece.id">
+        <span class="patch" :class="{ unknown: !hex }" :style="hex ? { background: hex } : {}" />
+        <span>
+          <strong>{{ piece.code }}</strong> <span class="quiet">{{ pieceName(piece) }}</span>
+          <span v-if="depth" class="line">
+            likely <strong>{{ depth }}</strong>
+            <span class="estimate"> ~{{ formatNumber(strength) }}</span
+            >, from {{ n }} swatches
+          </span>
+          <span v-else class="line estimate">
+            not enough swatches yet ({{ n }}) on this fibre and mordant
+          </span>
+        </span>
+      </li>
+    </ul>
+    <p v-if="doubling !== null">
+      Twice the plant would add about <strong>{{ doubling }} %</strong> to the strength.
+    </p>
+    <PlainCaution v-if="plan.gap" class="capital">
+      {{ plan.source?.commonName }} needs a mordant: {{ plan.gap.codes.join(', ') }} will take
+      little. Mordant first ({{ formatMass(plan.gap.alumG) }} alum, 10 %, cold overnight), or keep
+      as the control.
+    </PlainCaution>
+    <PlainCaution v-if="plan.inHeat.length" grave>
+      {{ plan.inHeat.join(', ') }}: skins shrink and harden in heat. Cooled liquor only: choose cold
+      steep or paint on.
+    </PlainCaution>
+    <p v-if="plan.failure" class="wrong" role="alert">{{ plan.failure }}</p>
+  </section>
+</template>
+
+<style scoped>
+.weigh span {
+  display: block;
+  color: var(--quiet);
+}
+
+.weigh output {
+  font-size: 32px;
+  font-weight: 700;
+  line-height: 1.2;
+}
+
+.list {
+  display: grid;
+  gap: 10px;
+  max-height: 200px;
+  overflow-y: auto;
+}
+
+.list li {
+  display: grid;
+  grid-template-columns: 60px 1fr;
+  gap: 12px;
+  align-items: center;
+}
+
+.patch {
+  height: 46px;
+  border-radius: var(--corner);
+}
+
+.unknown {
+  background: repeating-linear-gradient(135deg, var(--haze-pale) 0 6px, #fff 6px 12px);
+}
+
+.line {
+  display: block;
+}
+</style>

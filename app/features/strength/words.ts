@@ -1,0 +1,27 @@
+import { FIBRE_CLASSES } from '~~/catalogue/fibres'
+import type { NotCounted, StrengthGroup } from '~~/shared/strength-view'
+
+/** `wool, Al` or `silk, none, alkaline`: what the swatches of a group have in common. */
+export const groupWords = ({ fibreClass, mordant, phBand }: StrengthGroup) =>
+  [
+    FIBRE_CLASSES[fibreClass],
+    mordant === 'none' ? 'no mordant' : mordant,
+    ...(phBand === 'asItCame' ? [] : [`${phBand} bath`]),
+  ].join(', ')
+
+export const NOT_COUNTED_WORDS: Record<NotCounted, string> = {
+  mixedBath: 'other sources shared the bath',
+  dyedBefore: 'the piece had been dyed before',
+  colourCutOff: 'its colour is cut off by the screen',
+  bareNotRead: 'the bare fibre was not read',
+  onlyReadWet: 'it was only read wet',
+}
+
+/** `9 swatches in 3 lots, 2 of them estimated (~)` */
+export function standing({ n, lots, estimated }: StrengthGroup): string {
+  const swatches = `${n} swatch${n === 1 ? '' : 'es'} in ${lots} lot${lots === 1 ? '' : 's'}`
+  if (estimated === 0) return `${swatches}, all measured`
+  return estimated === n
+    ? `${swatches}, all estimated from colours (~)`
+    : `${swatches}, ${estimated} of them estimated from colours (~)`
+}

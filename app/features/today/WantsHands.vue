@@ -1,0 +1,50 @@
+<script setup lang="ts">
+import { formatMass } from '~~/core/quantity/format-quantity'
+import type { TodayView } from '~~/shared/today-view'
+import { ago, daysSince } from './dates'
+
+const { view } = defineProps<{ view: TodayView }>()
+
+const nothing = computed(
+  () => !view.unread.length && !view.wilting.length && !view.counts.unmordanted,
+)
+const freshNote = (gatheredOn: string) =>
+  daysSince(gatheredOn) > 2 ? 'going off: use or dry' : 'use or dry'
+</script>
+
+<template>
+  <section class="stack tight" aria-labelledby="hands">
+    <h2 id="hands">Wants your hands</h2>
+    <SwingTag
+      v-for="lot in view.wilting.slice(0, 3)"
+      :key="lot.id"
+      :code="lot.code"
+      :figure="formatMass(lot.leftG)"
+      :figure-note="freshNote(lot.gatheredOn)"
+      :line="`fresh, gathered ${ago(lot.gatheredOn)}`"
+      :to="`/pot?lot=${lot.id}`"
+    >
+      <template #name>{{ lot.sourceName }}</template>
+    </SwingTag>
+    <SwingTag
+      v-for="pot in view.unread.slice(0, 3)"
+      :key="pot.potId"
+      :code="pot.potCode"
+      :figure="`${pot.swatches} to read`"
+      :line="`dyed ${ago(pot.dyedOn)}, not read yet`"
+      :to="`/swatch?pot=${pot.potId}`"
+    >
+      <template #name>{{ pot.sourceNames }}</template>
+    </SwingTag>
+    <SwingTag
+      v-if="view.counts.unmordanted"
+      code="Basket"
+      :figure="`${view.counts.unmordanted} pieces`"
+      line="mordant them before a pot wants them"
+      to="/basket"
+    >
+      <template #name>without mordant</template>
+    </SwingTag>
+    <p v-if="nothing" class="quiet">Nothing waits. A walk, or a pot?</p>
+  </section>
+</template>

@@ -1,0 +1,21 @@
+import dayjs from 'dayjs'
+
+/** Today as a local calendar date, `2026-09-09`. */
+export const localToday = () => dayjs().format('YYYY-MM-DD')
+
+/** `Wednesday 9 September` */
+export const longDate = (date: string) => dayjs(date).format('dddd D MMMM')
+
+/** `9 Sep`, with the year where it is not this one. */
+export const shortDate = (date: string) =>
+  dayjs(date).format(dayjs(date).year() === dayjs().year() ? 'D MMM' : 'D MMM YYYY')
+
+/** Whole days since a local date. */
+export const daysSince = (date: string) => dayjs(localToday()).diff(date, 'day')
+
+/** `today`, `yesterday`, `12 days ago` */
+export function ago(date: string): string {
+  const days = daysSince(date)
+  if (days <= 0) return 'today'
+  return days === 1 ? 'yesterday' : `${days} days ago`
+}

@@ -1,0 +1,60 @@
+<script setup lang="ts">
+import type { TodayView } from '~~/shared/today-view'
+import LearntLast from '~/features/today/LearntLast.vue'
+import WantsHands from '~/features/today/WantsHands.vue'
+import { localToday, longDate } from '~/features/today/dates'
+
+const api = useApi()
+const today = localToday()
+const { data: view, failure } = useLoaded(() => api.get<TodayView>('today', { on: today }))
+
+useHead({ title: 'Today · Juniper Haze' })
+</script>
+
+<template>
+  <div class="page-head">
+    <h1>{{ longDate(today) }}</h1>
+    <p v-if="failure" class="wrong" role="alert">{{ failure }}</p>
+    <div class="end row">
+      <NuxtLink to="/walk" class="el-button el-button--primary">Weigh in</NuxtLink>
+      <NuxtLink to="/pot" class="el-button">Plan a pot</NuxtLink>
+      <NuxtLink to="/swatch" class="el-button">Read a swatch</NuxtLink>
+    </div>
+  </div>
+  <div v-if="view" class="today">
+    <div class="stack">
+      <WantsHands :view="view" />
+      <LearntLast :latest="view.latest" />
+    </div>
+    <section class="panel" aria-labelledby="ready">
+      <div class="row head">
+        <h2 id="ready">Ready to gather</h2>
+        <span class="quiet">usual months, from memory · dots are your gatherings</span>
+      </div>
+      <YearRibbons v-if="view.year.length" :rows="view.year" :today="today" :most="12" />
+      <p v-else>
+        Nothing gathered yet. <NuxtLink to="/walk">Weigh in</NuxtLink> something, and its season
+        appears here with the colours it gives.
+      </p>
+    </section>
+  </div>
+</template>
+
+<style scoped>
+.today {
+  display: grid;
+  grid-template-columns: 400px 1fr;
+  gap: 16px;
+  align-items: stretch;
+}
+
+.head {
+  justify-content: space-between;
+}
+
+@media (max-width: 960px) {
+  .today {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>

@@ -1,0 +1,43 @@
+import { defineStore } from 'pinia'
+import { ref } from 'vue'
+
+interface Saved {
+  /** What was done, in plain words: "Weighed in TAN-26-04, 340 g". */
+  words: string
+  changeSetId: string | null
+}
+
+/** What was just saved, how to take it back, and when pages must look again. */
+export const useSession = defineStore('session', () => {
+  const last = ref<Saved | null>(null)
+  const undoable = ref<Saved[]>([])
+  /** Counts up with every write; pages that show the log load again when it moves. */
+  const version = ref(0)
+
+  function saved(words: string, changeSetId: string | null) {
+    last.value = { words, changeSetId }
+    if (changeSetId) undoable.value.push({ words, changeSetId })
+    version.value++
+  }
+
+  /** Takes the latest change back; says so, or why it cannot be. */
+  async function undo() {
+    const change = undoable.value.at(-1)
+    if (!change) {
+      last.value = { words: 'Nothing to undo since this page was opened.', changeSetId: null }
+      return
+    }
+    try {
+      await useApi().post(`changes/${change.changeSetId}/undo`)
+      undoable.value.pop()
+      last.value = { words: `Undone: ${change.words}`, changeSetId: null }
+      version.value++
+    } catch (error) {
+      last.value = { words: (error as Error).message, changeSetId: null }
+    }
+  }
+
+  const dismiss = () => (last.value = null)
+
+  return { last, version, saved, undo, dismiss }
+})
