@@ -18,7 +18,8 @@ export function greyScaleChange(before: Lab, after: Lab): number {
   const dL = after.l - before.l
   const dC = young.c - old.c
   const dE = Math.hypot(dL, after.a - before.a, after.b - before.b)
-  const dH = Math.sqrt(Math.max(0, dE ** 2 - dL ** 2 - dC ** 2))
+  const turn = ((young.h - old.h + 540) % 360) - 180
+  const dH = Math.sign(turn) * Math.sqrt(Math.max(0, dE ** 2 - dL ** 2 - dC ** 2))
   const meanC = (young.c + old.c) / 2
   const fromBlue = Math.abs(meanHue(old.h, young.h) - 280)
   const x = (Math.min(fromBlue, 360 - fromBlue) / 30) ** 2

@@ -48,7 +48,7 @@ export function parseQuantity(
   }
   const unreadable = (why: string) =>
     new InputError(`Cannot read ${quoted(text)} as a ${kind}: ${why}`, pointer)
-  const plain = spellOutFractions(text.normalize('NFKC').replaceAll('\u2044', '/'))
+  const plain = spellOutFractions(text).normalize('NFKC').replaceAll('\u2044', '/')
   const quantity =
     kind === 'temperature'
       ? readTemperature(plain, defaultUnit, unreadable)

@@ -1,0 +1,12 @@
+/** Packages that ship ES modules only and must go through the compiler too. */
+const ESM = ['culori', 'd3-[a-z]+', 'internmap', 'uuid', 'ml-[a-z-]+', 'is-any-array', 'colorjs.io']
+
+export default {
+  testEnvironment: 'node',
+  roots: ['<rootDir>/tests/unit'],
+  testMatch: ['**/*.test.ts'],
+  transform: { '^.+\\.(t|j|mj)s$': ['@swc/jest', { jsc: { target: 'es2022' } }] },
+  transformIgnorePatterns: [`/node_modules/(?!(${ESM.join('|')})/)`],
+  moduleFileExtensions: ['ts', 'mjs', 'js', 'json', 'node'],
+  moduleNameMapper: { '^~~/(.*)$': '<rootDir>/$1', '^~/(.*)$': '<rootDir>/app/$1' },
+}

@@ -1,0 +1,73 @@
+// npm test: everything that must hold, from a fresh clone on. Its last line counts the tests.
+import { readFileSync, rmSync } from 'node:fs'
+import { join } from 'node:path'
+import { ensureChromium } from './lib/chromium.mjs'
+import { build, install, prepareTypes } from './lib/prepare.mjs'
+import { run, say, Stop } from './lib/say.mjs'
+import { bin, ROOT, shown } from './lib/shell.mjs'
+
+const UNIT_REPORT = 'test-results/unit.json'
+const BROWSER_REPORT = 'test-results/browser.json'
+
+const counts = { passed: 0, failed: 0 }
+
+/** A step that either holds or does not, such as lint: it counts as one test. */
+async function check(words, command, args) {
+  say(words)
+  const ok = (await shown(command, args)) === 0
+  counts[ok ? 'passed' : 'failed']++
+}
+
+function report(file) {
+  try {
+    return JSON.parse(readFileSync(join(ROOT, file), 'utf8'))
+  } catch {
+    return null
+  }
+}
+
+async function unitTests() {
+  say('Unit tests')
+  const code = await shown(bin('jest'), ['--json', `--outputFile=${UNIT_REPORT}`])
+  const result = report(UNIT_REPORT)
+  if (!result) return void counts.failed++
+  counts.passed += result.numPassedTests
+  counts.failed += result.numFailedTests + result.numRuntimeErrorTestSuites
+  if (code !== 0 && counts.failed === 0) counts.failed++
+}
+
+async function browserTests() {
+  say('Tests of the built server and its pages, in Chromium')
+  const code = await shown(bin('playwright'), ['test'], {
+    PLAYWRIGHT_JSON_OUTPUT_NAME: BROWSER_REPORT,
+  })
+  const result = report(BROWSER_REPORT)
+  if (!result) return void counts.failed++
+  counts.passed += result.stats.expected
+  counts.failed += result.stats.unexpected + result.stats.flaky + result.errors.length
+  if (code !== 0 && counts.failed === 0) counts.failed++
+}
+
+await run(async () => {
+  try {
+    for (const file of [UNIT_REPORT, BROWSER_REPORT]) rmSync(join(ROOT, file), { force: true })
+    await install()
+    await ensureChromium()
+    await prepareTypes()
+    await check('Lint and the rooms’ imports', bin('eslint'), ['.', '--max-warnings', '0'])
+    await check('Formatting', bin('prettier'), ['--check', '--log-level', 'warn', '.'])
+    await check('Types of core', bin('tsc'), ['-p', 'tsconfig.core.json'])
+    await check('Types of tests and demo', bin('tsc'), ['-p', 'tsconfig.tests.json'])
+    await check('Types of server and pages', bin('nuxt'), ['typecheck'])
+    await unitTests()
+    await build()
+    counts.passed++
+    await browserTests()
+  } catch (error) {
+    if (!(error instanceof Stop)) throw error
+    counts.failed++
+    process.stderr.write(`\x1b[31m✗\x1b[0m ${error.message}\n`)
+  }
+  process.exitCode = counts.failed > 0 ? 1 : 0
+  process.stdout.write(`${counts.passed} passed, ${counts.failed} failed\n`)
+})

@@ -1,0 +1,110 @@
+import { describe, expect, test } from '@jest/globals'
+import fc from 'fast-check'
+import { Matrix, QrDecomposition, solve } from 'ml-matrix'
+import {
+  CURVE_MODELS,
+  enoughRatio,
+  ratioForStrength,
+  SHAPES,
+  strengthAt,
+  type SaturationCurve,
+} from '../../../../core/strength/saturation'
+import { twoColumnQr } from '../../../../core/strength/two-column-qr'
+
+const curve = fc.record({
+  model: fc.constantFrom(...CURVE_MODELS),
+  ceiling: fc.double({ min: 0.05, max: 20, noNaN: true }),
+  scale: fc.double({ min: 0.02, max: 5, noNaN: true }),
+}) as fc.Arbitrary<SaturationCurve>
+
+describe('saturating curves', () => {
+  test('run through the origin, rise, and stay under their ceiling', () => {
+    fc.assert(
+      fc.property(curve, fc.double({ min: 0.001, max: 10, noNaN: true }), (c, ratio) => {
+        expect(strengthAt(c, 0)).toBe(0)
+        expect(strengthAt(c, ratio * 1.5)).toBeGreaterThanOrEqual(strengthAt(c, ratio))
+        expect(strengthAt(c, ratio)).toBeLessThanOrEqual(c.ceiling)
+      }),
+    )
+  })
+
+  test('the hyperbolic curve reaches half its ceiling at its scale, the exponential 63.2 %', () => {
+    expect(strengthAt({ model: 'hyperbolic', ceiling: 2, scale: 0.4 }, 0.4)).toBeCloseTo(1, 12)
+    const exponential = strengthAt({ model: 'exponential', ceiling: 1, scale: 0.4 }, 0.4)
+    expect(exponential).toBeCloseTo(1 - Math.exp(-1), 12)
+  })
+
+  test('small ratios keep their digits', () => {
+    const tiny = strengthAt({ model: 'exponential', ceiling: 1, scale: 1 }, 1e-12)
+    expect(tiny / 1e-12).toBeCloseTo(1, 10)
+  })
+
+  test('the slope against log scale is the derivative', () => {
+    fc.assert(
+      fc.property(curve, ({ model, scale }) => {
+        const h = 1e-6
+        const at = (s: number) => SHAPES[model](0.5, s).share
+        const numeric = (at(scale * Math.exp(h)) - at(scale * Math.exp(-h))) / (2 * h)
+        expect(SHAPES[model](0.5, scale).perLogScale).toBeCloseTo(numeric, 7)
+      }),
+    )
+  })
+
+  test('the ratio for a strength gives that strength', () => {
+    fc.assert(
+      fc.property(curve, fc.double({ min: 0.01, max: 0.99, noNaN: true }), (c, share) => {
+        const ratio = ratioForStrength(c, share * c.ceiling)!
+        expect(strengthAt(c, ratio) / (share * c.ceiling)).toBeCloseTo(1, 9)
+      }),
+    )
+  })
+
+  test('what lies at or above the ceiling is not reached', () => {
+    for (const model of CURVE_MODELS) {
+      expect(ratioForStrength({ model, ceiling: 2, scale: 1 }, 2)).toBeNull()
+      expect(ratioForStrength({ model, ceiling: 2, scale: 1 }, 3)).toBeNull()
+    }
+    expect(() => ratioForStrength({ model: 'hyperbolic', ceiling: 2, scale: 1 }, 0)).toThrow(
+      'strength must be above 0; got 0',
+    )
+  })
+
+  test('enough gives nine tenths of a generous ratio, whatever the shape', () => {
+    fc.assert(
+      fc.property(curve, (c) => {
+        const enough = enoughRatio(c)
+        expect(strengthAt(c, enough) / strengthAt(c, 1)).toBeCloseTo(0.9, 8)
+        expect(enough).toBeLessThan(1)
+      }),
+    )
+    expect(enoughRatio({ model: 'hyperbolic', ceiling: 1, scale: 0.5 }, 2)).toBeLessThan(2)
+  })
+})
+
+describe('two-column QR', () => {
+  const column = fc.array(fc.double({ min: -10, max: 10, noNaN: true }), {
+    minLength: 5,
+    maxLength: 5,
+  })
+
+  test('agrees with ml-matrix on solution and covariance', () => {
+    fc.assert(
+      fc.property(column, column, column, (first, second, rhs) => {
+        const j = new Matrix(first.map((value, i) => [value, second[i]!]))
+        const [x, y] = [Math.hypot(...first), Math.hypot(...second)]
+        const dot = first.reduce((sum, value, i) => sum + value * second[i]!, 0)
+        // columns that are nearly one have no solution to compare
+        fc.pre(x > 0.1 && y > 0.1 && Math.abs(dot / (x * y)) < 0.99)
+        const qr = twoColumnQr({ first, second })
+        const expected = new QrDecomposition(j).solve(Matrix.columnVector(rhs)).to1DArray()
+        const got = qr.solve(rhs)
+        expect(got[0]).toBeCloseTo(expected[0]!, 7)
+        expect(got[1]).toBeCloseTo(expected[1]!, 7)
+        const covariance = solve(j.transpose().mmul(j), Matrix.eye(2))
+        expect(qr.unitSe[0]).toBeCloseTo(Math.sqrt(covariance.get(0, 0)), 6)
+        expect(qr.unitSe[1]).toBeCloseTo(Math.sqrt(covariance.get(1, 1)), 6)
+        expect(qr.correlation * qr.unitSe[0] * qr.unitSe[1]).toBeCloseTo(covariance.get(0, 1), 6)
+      }),
+    )
+  })
+})
