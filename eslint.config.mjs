@@ -1,46 +1,6 @@
 import prettier from 'eslint-config-prettier'
 import withNuxt from './.nuxt/eslint.config.mjs'
-
-/** Rooms of the code, and from which others each may import (docs/decisions.md). */
-const MAY_IMPORT = {
-  core: [],
-  catalogue: ['core'],
-  shared: ['core', 'catalogue'],
-  server: ['shared', 'core', 'catalogue'],
-  app: ['shared', 'core', 'catalogue'],
-  demo: ['server', 'shared', 'core', 'catalogue'],
-}
-const ROOMS = Object.keys(MAY_IMPORT)
-
-const importRules = Object.entries(MAY_IMPORT).map(([room, allowed]) => {
-  const forbidden = ROOMS.filter((other) => other !== room && !allowed.includes(other))
-  const others = forbidden.join('|')
-  return {
-    name: `rooms/${room}`,
-    files: [`${room}/**/*.{ts,vue}`],
-    rules: {
-      'no-restricted-imports': [
-        'error',
-        {
-          patterns: [
-            {
-              regex: `^(?:(?:\\.\\./)+|~~/|@@/)(?:${others})/`,
-              message: `${room} may import from ${allowed.join(', ') || 'nothing but itself'} only.`,
-            },
-            ...(room === 'core' || room === 'catalogue' || room === 'shared'
-              ? [
-                  {
-                    regex: '^(?:vue|nuxt|h3|knex|better-sqlite3|element-plus|pinia|node:|#)',
-                    message: `${room} knows no interface, no server and no database.`,
-                  },
-                ]
-              : []),
-          ],
-        },
-      ],
-    },
-  }
-})
+import { importRules } from './eslint.rooms.mjs'
 
 export default withNuxt(
   { ignores: ['.output/**', '.nuxt/**', 'docs/**'] },

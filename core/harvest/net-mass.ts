@@ -28,4 +28,5 @@ export function netMassG({ grossG, tareG }: Weighing): number {
 }
 
 /** Takes off the binary dust of a subtraction (52.5 - 11.1) far below what a scale can show. */
-export const roundToMilligram = (massG: number) => Math.round(massG * 1000) / 1000
+// `+ 0` turns the -0 of a rounded crumb below nothing into 0.
+export const roundToMilligram = (massG: number) => Math.round(massG * 1000) / 1000 + 0

@@ -53,8 +53,8 @@ describe('NIST StRD certified values, to 8 digits and more', () => {
     const data = { x: MISRA.map((p) => p.ratio), y: MISRA.map((p) => p.strength) }
     const { parameterError } = levenbergMarquardt(
       data,
-      ([p, c]) =>
-        (r) =>
+      ([p, c]: number[]) =>
+        (r: number) =>
           p! * (1 - Math.exp(-r / c!)),
       { initialValues: [250, 2000], damping: 1e-2, maxIterations: 500, errorTolerance: 1e-12 },
     )
