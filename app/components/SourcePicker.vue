@@ -8,86 +8,81 @@ const { label = 'What', error = '' } = defineProps<{ label?: string; error?: str
 const source = defineModel<Source | null>({ required: true })
 
 const api = useApi()
-const text = ref('')
+const found = shallowRef<Source[]>([])
+const typed = ref('')
+const looking = ref(false)
 
-watch(
-  source,
-  (chosen) => {
-    if (chosen) text.value = `${chosen.commonName}, ${PARTS[chosen.part].label}`
-  },
-  { immediate: true },
-)
+const nameOf = ({ commonName, part }: Source) => `${commonName}, ${PARTS[part].label}`
 
-interface Suggestion {
-  value: string
-  source: Source
-  via: string
-}
+/** What was found, and the chosen one with it, so that its name is known to the field. */
+const options = computed(() => {
+  const chosen = source.value
+  if (!chosen || found.value.some(({ id }) => id === chosen.id)) return found.value
+  return [chosen, ...found.value]
+})
 
-async function suggest(typed: string, answer: (found: Suggestion[]) => void) {
-  const q = source.value && typed === text.value ? '' : typed.split(',')[0]!.trim()
+async function look(text: string) {
+  typed.value = text.trim()
+  looking.value = true
   try {
-    const page = await api.get<Page<Source>>('sources', { q, limit: 20 })
-    answer(page.items.map((item) => toSuggestion(item, q)))
+    const page = await api.get<Page<Source>>('sources', { q: typed.value, limit: 20 })
+    if (text.trim() === typed.value) found.value = page.items
   } catch {
-    answer([])
+    found.value = []
+  } finally {
+    looking.value = false
   }
 }
 
-/** Names the older or other name that was met, so that finding tansy under "bitter" is no riddle. */
-function toSuggestion(found: Source, q: string): Suggestion {
-  const other = [...found.synonyms, ...found.otherNames].find(
-    (name) => q.length > 2 && name.toLowerCase().includes(q.toLowerCase()),
-  )
-  return {
-    value: `${found.commonName}, ${PARTS[found.part].label}`,
-    source: found,
-    via: other ? `also ${other}` : '',
-  }
+/** The older or other name that was met, so that finding tansy under "bitter" is no riddle. */
+const via = ({ synonyms, otherNames }: Source) =>
+  typed.value.length < 3
+    ? undefined
+    : [...synonyms, ...otherNames].find((name) =>
+        name.toLowerCase().includes(typed.value.toLowerCase()),
+      )
+
+function choose(id: string) {
+  source.value = options.value.find((each) => each.id === id) ?? null
 }
 
-function typed(value: string) {
-  text.value = value
-  if (source.value) source.value = null
-}
+onMounted(() => look(''))
 </script>
 
 <template>
   <LabeledField v-slot="{ id, described, invalid }" :label="label" :error="error">
-    <ElAutocomplete
+    <ElSelect
       :id="id"
-      :model-value="text"
-      :fetch-suggestions="suggest"
-      :debounce="120"
-      highlight-first-item
+      :model-value="source?.id ?? ''"
+      filterable
+      remote
       clearable
+      default-first-option
+      :remote-method="look"
+      :loading="looking && !found.length"
+      :value-on-clear="''"
       placeholder="name, old name or common name"
-      class="picker"
+      no-data-text="Not known by that name: add a source of your own."
+      loading-text="looking"
       :aria-describedby="described"
       :aria-invalid="invalid"
-      @update:model-value="typed(String($event))"
-      @select="source = ($event as Suggestion).source"
+      @update:model-value="choose(String($event))"
     >
-      <template #default="{ item }">
+      <ElOption v-for="each in options" :key="each.id" :value="each.id" :label="nameOf(each)">
         <span class="option">
-          <strong>{{ item.value }}</strong>
-          <span class="latin">{{ item.source.scientificName }}</span>
-          <span class="quiet">{{ item.via }}</span>
+          <strong>{{ nameOf(each) }}</strong>
+          <span class="latin">{{ each.scientificName }}</span>
+          <span v-if="via(each)" class="quiet">also {{ via(each) }}</span>
         </span>
-      </template>
-    </ElAutocomplete>
+      </ElOption>
+    </ElSelect>
   </LabeledField>
 </template>
 
 <style scoped>
-.picker {
-  width: 100%;
-}
-
 .option {
   display: flex;
   gap: 8px;
-  min-height: 40px;
   align-items: center;
 }
 </style>

@@ -2,6 +2,7 @@ import type { ObjectSchema } from 'joi'
 import { ref } from 'vue'
 import { InputError } from '~~/core/input-error'
 import { validate, ValidationError } from '~~/shared/validate'
+import { inWords } from './field-words'
 
 /**
  * Saving a form: checks it by the schema the server uses, sends it, and puts every complaint
@@ -14,7 +15,7 @@ export function useSave() {
   const errors = ref<Record<string, string>>({})
 
   function complain(list: { pointer: string; detail: string }[]) {
-    errors.value = Object.fromEntries(list.map(({ pointer, detail }) => [pointer, detail]))
+    errors.value = Object.fromEntries(list.map(({ pointer, detail }) => [pointer, inWords(detail)]))
   }
 
   /**

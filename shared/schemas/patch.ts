@@ -42,4 +42,7 @@ export interface PatchQuery extends PageQuery {
   q?: string
 }
 
-export const patchQuerySchema = Joi.object<PatchQuery>({ ...pageFields, q: Joi.string().max(80) })
+export const patchQuerySchema = Joi.object<PatchQuery>({
+  ...pageFields,
+  q: Joi.string().allow('').max(80),
+})

@@ -102,6 +102,6 @@ export interface SourceQuery extends PageQuery {
 
 export const sourceQuerySchema = Joi.object<SourceQuery>({
   ...pageFields,
-  q: Joi.string().max(80).custom(foldName),
+  q: Joi.string().allow('').max(80).custom(foldName),
   part: Joi.string().valid(...PART_KEYS),
 })

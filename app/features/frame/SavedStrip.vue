@@ -5,7 +5,7 @@ const session = useSession()
 </script>
 
 <template>
-  <div class="saved" role="status" aria-live="polite">
+  <div class="saved" role="status" aria-live="polite" aria-label="Latest change">
     <template v-if="session.last">
       <span>{{ session.last.words }}</span>
       <button v-if="session.last.changeSetId" type="button" @click="session.undo">Undo</button>

@@ -1,4 +1,5 @@
 import { describe, expect, test } from '@jest/globals'
+import { inWords } from '../../../app/composables/field-words'
 import { readWeighInNote } from '../../../app/features/frame/read-note'
 import { STATIONS } from '../../../app/features/frame/stations'
 import {
@@ -194,3 +195,9 @@ describe('harvest windows', () => {
     expect(order).toEqual(['9-10', '9-12', '5-6', '1-12'])
   })
 })
+
+test.each([
+  ['netG must be a number above 0; got -5', 'The net amount must be a number above 0; got -5'],
+  ['tareG belongs to grossG', 'The empty bag belongs to what is on the scale'],
+  ['hex must be a colour such as #8a5a00', 'Hex must be a colour such as #8a5a00'],
+])('%s reads %s on screen', (detail, words) => expect(inWords(detail)).toBe(words))

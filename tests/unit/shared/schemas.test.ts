@@ -13,7 +13,8 @@ import { lotQuerySchema, newLotSchema } from '../../../shared/schemas/lot'
 import { newPieceSchema } from '../../../shared/schemas/piece'
 import { newPotSchema } from '../../../shared/schemas/pot'
 import { newReadingSchema } from '../../../shared/schemas/reading'
-import { jsonPointer, validate, ValidationError } from '../../../shared/validate'
+import type { ValidationError } from '../../../shared/validate'
+import { jsonPointer, validate } from '../../../shared/validate'
 
 const lot = (fields: object = {}) => ({
   id: newId(),

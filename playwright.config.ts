@@ -1,0 +1,44 @@
+import { defineConfig } from '@playwright/test'
+
+/** Debian's Chromium, kept from calling anywhere by itself. */
+export const CHROMIUM = {
+  executablePath: process.env.JUNIPER_HAZE_CHROMIUM ?? '/usr/bin/chromium',
+  args: [
+    '--no-sandbox',
+    '--disable-gpu',
+    '--disable-quic',
+    '--no-first-run',
+    '--disable-background-networking',
+    '--disable-component-update',
+    '--disable-sync',
+  ],
+}
+
+const PORT = 4879
+const BASE = `http://127.0.0.1:${PORT}`
+
+/** Tests of the production build: its routes, its pages, and what it survives. */
+export default defineConfig({
+  testDir: 'tests/e2e',
+  outputDir: 'test-results/browser',
+  timeout: 30_000,
+  expect: { timeout: 5_000 },
+  workers: 2,
+  retries: 0,
+  forbidOnly: true,
+  reporter: [['list'], ['json']],
+  use: {
+    baseURL: BASE,
+    locale: 'en-GB',
+    viewport: { width: 1280, height: 800 },
+    launchOptions: CHROMIUM,
+    actionTimeout: 8_000,
+    trace: 'retain-on-failure',
+  },
+  webServer: {
+    command: `node_modules/.bin/tsx tests/e2e/serve-demo.ts ${PORT}`,
+    url: `${BASE}/api/health`,
+    timeout: 60_000,
+    reuseExistingServer: false,
+  },
+})

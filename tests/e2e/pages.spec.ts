@@ -1,0 +1,88 @@
+import AxeBuilder from '@axe-core/playwright'
+import { expect, test, visit } from './watched'
+
+const PAGES = ['/', '/walk', '/loft', '/basket', '/pot', '/swatch', '/strength', '/year']
+const SIZES = [
+  { width: 1280, height: 800 },
+  { width: 390, height: 844 },
+]
+
+for (const viewport of SIZES) {
+  test.describe(`at ${viewport.width} x ${viewport.height}`, () => {
+    test.use({ viewport })
+    for (const path of PAGES) {
+      test(`${path} is sound: nothing axe minds, nothing cut off sideways`, async ({ page }) => {
+        await visit(page, path)
+        await expect(page.locator('h1')).toHaveCount(1)
+        const { violations } = await new AxeBuilder({ page }).analyze()
+        const grave = violations.filter(
+          ({ impact }) => impact === 'serious' || impact === 'critical',
+        )
+        expect(
+          grave.map(({ id, nodes }) => `${id}: ${nodes.map(({ html }) => html).join(' ')}`),
+        ).toEqual([])
+        const wider = await page.evaluate(
+          () => document.documentElement.scrollWidth - document.documentElement.clientWidth,
+        )
+        expect(wider).toBeLessThanOrEqual(0)
+      })
+    }
+  })
+}
+
+test('every page carries a strict policy and opens no door to other sites', async ({ request }) => {
+  const { headers } = await request.get('/').then((answer) => ({ headers: answer.headers() }))
+  const policy = headers['content-security-policy']!
+  expect(policy).toContain("connect-src 'self'")
+  expect(policy).toContain("worker-src 'self'")
+  expect(policy).not.toMatch(/https?:|unsafe-eval|\*/)
+  expect(headers['access-control-allow-origin']).toBeUndefined()
+  expect(headers['strict-transport-security']).toBeUndefined()
+  expect(headers['x-content-type-options']).toBe('nosniff')
+})
+
+test('dialogs are sound too', async ({ page }) => {
+  await visit(page, '/')
+  await page.keyboard.press('?')
+  await expect(page.getByRole('dialog', { name: 'Keys' })).toBeVisible()
+  const { violations } = await new AxeBuilder({ page }).include('.el-dialog').analyze()
+  expect(violations.filter(({ impact }) => impact === 'serious' || impact === 'critical')).toEqual(
+    [],
+  )
+  await page.keyboard.press('Escape')
+  await expect(page.getByRole('dialog', { name: 'Keys' })).toBeHidden()
+})
+
+test('the keys go to the stations, and rest while typing', async ({ page }) => {
+  await visit(page, '/')
+  for (const [key, path] of [
+    ['1', '/walk'],
+    ['3', '/basket'],
+    ['6', '/strength'],
+    ['0', '/'],
+  ] as const) {
+    await page.keyboard.press(key)
+    await expect(page).toHaveURL(new RegExp(`${path}$`))
+  }
+  await page.keyboard.press('1')
+  await page.getByRole('textbox', { name: 'Note', exact: true }).fill('')
+  await page.getByRole('textbox', { name: 'Note', exact: true }).press('6')
+  await expect(page).toHaveURL(/walk$/)
+  await expect(page.getByRole('textbox', { name: 'Note', exact: true })).toHaveValue('6')
+  await page.getByRole('textbox', { name: 'Note', exact: true }).fill('')
+})
+
+test('find or note finds by tag and name, and turns a note into a draft', async ({ page }) => {
+  await visit(page, '/')
+  await page.keyboard.press('/')
+  const field = page.getByRole('textbox', { name: 'Find or note' })
+  await field.fill('dermocybe')
+  await expect(page.getByRole('button', { name: /bloodred webcap/ })).toBeVisible()
+  await field.fill('340 g tansy heads, full flower, Quarry Lane')
+  await page.getByRole('button', { name: /Weigh in 340 g/ }).click()
+  await expect(page).toHaveURL(/walk$/)
+  await expect(page.locator('#content').getByText('tansy, flower heads')).toBeVisible()
+  await expect(page.getByLabel('Net amount, in any unit')).toHaveValue('340')
+  await expect(page.getByRole('radio', { name: 'full flower' })).toBeChecked()
+  await expect(page.getByText('Quarry Lane: Busy verge')).toBeVisible()
+})
