@@ -31,5 +31,9 @@ export async function untilReady(base: string): Promise<void> {
   throw new Error(`${base} did not become ready`)
 }
 
+/** Resolves once a process has ended, by itself or by a signal, also if it has already. */
 export const exited = (child: ChildProcess) =>
-  new Promise<void>((done) => (child.exitCode !== null ? done() : child.once('exit', () => done())))
+  new Promise<void>((done) => {
+    if (child.exitCode !== null || child.signalCode !== null) done()
+    else child.once('exit', () => done())
+  })

@@ -4,7 +4,7 @@ import { test as base, expect, type Page } from '@playwright/test'
  * Every page of every test is watched: an error or a warning in its console, an error thrown in
  * it, or a request that leaves this machine fails the test.
  */
-export const test = base.extend<{ tolerated: string[]; watched: void }>({
+export const test = base.extend<{ tolerated: string[]; watched: undefined }>({
   /** Console texts a test brings about on purpose, such as a refused save. */
   tolerated: [[], { option: true }],
   watched: [
@@ -18,7 +18,7 @@ export const test = base.extend<{ tolerated: string[]; watched: void }>({
         const { protocol, hostname } = new URL(request.url())
         if (protocol.startsWith('http') && hostname !== '127.0.0.1') found.push(request.url())
       })
-      await use()
+      await use(undefined)
       expect(found.filter((text) => !tolerated.some((words) => text.includes(words)))).toEqual([])
     },
     { auto: true },
