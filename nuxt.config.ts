@@ -60,5 +60,7 @@ export default defineNuxtConfig({
       },
     },
   },
+  // The server is this machine: a station's files are there at once when it is opened.
+  experimental: { defaults: { nuxtLink: { prefetch: false } } },
   vite: { worker: { format: 'es' } },
 })

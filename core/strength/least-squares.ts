@@ -50,7 +50,7 @@ export type LeastSquaresFit = BentFit | StraightFit | FlatFit
 /** Bends looked for, from far below the least ratio tried to far above the greatest. */
 const SCALE_BELOW_LEAST = 1 / 30
 const SCALE_ABOVE_GREATEST = 100
-const GRID_STEPS_PER_E = 2
+const GRID_STEPS_PER_E = 1
 const MAX_ITERATIONS = 60
 const SMALLEST_LENGTH = 1e-6
 const CONVERGED_CHANGE = 1e-9
@@ -125,15 +125,24 @@ function scanScales(
   return from * (to / from) ** (best / steps)
 }
 
-/** Residual sum of squares at a scale, with the ceiling that suits it best (0 at the least). */
+/**
+ * Residual sum of squares at a scale, with the ceiling that suits it best; without end where that
+ * ceiling would lie below nothing.
+ */
 function projectedSs(
   ratios: number[],
   strengths: number[],
   model: CurveModel,
   scale: number,
 ): number {
+  const shape = SHAPES[model]
   const ceiling = bestCeiling(ratios, strengths, model, scale)
-  return ceiling > 0 ? residualsAt(ratios, strengths, model, ceiling, scale).ss : Infinity
+  if (!(ceiling > 0)) return Infinity
+  let ss = 0
+  for (let i = 0; i < ratios.length; i++) {
+    ss += (strengths[i]! - ceiling * shape.share(ratios[i]!, scale)) ** 2
+  }
+  return ss
 }
 
 function bestCeiling(ratios: number[], strengths: number[], model: CurveModel, scale: number) {
@@ -141,7 +150,7 @@ function bestCeiling(ratios: number[], strengths: number[], model: CurveModel, s
   let across = 0
   let along = 0
   for (let i = 0; i < ratios.length; i++) {
-    const { share } = shape(ratios[i]!, scale)
+    const share = shape.share(ratios[i]!, scale)
     across += share * strengths[i]!
     along += share * share
   }
@@ -167,11 +176,11 @@ function residualsAt(
   const second: number[] = []
   let ss = 0
   for (let i = 0; i < ratios.length; i++) {
-    const { share, perLogScale } = shape(ratios[i]!, scale)
+    const share = shape.share(ratios[i]!, scale)
     const residual = strengths[i]! - ceiling * share
     residuals.push(residual)
     first.push(share)
-    second.push(ceiling * perLogScale)
+    second.push(ceiling * shape.perLogScale(share, ratios[i]!, scale))
     ss += residual * residual
   }
   return { residuals, first, second, ss }

@@ -12,11 +12,12 @@ export interface SaturationCurve {
   scale: number
 }
 
-/** Share of the ceiling reached at a ratio, 0 to 1, and its slope against log(scale). */
+/** A shape: how much of the ceiling is reached at a ratio, and how that answers to the scale. */
 export interface Shape {
-  share: number
-  /** d share / d log scale: never positive, since a larger scale bends later. */
-  perLogScale: number
+  /** Share of the ceiling reached at a ratio, 0 to 1. */
+  share(ratio: number, scale: number): number
+  /** d share / d log scale, from the share: never positive, a larger scale bends later. */
+  perLogScale(share: number, ratio: number, scale: number): number
 }
 
 /**
@@ -24,21 +25,21 @@ export interface Shape {
  *
  * `expm1` keeps the digits at small ratios, where 1 - exp(-x) would lose them.
  */
-export const SHAPES: Record<CurveModel, (ratio: number, scale: number) => Shape> = {
-  exponential: (ratio, scale) => {
-    const x = ratio / scale
-    return { share: -Math.expm1(-x), perLogScale: -x * Math.exp(-x) }
+export const SHAPES: Record<CurveModel, Shape> = {
+  exponential: {
+    share: (ratio, scale) => -Math.expm1(-ratio / scale),
+    perLogScale: (share, ratio, scale) => (-ratio / scale) * (1 - share),
   },
-  hyperbolic: (ratio, scale) => {
-    const share = ratio / (scale + ratio)
-    return { share, perLogScale: -share * (1 - share) }
+  hyperbolic: {
+    share: (ratio, scale) => ratio / (scale + ratio),
+    perLogScale: (share) => -share * (1 - share),
   },
 }
 
 /** Strength a curve gives at a dry ratio. */
 export function strengthAt({ model, ceiling, scale }: SaturationCurve, ratio: number): number {
   notNegative(ratio, '/ratio')
-  return ceiling * SHAPES[model](ratio, scale).share
+  return ceiling * SHAPES[model].share(ratio, scale)
 }
 
 /**

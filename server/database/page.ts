@@ -8,6 +8,7 @@ import type { Page, PageQuery } from '../../shared/schemas/common'
  * @param rows the filtered query, on a table with `id` and `set_aside_at`
  */
 export async function pageOf<Row extends { id: string }>(
+  db: Knex,
   rows: Knex.QueryBuilder,
   table: string,
   { after, limit, aside }: PageQuery,
@@ -15,12 +16,14 @@ export async function pageOf<Row extends { id: string }>(
   if (aside) rows.whereNotNull(`${table}.set_aside_at`)
   else rows.whereNull(`${table}.set_aside_at`)
   if (after) rows.where(`${table}.id`, '<', after)
-  const found = (await rows
-    .select(`${table}.*`)
+  const ids = (await rows
     .orderBy(`${table}.id`, 'desc')
-    .limit(limit + 1)) as Row[]
-  const items = found.slice(0, limit)
-  return { items, next: found.length > limit ? items.at(-1)!.id : null }
+    .limit(limit + 1)
+    .pluck(`${table}.id`)) as string[]
+  // keys first: where the order is not the index's own, only keys are sorted, not whole rows
+  const shown = ids.slice(0, limit)
+  const items = (await db(table).whereIn('id', shown).orderBy('id', 'desc')) as Row[]
+  return { items, next: ids.length > limit ? shown.at(-1)! : null }
 }
 
 /** `text` with LIKE's own signs taken as they stand; use with `escape '\\'`. */

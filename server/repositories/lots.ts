@@ -1,6 +1,5 @@
-import { rollup } from 'd3-array'
 import type { Knex } from 'knex'
-import { dryFraction } from '../../core/harvest/dry-fraction'
+import { dryFraction, type DryFraction } from '../../core/harvest/dry-fraction'
 import { roundToMilligram } from '../../core/harvest/net-mass'
 import type { Page } from '../../shared/schemas/common'
 import type { Lot, LotQuery } from '../../shared/schemas/lot'
@@ -21,12 +20,10 @@ interface LotRow extends RecordedRow {
   note: string
 }
 
-/** What a row does not hold itself: the sums of its movements. */
-interface Derived {
-  id: string
-  net_g: number
-  left_g: number
-  typical_dry_fraction: number
+/** What a row does not hold itself: the sums of its movements, g. */
+interface Amounts {
+  netG: number
+  leftG: number
 }
 
 /** The columns a lot is written to; amounts are movements. */
@@ -53,37 +50,51 @@ export type LotEdit = Pick<
 const LEFT_G = '(select total(delta_g) from lot_movement where lot_id = lot.id)'
 
 export const lotRepository = (db: Knex) => {
-  /** Dry fractions weighed on any lot of each source: what stands in for a lot without its own. */
-  async function weighedDryFractions(sourceIds: string[]): Promise<Map<string, number[]>> {
-    const rows = await db<LotRow>('lot')
+  /** Mean dry fraction weighed on any lot of each source: stands in for a lot without its own. */
+  async function weighedDryFractions(sourceIds: string[]): Promise<Map<string, number>> {
+    const rows = (await db('lot')
       .whereIn('source_id', [...new Set(sourceIds)])
       .whereNotNull('own_dry_fraction')
       .whereNull('set_aside_at')
-      .select('source_id', 'own_dry_fraction')
-    return rollup(
-      rows,
-      (found) => found.map((row) => row.own_dry_fraction!),
-      (row) => row.source_id,
-    )
+      .groupBy('source_id')
+      .select('source_id as sourceId')
+      .avg('own_dry_fraction as mean')) as unknown as { sourceId: string; mean: number }[]
+    return new Map(rows.map(({ sourceId, mean }) => [sourceId, mean]))
+  }
+
+  async function typicalDryFractions(sourceIds: string[]): Promise<Map<string, number>> {
+    const rows = (await db('source')
+      .whereIn('id', [...new Set(sourceIds)])
+      .select('id', 'dry_fraction as typical')) as { id: string; typical: number }[]
+    return new Map(rows.map(({ id, typical }) => [id, typical]))
+  }
+
+  async function amountsOf(ids: string[]): Promise<Map<string, Amounts>> {
+    const rows = (await db('lot_movement')
+      .whereIn('lot_id', ids)
+      .groupBy('lot_id')
+      .select(
+        'lot_id as lotId',
+        db.raw('total(delta_g) as leftG'),
+        db.raw(`total(delta_g) filter (where kind in ('gathered', 'corrected')) as netG`),
+      )) as (Amounts & { lotId: string })[]
+    return new Map(rows.map((row) => [row.lotId, row]))
   }
 
   async function withAmounts(rows: LotRow[]): Promise<Lot[]> {
-    const derived = (await db('lot')
-      .join('source', 'source.id', 'lot.source_id')
-      .whereIn(
-        'lot.id',
-        rows.map(({ id }) => id),
-      )
-      .select(
-        'lot.id',
-        'source.dry_fraction as typical_dry_fraction',
-        db.raw(`${LEFT_G} as left_g`),
-        db.raw(`(select total(delta_g) from lot_movement where lot_id = lot.id
-                 and kind in ('gathered', 'corrected')) as net_g`),
-      )) as Derived[]
-    const amounts = new Map(derived.map((row) => [row.id, row]))
-    const siblings = await weighedDryFractions(rows.map((row) => row.source_id))
-    return rows.map((row) => toLot(row, amounts.get(row.id)!, siblings.get(row.source_id) ?? []))
+    const sourceIds = rows.map((row) => row.source_id)
+    const amounts = await amountsOf(rows.map(({ id }) => id))
+    const weighed = await weighedDryFractions(sourceIds)
+    const typical = await typicalDryFractions(sourceIds)
+    return rows.map((row) => {
+      const dry = dryFraction({
+        state: row.state,
+        own: row.own_dry_fraction === null ? [] : [row.own_dry_fraction],
+        siblings: weighed.has(row.source_id) ? [weighed.get(row.source_id)!] : [],
+        typical: typical.get(row.source_id)!,
+      })
+      return toLot(row, amounts.get(row.id) ?? { netG: 0, leftG: 0 }, dry)
+    })
   }
 
   return {
@@ -94,7 +105,7 @@ export const lotRepository = (db: Knex) => {
       if (state) rows.where('lot.state', state)
       if (code) rows.whereRaw(`lot.code like ? escape '\\'`, `${likeText(code)}%`)
       if (inStock !== undefined) rows.whereRaw(`${LEFT_G} ${inStock ? '>' : '<='} 0.0005`)
-      const found = await pageOf<LotRow>(rows, 'lot', page)
+      const found = await pageOf<LotRow>(db, rows, 'lot', page)
       return { items: await withAmounts(found.items), next: found.next }
     },
 
@@ -149,13 +160,7 @@ const toEdited = (lot: LotEdit) => ({
   note: lot.note,
 })
 
-function toLot(row: LotRow, amounts: Derived, siblings: number[]): Lot {
-  const dry = dryFraction({
-    state: row.state,
-    own: row.own_dry_fraction === null ? [] : [row.own_dry_fraction],
-    siblings,
-    typical: amounts.typical_dry_fraction,
-  })
+function toLot(row: LotRow, { netG, leftG }: Amounts, dry: DryFraction): Lot {
   return {
     ...toRecorded(row),
     code: row.code,
@@ -167,8 +172,8 @@ function toLot(row: LotRow, amounts: Derived, siblings: number[]): Lot {
     obtained: row.obtained,
     grossG: row.gross_g,
     tareG: row.tare_g,
-    netG: roundToMilligram(amounts.net_g),
-    leftG: roundToMilligram(amounts.left_g),
+    netG: roundToMilligram(netG),
+    leftG: roundToMilligram(leftG),
     dryFraction: dry.value,
     dryFractionBasis: dry.basis,
     note: row.note,

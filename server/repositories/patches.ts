@@ -30,7 +30,7 @@ export const patchRepository = (db: Knex) => ({
   async page({ q, ...page }: PatchQuery): Promise<Page<Patch>> {
     const rows = db('patch')
     if (q) rows.whereRaw(`folded like ? escape '\\'`, `%${likeText(foldName(q))}%`)
-    const { items, next } = await pageOf<PatchRow>(rows, 'patch', page)
+    const { items, next } = await pageOf<PatchRow>(db, rows, 'patch', page)
     return { items: items.map(toPatch), next }
   },
 

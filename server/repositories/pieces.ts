@@ -83,7 +83,7 @@ export const pieceRepository = (db: Knex) => {
         if (undyed) rows.whereNotExists(dyed)
         else rows.whereExists(dyed)
       }
-      const found = await pageOf<PieceRow>(rows, 'piece', page)
+      const found = await pageOf<PieceRow>(db, rows, 'piece', page)
       return { items: await whole(found.items), next: found.next }
     },
 

@@ -95,7 +95,7 @@ export const potRepository = (db: Knex) => {
         }
         rows.whereIn('pot.id', uses)
       }
-      const found = await pageOf<PotRow>(rows, 'pot', page)
+      const found = await pageOf<PotRow>(db, rows, 'pot', page)
       return { items: await whole(found.items), next: found.next }
     },
 

@@ -104,7 +104,7 @@ export const sourceRepository = (db: Knex) => {
             .whereRaw(`(' ' || folded) like ? escape '\\'`, `% ${likeText(word)}%`),
         )
       }
-      const found = await pageOf<SourceRow>(rows, 'source', page)
+      const found = await pageOf<SourceRow>(db, rows, 'source', page)
       return { items: await withNames(found.items), next: found.next }
     },
 

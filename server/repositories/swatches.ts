@@ -42,12 +42,9 @@ export const swatchRepository = (db: Knex) => {
       if (pieceId) rows.where('swatch.piece_id', pieceId)
       if (sourceId) rows.whereIn('swatch.pot_id', potsOfSource(db, sourceId))
       if (code) rows.whereRaw(`swatch.code like ? escape '\\'`, `${likeText(code)}%`)
-      if (unread !== undefined) {
-        const read = db('reading').whereRaw('reading.swatch_id = swatch.id').select(db.raw('1'))
-        if (unread) rows.whereNotExists(read)
-        else rows.whereExists(read)
-      }
-      const found = await pageOf<SwatchRow>(rows, 'swatch', page)
+      if (unread !== undefined)
+        rows.whereRaw(unread ? 'swatch.readings = 0' : 'swatch.readings > 0')
+      const found = await pageOf<SwatchRow>(db, rows, 'swatch', page)
       return { items: await withReadings(found.items), next: found.next }
     },
 

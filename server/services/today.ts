@@ -66,9 +66,7 @@ async function unreadPots(db: Knex): Promise<UnreadPot[]> {
   return (await db('swatch')
     .join('pot', 'pot.id', 'swatch.pot_id')
     .whereNull('swatch.set_aside_at')
-    .whereNotExists(
-      db('reading').whereRaw('reading.swatch_id = swatch.id and reading.set_aside_at is null'),
-    )
+    .whereRaw('swatch.readings = 0')
     .groupBy('pot.id')
     .orderBy('pot.dyed_on', 'desc')
     .limit(SHOWN)

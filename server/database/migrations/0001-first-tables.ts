@@ -135,6 +135,7 @@ async function colours(db: Knex) {
     table.text('code').notNullable().unique()
     table.text('pot_id').notNullable()
     table.text('piece_id').notNullable().index()
+    table.integer('readings').notNullable().defaultTo(0)
     table.text('note').notNullable()
     table.foreign(['pot_id', 'piece_id']).references(['pot_id', 'piece_id']).inTable('pot_piece')
     table.index(['pot_id', 'id'])
@@ -159,6 +160,27 @@ async function colours(db: Knex) {
     // a reading is of a dyed swatch or of a bare piece, never of both or neither
     table.check('(swatch_id is null) <> (piece_id is null)')
   })
+  await countReadings(db)
+}
+
+/**
+ * Keeps the number of live readings on each swatch, so that the few that wait to be read are
+ * found without looking through all that were.
+ */
+async function countReadings(db: Knex) {
+  const recount = (swatchId: string) =>
+    `update swatch set readings = (select count(*) from reading
+       where reading.swatch_id = ${swatchId} and reading.set_aside_at is null)
+     where id = ${swatchId};`
+  await db.raw(
+    `create trigger reading_added after insert on reading when new.swatch_id is not null
+     begin ${recount('new.swatch_id')} end`,
+  )
+  await db.raw(
+    `create trigger reading_changed after update on reading when new.swatch_id is not null
+     begin ${recount('new.swatch_id')} end`,
+  )
+  await db.raw('create index swatch_unread on swatch (id) where readings = 0')
 }
 
 async function records(db: Knex) {

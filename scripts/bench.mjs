@@ -1,0 +1,21 @@
+// npm run bench: speed claims, each measured in the same run as what it is compared with.
+import { ensureChromium } from './lib/chromium.mjs'
+import { build, install } from './lib/prepare.mjs'
+import { run, say, Stop } from './lib/say.mjs'
+import { bin, shown } from './lib/shell.mjs'
+
+const BENCHES = [
+  ['Curve fits', 'tests/bench/curves.ts'],
+  ['Lists with 10,000 lots and 100,000 swatches', 'tests/bench/lists.ts'],
+  ['Weight of the first page', 'tests/bench/first-page.ts'],
+]
+
+await run(async () => {
+  await install()
+  await ensureChromium()
+  await build()
+  for (const [words, file] of BENCHES) {
+    say(words)
+    if ((await shown(bin('tsx'), [file])) !== 0) throw new Stop(`${file} failed.`)
+  }
+})

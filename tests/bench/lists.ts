@@ -1,0 +1,60 @@
+import autocannon from 'autocannon'
+import { mkdtempSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { migrate } from '../../server/database/migrate'
+import { openDatabase } from '../../server/database/open'
+import { shelveCatalogue } from '../../server/services/catalogue'
+import { catalogueId } from '../../shared/ids'
+import { startBuilt, untilReady } from '../e2e/server-process'
+import { fillBigLog } from './big-log'
+
+/** Latency of the list routes at a steady 50 requests a second, on a log of a lifetime. */
+
+const PORT = 4875
+const BASE = `http://127.0.0.1:${PORT}`
+const RATE = 50
+const SECONDS = 8
+
+const tansy = catalogueId('tanacetum-vulgare/flowerHead')
+const PATHS = [
+  '/api/lots',
+  '/api/lots?inStock=true&state=fresh',
+  `/api/lots?sourceId=${tansy}`,
+  '/api/swatches',
+  '/api/swatches?unread=true',
+  `/api/swatches?sourceId=${tansy}`,
+  '/api/pieces?undyed=false',
+  '/api/pots',
+  '/api/sources?q=dermocybe',
+]
+
+const folder = mkdtempSync(join(tmpdir(), 'juniper-haze-bench-'))
+const database = await openDatabase(folder)
+await migrate(database.write)
+await shelveCatalogue(database.write, new Date().toISOString())
+await fillBigLog(database.write, { lots: 10_000, pots: 20_000, swatches: 100_000 })
+await database.close()
+
+const server = startBuilt(folder, PORT)
+try {
+  await untilReady(BASE)
+  // a server that has answered for a while, as it has when somebody works with it
+  for (const path of PATHS) await autocannon({ url: BASE + path, amount: 60, connections: 2 })
+  console.log(`${RATE} requests a second for ${SECONDS} s each, pages of 50 rows`)
+  for (const path of PATHS) {
+    const { latency, non2xx, errors, requests } = await autocannon({
+      url: BASE + path,
+      overallRate: RATE,
+      connections: 5,
+      duration: SECONDS,
+    })
+    if (non2xx || errors) throw new Error(`${path}: ${non2xx} refused, ${errors} failed`)
+    console.log(
+      `  ${path.replace(tansy, '{id}').padEnd(36)} p50 ${String(latency.p50).padStart(3)} ms  p99 ${String(latency.p99).padStart(3)} ms  (${requests.total} requests)`,
+    )
+  }
+} finally {
+  server.kill()
+  rmSync(folder, { recursive: true, force: true })
+}
