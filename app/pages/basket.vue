@@ -9,7 +9,7 @@ const api = useApi()
 const { data: pieces, failure } = useLoaded(() =>
   api.get<Page<Piece>>('pieces', { undyed: true, limit: 200 }),
 )
-const { data: dyed } = useLoaded(() => api.get<Page<Piece>>('pieces', { undyed: false, limit: 10 }))
+const { data: dyed } = useLoaded(() => api.get<Page<Piece>>('pieces', { undyed: false, limit: 6 }))
 const groups = computed(() => {
   const all = pieces.value?.items ?? []
   return [

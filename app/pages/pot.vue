@@ -12,7 +12,7 @@ import ChoosePieces from '~/features/pot/ChoosePieces.vue'
 import ExpectedColours from '~/features/pot/ExpectedColours.vue'
 import PotConditions from '~/features/pot/PotConditions.vue'
 import { POT_PLAN, usePotPlan, type PotStock } from '~/features/pot/usePotPlan'
-import { groupWords } from '~/features/strength/words'
+import { groupWords, swatchesText } from '~/features/strength/words'
 
 const api = useApi()
 const route = useRoute()
@@ -78,7 +78,7 @@ useHead({ title: 'Pot · Juniper Haze' })
   <div class="page-head">
     <h1>{{ title }}</h1>
     <span v-if="plan.group" class="quiet">
-      {{ groupWords(plan.group) }}, from {{ plan.group.n }} swatches
+      {{ groupWords(plan.group) }}, from {{ swatchesText(plan.group.n) }}
     </span>
     <p v-if="failure" class="wrong" role="alert">{{ failure }}</p>
     <div class="end row">

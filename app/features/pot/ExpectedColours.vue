@@ -3,6 +3,7 @@ import { depthOf } from '~~/core/colour/depth'
 import { formatMass, formatNumber } from '~~/core/quantity/format-quantity'
 import { expectedHex, fittedStrength } from '~/features/strength/ribbon-paint'
 import { pieceName } from '~/features/basket/readiness'
+import { swatchesText } from '~/features/strength/words'
 import { POT_PLAN } from './usePotPlan'
 
 const plan = inject(POT_PLAN)!
@@ -52,7 +53,7 @@ const doubling = computed(() => {
           <span v-if="depth" class="line">
             likely <strong>{{ depth }}</strong>
             <span class="estimate"> ~{{ formatNumber(strength) }}</span
-            >, from {{ n }} swatches
+            >, from {{ swatchesText(n) }}
           </span>
           <span v-else class="line estimate">
             not enough swatches yet ({{ n }}) on this fibre and mordant

@@ -94,9 +94,12 @@ export function usePotPlan(stock: () => PotStock | null, strength: () => Strengt
       ) ?? null
     )
   }
-  const group = computed(
-    () => (pieces.value[0] ? groupFor(pieces.value[0]) : strength()?.groups[0]) ?? null,
-  )
+  /** The curve the ribbon is painted from: the best known of those the pieces lie on. */
+  const group = computed(() => {
+    const known = pieces.value.map(groupFor).filter((each) => each !== null)
+    const best = known.sort((a, b) => b.n - a.n)[0] ?? null
+    return pieces.value.length > 0 ? best : (strength()?.groups[0] ?? null)
+  })
 
   /** All that is left of the lot, on these pieces. */
   function useAll() {

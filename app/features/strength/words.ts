@@ -17,9 +17,12 @@ export const NOT_COUNTED_WORDS: Record<NotCounted, string> = {
   onlyReadWet: 'it was only read wet',
 }
 
+/** `1 swatch`, `9 swatches` */
+export const swatchesText = (n: number) => (n === 1 ? '1 swatch' : `${n} swatches`)
+
 /** `9 swatches in 3 lots, 2 of them estimated (~)` */
 export function standing({ n, lots, estimated }: StrengthGroup): string {
-  const swatches = `${n} swatch${n === 1 ? '' : 'es'} in ${lots} lot${lots === 1 ? '' : 's'}`
+  const swatches = `${swatchesText(n)} in ${lots} lot${lots === 1 ? '' : 's'}`
   if (estimated === 0) return `${swatches}, all measured`
   return estimated === n
     ? `${swatches}, all estimated from colours (~)`

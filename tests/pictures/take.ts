@@ -1,0 +1,85 @@
+import { chromium, type Page } from '@playwright/test'
+import { mkdtempSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { loadDemo } from '../../demo/load'
+import { CHROMIUM } from '../../playwright.config'
+import { startBuilt, untilReady } from '../e2e/server-process'
+
+/** The pictures of the README: each main view with the demo log, as a dyer would meet it. */
+
+const PORT = 4873
+const BASE = `http://127.0.0.1:${PORT}`
+const TABLE = { width: 1280, height: 800 }
+const PHONE = { width: 390, height: 844 }
+
+async function chooseLot(page: Page, option: RegExp) {
+  await page.getByRole('combobox', { name: 'Lot' }).click()
+  await page.getByRole('option', { name: option }).first().click()
+}
+
+async function planPot(page: Page) {
+  await chooseLot(page, /TAN-/)
+  await page
+    .getByRole('button', { name: /WOL-.*Al/ })
+    .first()
+    .click()
+  await page
+    .getByRole('button', { name: /SUW-.*Al/ })
+    .first()
+    .click()
+  await page.getByLabel('Water').fill('2.5')
+  await page.getByLabel('Ratio, dried').fill('0.45')
+  await page.getByLabel('Ratio, dried').press('Enter')
+}
+
+async function weighIn(page: Page) {
+  await page.getByLabel('What did you gather?').fill('rumex')
+  await page.getByRole('option', { name: /dock/ }).first().click()
+  await page.getByText('autumn', { exact: true }).click()
+  await page.getByLabel('On the scale').fill('352')
+  await page.getByLabel('Empty bag').fill('12')
+  await page.getByLabel('Note').first().focus()
+}
+
+async function readSwatch(page: Page) {
+  await page
+    .getByRole('button', { name: /SWA-.*(measured|estimated)/ })
+    .nth(4)
+    .click()
+  await page.waitForLoadState('networkidle')
+}
+
+const SHOTS: [string, string, typeof TABLE, ((page: Page) => Promise<void>)?][] = [
+  ['today', '/', TABLE],
+  ['walk', '/walk', TABLE, weighIn],
+  ['walk-phone', '/walk', PHONE, weighIn],
+  ['basket', '/basket', TABLE],
+  ['pot', '/pot', TABLE, planPot],
+  ['swatch', '/swatch', TABLE, readSwatch],
+  ['strength', '/strength', TABLE],
+]
+
+const folder = mkdtempSync(join(tmpdir(), 'juniper-haze-pictures-'))
+await loadDemo(folder)
+const server = startBuilt(folder, PORT)
+const browser = await chromium.launch(CHROMIUM)
+try {
+  await untilReady(BASE)
+  for (const [name, path, viewport, prepare] of SHOTS) {
+    const context = await browser.newContext({ viewport, locale: 'en-GB' })
+    const page = await context.newPage()
+    await page.goto(BASE + path)
+    await page.locator('main').waitFor()
+    await page.waitForLoadState('networkidle')
+    await prepare?.(page)
+    await page.waitForTimeout(500)
+    await page.evaluate(() => window.scrollTo(0, 0))
+    await page.screenshot({ path: `docs/screenshots/${name}.png` })
+    await context.close()
+  }
+} finally {
+  await browser.close()
+  server.kill()
+  rmSync(folder, { recursive: true, force: true })
+}
