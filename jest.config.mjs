@@ -1,5 +1,13 @@
 /** Packages that ship ES modules only and must go through the compiler too. */
-const ESM = ['culori', 'd3-[a-z-]+', 'internmap', 'uuid', 'ml-[a-z-]+', 'is-any-array', 'colorjs.io']
+const ESM = [
+  'culori',
+  'd3-[a-z-]+',
+  'internmap',
+  'uuid',
+  'ml-[a-z-]+',
+  'is-any-array',
+  'colorjs.io',
+]
 
 export default {
   testEnvironment: 'node',

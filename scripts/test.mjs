@@ -1,5 +1,5 @@
 // npm test: everything that must hold, from a fresh clone on. Its last line counts the tests.
-import { readFileSync, rmSync } from 'node:fs'
+import { mkdirSync, readFileSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
 import { ensureChromium } from './lib/chromium.mjs'
 import { build, install, prepareTypes } from './lib/prepare.mjs'
@@ -50,9 +50,10 @@ async function browserTests() {
 
 await run(async () => {
   try {
-    for (const file of [UNIT_REPORT, BROWSER_REPORT]) rmSync(join(ROOT, file), { force: true })
     await install()
     await ensureChromium()
+    rmSync(join(ROOT, 'test-results'), { recursive: true, force: true })
+    mkdirSync(join(ROOT, 'test-results'))
     await prepareTypes()
     await check('Lint and the rooms’ imports', bin('eslint'), ['.', '--max-warnings', '0'])
     await check('Formatting', bin('prettier'), ['--check', '--log-level', 'warn', '.'])
