@@ -6,6 +6,7 @@ import { bin, shown } from './lib/shell.mjs'
 
 const BENCHES = [
   ['Curve fits', 'tests/bench/curves.ts'],
+  ['Calibration of the posterior', 'tests/bench/calibration.ts'],
   ['Lists with 10,000 lots and 100,000 swatches', 'tests/bench/lists.ts'],
   ['Weight of the first page', 'tests/bench/first-page.ts'],
 ]

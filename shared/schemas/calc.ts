@@ -4,6 +4,8 @@ import type { Lab } from '../../core/colour/tristimulus'
 import type { QuantityKind, MeasureSystem } from '../../core/quantity/units'
 import type { CurveModel } from '../../core/strength/saturation'
 import { CURVE_MODELS } from '../../core/strength/saturation'
+import type { PosteriorPoint } from '../../core/strength/posterior/observations'
+import { SOURCE_KINDS, type SourceKind } from '../../core/strength/posterior/priors'
 import { hexField, labField, massField, massOrNoneField, reflectanceField } from './common'
 
 /** Bodies of the calculation endpoints. They touch no log: numbers in, numbers out. */
@@ -81,28 +83,61 @@ export const differenceSchema = Joi.object<DifferenceBody>({
   b: labField.required(),
 })
 
-export interface CurveBody {
-  points: { ratio: number; strength: number }[]
-  model: CurveModel
-  method: 'leastSquares'
-}
-
 /** So that one call cannot hold up the others for long. */
 export const MAX_POINTS = 5000
+export const MAX_POSTERIOR_POINTS = 1000
+
+export interface LeastSquaresBody {
+  method: 'leastSquares'
+  model: CurveModel
+  points: { ratio: number; strength: number }[]
+}
+
+export interface PosteriorBody {
+  method: 'posterior'
+  points: PosteriorPoint[]
+  sourceKind?: SourceKind
+  ask?: { strength?: number; probability?: number; lot?: string }
+}
+
+export type CurveBody = LeastSquaresBody | PosteriorBody
+
+const ratio = Joi.number().min(0).max(1e9).required()
+const strength = Joi.number().min(-1e9).max(1e9)
+
+const leastSquaresPoint = Joi.object({ ratio, strength: strength.required() })
+
+const posteriorPoint = Joi.object({
+  ratio,
+  strength,
+  censoredBelow: Joi.number().greater(0).max(1e9),
+  lot: Joi.string().max(60),
+  errorSd: Joi.number().min(0).max(10),
+})
+  .xor('strength', 'censoredBelow')
+  .messages({
+    'object.missing': 'strength is missing: give strength, or censoredBelow',
+    'object.xor': 'give strength or censoredBelow, not both',
+  })
+
+const onlyFor = (method: CurveBody['method'], schema: Joi.Schema) =>
+  schema.when('method', { is: method, otherwise: Joi.forbidden() })
 
 export const curveSchema = Joi.object<CurveBody>({
-  points: Joi.array()
-    .items(
-      Joi.object({
-        ratio: Joi.number().min(0).max(1e9).required(),
-        strength: Joi.number().min(-1e9).max(1e9).required(),
-      }),
-    )
-    .min(2)
-    .max(MAX_POINTS)
-    .required(),
-  model: Joi.string()
-    .valid(...CURVE_MODELS)
-    .default('exponential'),
-  method: Joi.string().valid('leastSquares').default('leastSquares'),
+  method: Joi.string().valid('leastSquares', 'posterior').default('leastSquares'),
+  points: Joi.when('method', {
+    is: 'posterior',
+    then: Joi.array().items(posteriorPoint).max(MAX_POSTERIOR_POINTS).required(),
+    otherwise: Joi.array().items(leastSquaresPoint).min(2).max(MAX_POINTS).required(),
+  }),
+  model: onlyFor('leastSquares', Joi.string().valid(...CURVE_MODELS)),
+  sourceKind: onlyFor('posterior', Joi.string().valid(...SOURCE_KINDS)),
+  ask: onlyFor(
+    'posterior',
+    Joi.object({
+      strength: Joi.number().greater(0).max(1e9),
+      probability: Joi.number().greater(0).less(1),
+      lot: Joi.string().max(60),
+    }),
+  ),
 })

@@ -264,4 +264,36 @@ test.describe('calculations answer as they are described', () => {
       expect(fit.n).toBe(14)
     }
   })
+
+  test('curve: the posterior, from nothing to a question about one lot', async ({ request }) => {
+    interface Told {
+      n: number
+      ceiling: { low: number; mid: number; high: number }
+      band: { ratio: number; newLot: { low: number } }[]
+      ratioFor: { mid: number; high: number | null } | null
+      text: string
+    }
+    const method = 'posterior'
+    const none = await calc<Told>(request, 'curve', { points: [], method, sourceKind: 'leaf' })
+    expect(none).toMatchObject({ n: 0, ratioFor: null })
+    expect(none.text).toContain('usual for its kind, not yours')
+    const points = [0.1, 0.3, 0.6].map((r) => ({ ratio: r, strength: 2 * r, lot: 'a' }))
+    const told = await calc<Told>(request, 'curve', {
+      points: [...points, { ratio: 0.02, censoredBelow: 0.1 }],
+      method,
+      ask: { strength: 0.5, probability: 0.9, lot: 'a' },
+    })
+    expect(told.n).toBe(4)
+    expect(told.band).toHaveLength(24)
+    expect(told.ratioFor!.mid).toBeGreaterThan(0.1)
+    for (const wrong of [
+      { points, method, ask: { lot: 'b' } },
+      { points, method, model: 'exponential' },
+      { points: [{ ratio: 1 }], method },
+      { points, method, sourceKind: 'moss' },
+      { points, ask: {} },
+    ]) {
+      await problemOf(await request.post('/api/calc/curve', { data: wrong }), 422)
+    }
+  })
 })

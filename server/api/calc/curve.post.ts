@@ -1,8 +1,11 @@
-import { fitLeastSquares } from '../../../core/strength/least-squares'
 import { describeFit } from '../../../core/strength/describe-fit'
+import { fitLeastSquares } from '../../../core/strength/least-squares'
+import { describePosterior } from '../../../core/strength/posterior/describe-posterior'
 import { curveSchema } from '../../../shared/schemas/calc'
 import { defineRoute } from '../../http/define-route'
 
 export default defineRoute({ body: curveSchema }, ({ body }) =>
-  describeFit(fitLeastSquares(body.points, body.model)),
+  body.method === 'posterior'
+    ? describePosterior(body)
+    : describeFit(fitLeastSquares(body.points, body.model ?? 'exponential')),
 )

@@ -1,0 +1,180 @@
+import { logNormalCdf, logNormalDensity } from './normal'
+import type { Observation } from './observations'
+
+/** How much noisier than its kin an outlier is, and how often a swatch is one. */
+const OUTLIER_FACTOR = 4
+const OUTLIER_CHANCE = 0.05
+
+const LOG_2PI = Math.log(2 * Math.PI)
+const LOG_SOUND = Math.log1p(-OUTLIER_CHANCE)
+const LOG_ODDS = Math.log(OUTLIER_CHANCE) - LOG_SOUND
+/** Share of its weight that an outlier loses. */
+const CUT = 1 - 1 / OUTLIER_FACTOR ** 2
+/** Alternatives this far below the best, in log, add nothing. */
+const NEGLIGIBLE_LOG = 12
+/** Alternatives this far above "none" leave nothing of it; more would overflow. */
+const MOST_LOG = 500
+
+/**
+ * What one lot's swatches say, given shape, scale and error SD, for each alternative of which
+ * swatch is an outlier: first none, then each in turn. The lot SD does not enter here, so one
+ * summary serves all of its values.
+ */
+export interface LotSummary {
+  /** Precision-weighted mean of log S - log g, by alternative. */
+  means: Float64Array
+  /** Variance of that mean about the lot's own level. */
+  variances: Float64Array
+  /** log evidence of the scatter within the lot, with the alternative's prior. */
+  within: Float64Array
+}
+
+/**
+ * Sums up a lot: each alternative is the sums of "none" with one weight cut.
+ *
+ * @param swatches of one lot
+ * @param logShares log g of each
+ */
+export function summariseLot(
+  swatches: readonly Observation[],
+  logShares: ArrayLike<number>,
+  begin: number,
+  errorVariance: number,
+): LotSummary {
+  const n = swatches.length
+  const means = new Float64Array(n + 1)
+  const variances = new Float64Array(n + 1)
+  const within = new Float64Array(n + 1)
+  let weight = 0
+  let sum = 0
+  let squares = 0
+  let logDeterminant = 0
+  for (let i = 0; i < n; i++) {
+    const { logS, knownVariance } = swatches[i]!
+    const variance = knownVariance + errorVariance
+    const y = logS - logShares[begin + i]!
+    weight += 1 / variance
+    sum += y / variance
+    squares += (y * y) / variance
+    logDeterminant += Math.log(variance)
+  }
+  const fill = (k: number, w: number, s: number, q: number, logDet: number) => {
+    const mean = s / w
+    means[k] = mean
+    variances[k] = 1 / w
+    within[k] =
+      n * LOG_SOUND -
+      0.5 * (logDet + Math.log(w) + (n - 1) * LOG_2PI + Math.max(0, q - s * mean)) +
+      (k > 0 ? LOG_ODDS : 0)
+  }
+  fill(0, weight, sum, squares, logDeterminant)
+  const wider = logDeterminant + 2 * Math.log(OUTLIER_FACTOR)
+  for (let i = 0; i < n; i++) {
+    const { logS, knownVariance } = swatches[i]!
+    const cut = CUT / (knownVariance + errorVariance)
+    const y = logS - logShares[begin + i]!
+    fill(i + 1, weight - cut, sum - cut * y, squares - cut * y * y, wider)
+  }
+  return { means, variances, within }
+}
+
+/** Everything that is normal once shape, scale, error SD and lot SD are given. */
+export interface CellPosterior {
+  /** log evidence of the swatches. */
+  logEvidence: number
+  /** Mean and variance of log P. */
+  mean: number
+  variance: number
+  /** Mean and variance of the named lot's level log P + lot, by its own swatches. */
+  levelMean: number
+  levelVariance: number
+}
+
+export interface CellSettings {
+  errorVariance: number
+  lotVariance: number
+  priorMean: number
+  priorVariance: number
+  /** Index of the lot whose level is asked for, or -1. */
+  lot: number
+}
+
+/**
+ * log P and the lot terms integrated out in closed form.
+ *
+ * With y = log S - log g, a lot's swatches scatter about log P + lot, lots about log P, and log P
+ * about its prior: all normal, so each lot gives a mean and a variance, and log P follows by
+ * adding precisions. A lot's alternatives (heavier tails) are averaged by how well they explain
+ * it, and replaced by one normal of the same mean and variance. Censored swatches multiply by the
+ * chance to lie below their limit, each as a lot of its own.
+ *
+ * @param censoredLogShares log g of each censored swatch
+ */
+export function cellPosterior(
+  lots: readonly LotSummary[],
+  censored: readonly Observation[],
+  censoredLogShares: ArrayLike<number>,
+  settings: CellSettings,
+): CellPosterior {
+  const { errorVariance, lotVariance, priorMean, priorVariance } = settings
+  let logEvidence = 0
+  let precision = 1 / priorVariance
+  let mean = priorMean
+  let levelMean = 0
+  let levelVariance = Infinity
+  for (let j = 0; j < lots.length; j++) {
+    const level = averageAlternatives(lots[j]!, mean, 1 / precision + lotVariance)
+    logEvidence += level.logEvidence
+    if (j === settings.lot) [levelMean, levelVariance] = [level.mean, level.variance]
+    const lotPrecision = 1 / (level.variance + lotVariance)
+    mean += (lotPrecision / (precision + lotPrecision)) * (level.mean - mean)
+    precision += lotPrecision
+  }
+  let variance = 1 / precision
+  for (let i = 0; i < censored.length; i++) {
+    const { logS, knownVariance } = censored[i]!
+    const spread = variance + lotVariance + errorVariance + knownVariance
+    const z = (logS - censoredLogShares[i]! - mean) / Math.sqrt(spread)
+    const logChance = logNormalCdf(z)
+    logEvidence += logChance
+    // moments of a normal cut off by a noisy limit: match them and stay normal
+    const slope = Math.exp(-0.5 * (z * z + LOG_2PI) - logChance)
+    mean -= (variance / Math.sqrt(spread)) * slope
+    variance -= (variance ** 2 / spread) * slope * (z + slope)
+  }
+  return { logEvidence, mean, variance, levelMean, levelVariance }
+}
+
+/** One normal for a lot's level, and the lot's evidence, given where the level is expected. */
+function averageAlternatives(
+  { means, variances, within }: LotSummary,
+  expectedMean: number,
+  expectedVariance: number,
+) {
+  const none =
+    within[0]! + logNormalDensity(means[0]! - expectedMean, variances[0]! + expectedVariance)
+  let total = 1
+  // moments about the mean of "none", so that no digits are lost to a large mean
+  const centre = means[0]!
+  let first = 0
+  let second = variances[0]!
+  for (let k = 1; k < means.length; k++) {
+    // what the scatter within the lot says alone often settles it, without a second logarithm
+    if (within[k]! - within[0]! < -NEGLIGIBLE_LOG) continue
+    const moved = means[k]! - centre
+    const variance = variances[k]!
+    const log =
+      within[k]! + logNormalDensity(means[k]! - expectedMean, variance + expectedVariance) - none
+    if (log < -NEGLIGIBLE_LOG) continue
+    const share = Math.exp(Math.min(log, MOST_LOG))
+    total += share
+    first += share * moved
+    second += share * (variance + moved * moved)
+  }
+  const shift = first / total
+  return {
+    mean: centre + shift,
+    variance: second / total - shift * shift,
+    logEvidence: none + Math.log(total),
+  }
+}

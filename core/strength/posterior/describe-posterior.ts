@@ -1,0 +1,54 @@
+import { curvePosterior, type BandPoint, type Interval, type OpenInterval } from './posterior'
+import type { PosteriorPoint } from './observations'
+import { priorFor, type SourceKind } from './priors'
+
+/** Dry ratios that a band is told at, evenly spread on a log scale. */
+const BAND_RATIOS = Array.from({ length: 24 }, (_, i) => 0.02 * (4 / 0.02) ** (i / 23))
+
+export interface PosteriorQuestion {
+  points: readonly PosteriorPoint[]
+  sourceKind?: SourceKind
+  ask?: { strength?: number; probability?: number; lot?: string }
+}
+
+export interface DescribedPosterior {
+  n: number
+  ceiling: Interval
+  enough: Interval & { reference: number }
+  band: BandPoint[]
+  models: { exponential: number; hyperbolic: number }
+  /** Probability that the source takes here at all. */
+  takes: number
+  ceilingReached: boolean
+  /** null where no strength was asked for, or it is not reached with that probability. */
+  ratioFor: OpenInterval | null
+  doublingGain: Interval & { at: number }
+  text: string
+}
+
+/** The posterior as the calculation endpoint tells it. */
+export function describePosterior({ points, sourceKind, ask = {} }: PosteriorQuestion) {
+  const posterior = curvePosterior(points, priorFor({ kind: sourceKind }), { lot: ask.lot })
+  const at = Math.max(0, ...points.map(({ ratio }) => ratio)) || posterior.enough.reference / 2
+  const { n, ceiling, enough, models, takes, ceilingReached } = posterior
+  return {
+    n,
+    ceiling,
+    enough,
+    band: BAND_RATIOS.map((ratio) => posterior.at(ratio)),
+    models,
+    takes,
+    ceilingReached,
+    ratioFor: ask.strength === undefined ? null : posterior.ratioFor(ask.strength, ask.probability),
+    doublingGain: { at, ...posterior.doublingGain(at) },
+    text: wordsFor(n, ceilingReached, takes),
+  } satisfies DescribedPosterior
+}
+
+function wordsFor(n: number, ceilingReached: boolean, takes: number): string {
+  if (n === 0) return 'No swatches yet: this is what is usual for its kind, not yours.'
+  if (takes < 0.5) return 'It likely does not take here: nothing tried can be told from bare fibre.'
+  return ceilingReached
+    ? 'The ceiling lies near what was tried.'
+    : 'The ceiling was not reached in what was tried: do not rely on its number.'
+}

@@ -1,0 +1,172 @@
+import { CURVE_MODELS, SHAPES, type CurveModel } from '../saturation'
+import { cellPosterior, summariseLot, type CellPosterior } from './cell'
+import { logNormalDensity } from './normal'
+import type { Observations } from './observations'
+import { SHAPE_FACTORS, type Prior } from './priors'
+
+/** One cell of the grid, with its share of the posterior. */
+export interface Cell extends CellPosterior {
+  model: CurveModel
+  logScale: number
+  /** Width of the cell on log scale: draws are spread over it. */
+  logScaleWidth: number
+  lotSd: number
+  /** Share of the posterior, summing to 1 over all cells. */
+  share: number
+}
+
+interface Axis {
+  from: number
+  to: number
+  steps: number
+}
+
+interface Axes {
+  logScale: Axis
+  logErrorSd: Axis
+  lotSd: Axis
+}
+
+const PRIOR_REACH = 3.2
+const COARSE = { logScale: 14, logErrorSd: 4, lotSd: 4 }
+const FINE = { logScale: 21, logErrorSd: 5, lotSd: 5 }
+/** Of the coarse grid, cells below this share of the best do not widen the fine one. */
+const NEGLIGIBLE = 1e-4
+/** So few swatches narrow nothing: one grid over the reach of the prior is enough. */
+const FEW = 3
+
+/** Middles of equal steps over an axis. */
+function middles({ from, to, steps }: Axis): number[] {
+  const width = (to - from) / steps
+  return Array.from({ length: steps }, (_, i) => from + (i + 0.5) * width)
+}
+
+/**
+ * The posterior over shape, log scale, log error SD and lot SD, on an even grid.
+ *
+ * A coarse grid over the reach of the prior finds where the mass lies; where swatches have
+ * narrowed that, a finer grid covers only it.
+ *
+ * @param lot index of the lot whose level is asked for, or -1
+ */
+export function posteriorGrid(observations: Observations, prior: Prior, lot = -1): Cell[] {
+  if (observations.n <= FEW) return cellsOn(axesOf(prior, FINE), observations, prior, lot)
+  const coarse = axesOf(prior, COARSE)
+  const first = cellsOn(coarse, observations, prior, lot)
+  return cellsOn(narrowed(coarse, first), observations, prior, lot)
+}
+
+function axesOf(prior: Prior, steps: typeof COARSE): Axes {
+  const reach = (centre: number, sd: number) => ({
+    from: centre - PRIOR_REACH * sd,
+    to: centre + PRIOR_REACH * sd,
+  })
+  return {
+    logScale: { ...reach(Math.log(prior.scale), prior.scaleLogSd), steps: steps.logScale },
+    logErrorSd: {
+      ...reach(Math.log(prior.errorSd), prior.errorLogSd * 0.8),
+      steps: steps.logErrorSd,
+    },
+    lotSd: { from: 0, to: 3 * prior.lotSd, steps: steps.lotSd },
+  }
+}
+
+interface GridCell extends Cell {
+  logErrorSd: number
+}
+
+function narrowed(axes: Axes, cells: GridCell[]): Axes {
+  const most = Math.max(...cells.map(({ share }) => share))
+  const kept = cells.filter(({ share }) => share > most * NEGLIGIBLE)
+  const around = (axis: Axis, values: number[], steps: number): Axis => {
+    const half = (axis.to - axis.from) / axis.steps / 2
+    const from = Math.max(axis.from, Math.min(...values) - half)
+    const to = Math.min(axis.to, Math.max(...values) + half)
+    return { from, to, steps }
+  }
+  return {
+    logScale: around(
+      axes.logScale,
+      kept.map(({ logScale, model }) => logScale - Math.log(SHAPE_FACTORS[model].scale)),
+      FINE.logScale,
+    ),
+    logErrorSd: around(
+      axes.logErrorSd,
+      kept.map(({ logErrorSd }) => logErrorSd),
+      FINE.logErrorSd,
+    ),
+    lotSd: around(
+      axes.lotSd,
+      kept.map(({ lotSd }) => lotSd),
+      FINE.lotSd,
+    ),
+  }
+}
+
+function cellsOn(axes: Axes, observations: Observations, prior: Prior, lot: number): GridCell[] {
+  const measured = observations.lots.flatMap(({ swatches }) => swatches)
+  const errorSds = middles(axes.logErrorSd)
+  const lotSds = middles(axes.lotSd)
+  const logScaleWidth = (axes.logScale.to - axes.logScale.from) / axes.logScale.steps
+  const cells: (GridCell & { log: number })[] = []
+  for (const model of CURVE_MODELS) {
+    const shift = Math.log(SHAPE_FACTORS[model].scale)
+    const priorMean = Math.log(prior.ceiling * SHAPE_FACTORS[model].ceiling)
+    for (const centred of middles(axes.logScale)) {
+      const logScale = centred + shift
+      const scale = Math.exp(logScale)
+      const logShareAt = ({ ratio }: { ratio: number }) =>
+        Math.log(SHAPES[model].share(ratio, scale))
+      const logShares = measured.map(logShareAt)
+      const censored = observations.censored.map(logShareAt)
+      const scaleDensity = logNormalDensity(centred - Math.log(prior.scale), prior.scaleLogSd ** 2)
+      for (const logErrorSd of errorSds) {
+        const errorVariance = Math.exp(2 * logErrorSd)
+        let begin = 0
+        const lots = observations.lots.map(({ swatches }) => {
+          const summary = summariseLot(swatches, logShares, begin, errorVariance)
+          begin += swatches.length
+          return summary
+        })
+        const errorDensity = logNormalDensity(
+          logErrorSd - Math.log(prior.errorSd),
+          prior.errorLogSd ** 2,
+        )
+        for (const lotSd of lotSds) {
+          const cell = cellPosterior(lots, observations.censored, censored, {
+            errorVariance,
+            lotVariance: lotSd ** 2,
+            priorMean,
+            priorVariance: prior.ceilingLogSd ** 2,
+            lot,
+          })
+          const log =
+            scaleDensity +
+            errorDensity +
+            logNormalDensity(lotSd, prior.lotSd ** 2) +
+            cell.logEvidence
+          // written out: spreading thousands of these took longer than computing them
+          cells.push({
+            model,
+            logScale,
+            logScaleWidth,
+            logErrorSd,
+            lotSd,
+            share: 0,
+            log,
+            logEvidence: cell.logEvidence,
+            mean: cell.mean,
+            variance: cell.variance,
+            levelMean: cell.levelMean,
+            levelVariance: cell.levelVariance,
+          })
+        }
+      }
+    }
+  }
+  const most = cells.reduce((top, { log }) => Math.max(top, log), -Infinity)
+  let total = 0
+  for (const cell of cells) total += cell.share = Math.exp(cell.log - most)
+  for (const cell of cells) cell.share /= total
+  return cells
+}

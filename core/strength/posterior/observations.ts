@@ -1,0 +1,79 @@
+import { finite, notNegative, positive } from '../../checks'
+import { InputError } from '../../input-error'
+
+/** A swatch as the posterior sees it: its strength, or that it was too weak to tell. */
+export type PosteriorPoint = {
+  /** Dry ratio, 0 or more; a control without plant says nothing of a curve, and is passed over. */
+  ratio: number
+  /** Swatches of one lot share its strength; without a lot, one of its own. */
+  lot?: string
+  /** Known error of log S beside the source's own scatter, such as of an estimated colour. */
+  errorSd?: number
+} & ({ strength: number } | { censoredBelow: number })
+
+export interface Observation {
+  logRatio: number
+  ratio: number
+  /** log S; of a censored one, the log of the limit it lies below. */
+  logS: number
+  /** Variance of log S that is known beforehand. */
+  knownVariance: number
+}
+
+export interface Observations {
+  /** Measured strengths, gathered by lot. */
+  lots: { name: string; swatches: Observation[] }[]
+  /** Swatches that took no dye that could be told from bare fibre. */
+  censored: Observation[]
+  /** All together. */
+  n: number
+  /** Dry ratios tried. */
+  ratios: number[]
+}
+
+/** SD with which a reading repeats, on S: what can be told from bare fibre is twice this. */
+export const READING_SD = 0.02
+export const DETECTABLE = 2 * READING_SD
+
+/**
+ * Swatches in the form that the posterior computes with.
+ *
+ * A reading's own error adds to S, so on log S it grows as S falls. A strength at or below what
+ * can be told from bare fibre is left-censored there: it says "weak", not how weak.
+ *
+ * @throws InputError naming the point and the rule
+ */
+export function readObservations(points: readonly PosteriorPoint[]): Observations {
+  const lots = new Map<string, Observation[]>()
+  const censored: Observation[] = []
+  points.forEach((point, i) => {
+    const at = `/points/${i}`
+    const ratio = notNegative(point.ratio, `${at}/ratio`)
+    const errorSd = notNegative(point.errorSd ?? 0, `${at}/errorSd`)
+    if (ratio === 0) return
+    const logRatio = Math.log(ratio)
+    if ('strength' in point && finite(point.strength, `${at}/strength`) > DETECTABLE) {
+      const knownVariance = errorSd ** 2 + (READING_SD / point.strength) ** 2
+      const swatch = { ratio, logRatio, logS: Math.log(point.strength), knownVariance }
+      const name = point.lot === undefined ? `#${i}` : `lot ${point.lot}`
+      const lot = lots.get(name)
+      if (lot) lot.push(swatch)
+      else lots.set(name, [swatch])
+      return
+    }
+    const limit = 'censoredBelow' in point ? point.censoredBelow : DETECTABLE
+    if (limit === undefined) {
+      throw new InputError(`strength or censoredBelow is missing`, at)
+    }
+    const below = Math.max(positive(limit, `${at}/censoredBelow`), DETECTABLE)
+    const knownVariance = errorSd ** 2 + (READING_SD / below) ** 2
+    censored.push({ ratio, logRatio, logS: Math.log(below), knownVariance })
+  })
+  const ratios = points.map(({ ratio }) => ratio).filter((ratio) => ratio > 0)
+  return {
+    lots: [...lots].map(([name, swatches]) => ({ name, swatches })),
+    censored,
+    n: ratios.length,
+    ratios,
+  }
+}

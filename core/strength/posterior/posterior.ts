@@ -1,0 +1,209 @@
+import { positive } from '../../checks'
+import { InputError } from '../../input-error'
+import { ENOUGH_SHARE, REFERENCE_RATIO, SHAPES } from '../saturation'
+import { drawCurves, quantile, type Draw } from './draws'
+import { posteriorGrid } from './grid'
+import { logNormalCdf, logNormalDensity } from './normal'
+import {
+  READING_SD,
+  readObservations,
+  type Observations,
+  type PosteriorPoint,
+} from './observations'
+import type { Prior } from './priors'
+
+/** A number with its 90 % interval. */
+export interface Interval {
+  mid: number
+  low: number
+  high: number
+}
+
+/** As `Interval`; a high end may be without bound. */
+export interface OpenInterval {
+  mid: number
+  low: number
+  high: number | null
+}
+
+export interface BandPoint extends Interval {
+  ratio: number
+  /** For a lot not yet seen: wider. */
+  newLot: { low: number; high: number }
+}
+
+export interface Posterior {
+  n: number
+  /** Strength that no amount of plant passes. */
+  ceiling: Interval
+  /** Dry ratio that already gives 90 % of the strength of the reference ratio. */
+  enough: Interval & { reference: number }
+  /** How probable each shape is. */
+  models: { exponential: number; hyperbolic: number }
+  /** Probability that the source takes on this fibre and mordant at all. */
+  takes: number
+  /** Whether the ceiling lies far beyond anything that was tried: then it is no number to rely on. */
+  ceilingReached: boolean
+  /** Strengths at a dry ratio, of the median lot (or the named one) and of a new lot. */
+  at(ratio: number): BandPoint
+  /**
+   * Dry ratio that reaches a strength with a probability.
+   * @returns null where that probability is not reached at any ratio
+   */
+  ratioFor(strength: number, probability?: number): OpenInterval | null
+  /** Gain of strength from doubling the plant at a dry ratio: 0.1 is a tenth more. */
+  doublingGain(ratio: number): Interval
+  /** Probability that a ratio gains less than a share over another one. */
+  probabilityOfLittleGain(from: number, to: number, share: number): number
+}
+
+export interface PosteriorOptions {
+  /** Answers for this lot instead of the median one. */
+  lot?: string
+  /** Generous dry ratio that *enough* is told against. Default 1. */
+  reference?: number
+}
+
+const LOW = 0.05
+const HIGH = 0.95
+/** A ceiling over this many times the strongest curve tried is not reached. */
+const REACHED_SHARE = 0.6
+
+/**
+ * What is known of a source's curve from its swatches and its kind.
+ *
+ * log S = log P + log g(r / c) + lot + error, with both shapes g averaged by their evidence. The
+ * error is normal with an outlier now and then; lots differ by a normal term; a swatch too weak
+ * to tell from bare fibre is left-censored. Everything but shape, scale and the two SDs is
+ * integrated in closed form. Without swatches the answer is the prior. All intervals hold 90 %.
+ *
+ * Method: docs/decisions.md; calibrated over data simulated from its own prior (npm run bench).
+ *
+ * @throws InputError for unusable points, or a lot of which there is no measured swatch
+ */
+export function curvePosterior(
+  points: readonly PosteriorPoint[],
+  prior: Prior,
+  { lot, reference = REFERENCE_RATIO }: PosteriorOptions = {},
+): Posterior {
+  positive(reference, '/reference')
+  const observations = readObservations(points)
+  const cells = posteriorGrid(observations, prior, lotIndex(observations, lot))
+  const draws = drawCurves(cells, lot !== undefined)
+  const sorted = (value: (draw: Draw) => number) => {
+    const values = new Float64Array(draws.length)
+    for (let k = 0; k < draws.length; k++) values[k] = value(draws[k]!)
+    return values.sort()
+  }
+  const interval = (value: (draw: Draw) => number): Interval => {
+    const values = sorted(value)
+    return {
+      mid: quantile(values, 0.5),
+      low: quantile(values, LOW),
+      high: quantile(values, HIGH),
+    }
+  }
+  const strengthOf = (draw: Draw, ratio: number) =>
+    draw.ceiling * draw.lotFactor * SHAPES[draw.model].share(ratio, draw.scale)
+  const exponential = cells.reduce(
+    (sum, { model, share }) => sum + (model === 'exponential' ? share : 0),
+    0,
+  )
+  const farthest = Math.max(0, ...observations.ratios)
+  const ceiling = interval((draw) => draw.ceiling * draw.lotFactor)
+  const gain = (draw: Draw, from: number, to: number) =>
+    SHAPES[draw.model].share(to, draw.scale) / SHAPES[draw.model].share(from, draw.scale) - 1
+
+  return {
+    n: observations.n,
+    ceiling,
+    enough: { ...interval((draw) => enoughOf(draw, reference)), reference },
+    models: { exponential, hyperbolic: 1 - exponential },
+    takes: 1 - neverTakes(observations, prior, cells),
+    ceilingReached:
+      farthest > 0 &&
+      interval((draw) => SHAPES[draw.model].share(farthest, draw.scale)).mid >= REACHED_SHARE,
+
+    at(ratio) {
+      positive(ratio, '/ratio')
+      const fresh = sorted((draw) => (strengthOf(draw, ratio) / draw.lotFactor) * draw.newLotFactor)
+      return {
+        ratio,
+        ...interval((draw) => strengthOf(draw, ratio)),
+        newLot: { low: quantile(fresh, LOW), high: quantile(fresh, HIGH) },
+      }
+    },
+
+    ratioFor(strength, probability = 0.5) {
+      positive(strength, '/ask/strength')
+      if (!(probability > 0 && probability < 1)) {
+        throw new InputError(
+          `probability must lie between 0 and 1; got ${probability}`,
+          '/ask/probability',
+        )
+      }
+      const ratios = sorted((draw) => ratioReaching(draw, strength))
+      const mid = quantile(ratios, probability)
+      if (!Number.isFinite(mid)) return null
+      const high = quantile(ratios, HIGH)
+      return { mid, low: quantile(ratios, LOW), high: Number.isFinite(high) ? high : null }
+    },
+
+    doublingGain(ratio) {
+      positive(ratio, '/ratio')
+      return interval((draw) => gain(draw, ratio, 2 * ratio))
+    },
+
+    probabilityOfLittleGain(from, to, share) {
+      positive(from, '/from')
+      positive(to, '/to')
+      return draws.filter((draw) => gain(draw, from, to) < share).length / draws.length
+    },
+  }
+}
+
+function lotIndex(observations: Observations, lot: string | undefined): number {
+  if (lot === undefined) return -1
+  const index = observations.lots.findIndex(({ name }) => name === `lot ${lot}`)
+  if (index >= 0) return index
+  throw new InputError(`lot must name a lot with a measured swatch; got "${lot}"`, '/ask/lot')
+}
+
+/** Ratio at which a share of the ceiling is reached: the shape turned round. */
+function ratioOfShare({ model, scale }: Draw, share: number): number {
+  if (share >= 1) return Infinity
+  return model === 'exponential' ? -scale * Math.log1p(-share) : (scale * share) / (1 - share)
+}
+
+const enoughOf = (draw: Draw, reference: number) =>
+  ratioOfShare(draw, ENOUGH_SHARE * SHAPES[draw.model].share(reference, draw.scale))
+
+const ratioReaching = (draw: Draw, strength: number) =>
+  ratioOfShare(draw, strength / (draw.ceiling * draw.lotFactor))
+
+/**
+ * Probability that the source never takes here: then every reading is bare fibre and noise.
+ * One swatch with a plain colour settles it; only weak ones keep it alive.
+ */
+function neverTakes(
+  observations: Observations,
+  prior: Prior,
+  cells: readonly { logEvidence: number; share: number }[],
+): number {
+  const swatches = observations.lots.flatMap(({ swatches: some }) => some)
+  const never =
+    swatches.reduce(
+      (sum, { logS }) => sum + logNormalDensity(Math.exp(logS), READING_SD ** 2) + logS,
+      0,
+    ) +
+    observations.censored.reduce(
+      (sum, { logS }) => sum + logNormalCdf(Math.exp(logS) / READING_SD),
+      0,
+    )
+  // harmonic-mean identity: the prior mean of the evidence is one over its posterior mean inverse
+  const most = Math.max(...cells.map(({ logEvidence }) => logEvidence))
+  const inverse = cells.reduce((sum, c) => sum + c.share * Math.exp(most - c.logEvidence), 0)
+  const takes = most - Math.log(inverse)
+  const odds = Math.log(prior.neverTakes) - Math.log1p(-prior.neverTakes) + never - takes
+  return 1 / (1 + Math.exp(-odds))
+}

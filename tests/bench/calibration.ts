@@ -1,0 +1,51 @@
+import { curvePosterior } from '../../core/strength/posterior/posterior'
+import { priorFor } from '../../core/strength/posterior/priors'
+import { holds, sourceSimulator, type Simulation } from '../fixtures/simulate-source'
+
+/** How often 90 % intervals hold the truth: over sources drawn from the prior, and beside it. */
+
+const SETS = 2000
+const SIZES = [1, 2, 3, 5, 8]
+const prior = priorFor({ kind: 'leaf' })
+
+function coverage(n: number, simulation: Simulation) {
+  const simulate = sourceSimulator(prior, 0.37 + n / 100, simulation)
+  const hits = { ceiling: 0, enough: 0, strength: 0, thisLot: 0, newLot: 0 }
+  let withLot = 0
+  let ms = 0
+  for (let set = 0; set < SETS; set++) {
+    const { curve, enough, points, newRatio, strengthAtNew } = simulate(n)
+    const began = performance.now()
+    const posterior = curvePosterior(points, prior)
+    ms += performance.now() - began
+    const at = posterior.at(newRatio)
+    hits.ceiling += Number(holds(posterior.ceiling, curve.ceiling))
+    hits.enough += Number(holds(posterior.enough, enough))
+    hits.strength += Number(holds(at, strengthAtNew.median))
+    hits.newLot += Number(holds(at.newLot, strengthAtNew.newLot))
+    // a lot all of whose swatches were too weak to tell cannot be asked for
+    if (!points.some((p) => p.lot === '0' && 'strength' in p && p.strength > 0.05)) continue
+    withLot++
+    const ofLot = curvePosterior(points, prior, { lot: '0' }).at(newRatio)
+    hits.thisLot += Number(holds(ofLot, strengthAtNew.lot))
+  }
+  const percent = (count: number, of: number) => `${((100 * count) / of).toFixed(1)} %`
+  return {
+    ceiling: percent(hits.ceiling, SETS),
+    enough: percent(hits.enough, SETS),
+    'S, median lot': percent(hits.strength, SETS),
+    'S, this lot': percent(hits.thisLot, withLot),
+    'S, new lot': percent(hits.newLot, SETS),
+    'ms each': (ms / SETS).toFixed(2),
+  }
+}
+
+for (const [name, simulation] of [
+  ['drawn from the prior', {}],
+  ['no outliers, though some are expected', { outliers: 0 }],
+  ['twice as many outliers as expected', { outliers: 0.1 }],
+  ['all hyperbolic', { model: 'hyperbolic' }],
+] as [string, Simulation][]) {
+  console.log(`  ${name}: ${SETS} sources at each number of swatches; wanted 87 to 93 %`)
+  console.table(Object.fromEntries(SIZES.map((n) => [`n = ${n}`, coverage(n, simulation)])))
+}
