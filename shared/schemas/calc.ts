@@ -4,6 +4,7 @@ import type { Lab } from '../../core/colour/tristimulus'
 import type { QuantityKind, MeasureSystem } from '../../core/quantity/units'
 import type { CurveModel } from '../../core/strength/saturation'
 import { CURVE_MODELS } from '../../core/strength/saturation'
+import { FACTORS, type Factors } from '../../core/evidence/factors'
 import type { PosteriorPoint } from '../../core/strength/posterior/observations'
 import { SOURCE_KINDS, type SourceKind } from '../../core/strength/posterior/priors'
 import { hexField, labField, massField, massOrNoneField, reflectanceField } from './common'
@@ -140,4 +141,40 @@ export const curveSchema = Joi.object<CurveBody>({
       lot: Joi.string().max(60),
     }),
   ),
+})
+
+export interface PairBody {
+  a: { factors: Factors }
+  b: { factors: Factors }
+}
+
+const factorValue = Joi.alternatives(
+  Joi.string().allow('').max(200),
+  Joi.number(),
+  Joi.boolean(),
+  Joi.array().items(Joi.string().max(200)).max(100),
+).allow(null)
+
+const factorFields = Object.fromEntries(FACTORS.map((factor) => [factor, factorValue]))
+
+const side = Joi.object({ factors: Joi.object(factorFields).required() }).required()
+
+export const pairSchema = Joi.object<PairBody>({ a: side, b: side })
+
+export interface HeatBody {
+  waterL: number
+  fromC: number
+  toC: number
+  powerW: number
+  efficiency?: number
+  altitudeM?: number
+}
+
+export const heatSchema = Joi.object<HeatBody>({
+  waterL: Joi.number().greater(0).max(10_000).required(),
+  fromC: Joi.number().min(0).max(110).required(),
+  toC: Joi.number().min(0).max(110).required(),
+  powerW: Joi.number().greater(0).max(1_000_000).required(),
+  efficiency: Joi.number().greater(0).max(1),
+  altitudeM: Joi.number().min(-500).max(9000),
 })

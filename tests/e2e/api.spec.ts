@@ -40,7 +40,16 @@ const count = async (request: APIRequestContext, collection: string): Promise<nu
 }
 
 const COLLECTIONS = ['sources', 'patches', 'lots', 'pieces', 'pots', 'swatches']
-const CALCULATIONS = ['quantity', 'ratio', 'strength', 'colour', 'difference', 'curve']
+const CALCULATIONS = [
+  'quantity',
+  'ratio',
+  'strength',
+  'colour',
+  'difference',
+  'curve',
+  'pair',
+  'heat',
+]
 
 test.describe('bodies that are no bodies', () => {
   for (const path of [...COLLECTIONS, ...CALCULATIONS.map((name) => `calc/${name}`)]) {
@@ -295,5 +304,21 @@ test.describe('calculations answer as they are described', () => {
     ]) {
       await problemOf(await request.post('/api/calc/curve', { data: wrong }), 422)
     }
+  })
+
+  test('pair and heat', async ({ request }) => {
+    const a = { factors: { fibre: 'wool', ratioDry: 0.5 } }
+    const b = { factors: { fibre: 'superwash', ratioDry: 0.52 } }
+    expect(await calc(request, 'pair', { a, b })).toEqual({
+      verdict: 'clean',
+      differs: ['fibre'],
+      unknown: [],
+    })
+    const wrong = { a, b: { factors: { moonPhase: 'full' } } }
+    await problemOf(await request.post('/api/calc/pair', { data: wrong }), 422)
+    const heat = { waterL: 10, fromC: 15, toC: 85, powerW: 2000, efficiency: 1, altitudeM: 0 }
+    const told = await calc<{ minutes: number; boilingC: number }>(request, 'heat', heat)
+    expect(told.minutes).toBeCloseTo(24.418, 2)
+    expect(told.boilingC).toBeCloseTo(99.97, 2)
   })
 })

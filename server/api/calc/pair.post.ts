@@ -1,0 +1,7 @@
+import { comparePair } from '../../../core/evidence/compare-pair'
+import { pairSchema } from '../../../shared/schemas/calc'
+import { defineRoute } from '../../http/define-route'
+
+export default defineRoute({ body: pairSchema }, ({ body: { a, b } }) =>
+  comparePair(a.factors, b.factors),
+)
