@@ -5,6 +5,8 @@ import type { QuantityKind, MeasureSystem } from '../../core/quantity/units'
 import type { CurveModel } from '../../core/strength/saturation'
 import { CURVE_MODELS } from '../../core/strength/saturation'
 import { FACTORS, type Factors } from '../../core/evidence/factors'
+import { CALC_AGENTS } from '../../core/mordant/agents'
+import type { MordantBath } from '../../core/mordant/mordant-bath'
 import type { PosteriorPoint } from '../../core/strength/posterior/observations'
 import { SOURCE_KINDS, type SourceKind } from '../../core/strength/posterior/priors'
 import { hexField, labField, massField, massOrNoneField, reflectanceField } from './common'
@@ -177,4 +179,23 @@ export const heatSchema = Joi.object<HeatBody>({
   powerW: Joi.number().greater(0).max(1_000_000).required(),
   efficiency: Joi.number().greater(0).max(1),
   altitudeM: Joi.number().min(-500).max(9000),
+})
+
+export const mordantSchema = Joi.object<MordantBath>({
+  fibreG: massField.required(),
+  agents: Joi.array()
+    .items(
+      Joi.object({
+        agent: Joi.string()
+          .valid(...CALC_AGENTS)
+          .required(),
+        percentWof: Joi.number().min(0).max(200).required(),
+        form: Joi.string().max(40),
+      }),
+    )
+    .min(1)
+    .max(20)
+    .required(),
+  bathL: Joi.number().greater(0).max(10_000),
+  tempC: Joi.number().min(0).max(110),
 })

@@ -1,0 +1,5 @@
+import { mordantBath } from '../../../core/mordant/mordant-bath'
+import { mordantSchema } from '../../../shared/schemas/calc'
+import { defineRoute } from '../../http/define-route'
+
+export default defineRoute({ body: mordantSchema }, ({ body }) => mordantBath(body))
