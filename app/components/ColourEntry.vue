@@ -60,6 +60,7 @@ function read() {
   >
     <input
       class="picker"
+      :class="{ none: !hex }"
       type="color"
       :value="hex ?? '#b0a890'"
       :aria-label="`${label}, pick`"
@@ -88,5 +89,10 @@ function read() {
   border-radius: var(--corner);
   background: var(--panel);
   cursor: pointer;
+}
+
+/* no colour given yet: what the picker begins with must not pass for one */
+.none::-webkit-color-swatch {
+  opacity: 0.15;
 }
 </style>

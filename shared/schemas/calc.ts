@@ -2,7 +2,7 @@ import Joi from 'joi'
 import { ILLUMINANTS, OBSERVERS, type Illuminant, type Observer } from '../../core/colour/weighting'
 import type { Lab } from '../../core/colour/tristimulus'
 import type { QuantityKind, MeasureSystem } from '../../core/quantity/units'
-import type { CurveModel } from '../../core/strength/saturation'
+import type { CurveModel, SaturationCurve } from '../../core/strength/saturation'
 import { CURVE_MODELS } from '../../core/strength/saturation'
 import { FACTORS, type Factors } from '../../core/evidence/factors'
 import { CALC_AGENTS } from '../../core/mordant/agents'
@@ -198,4 +198,20 @@ export const mordantSchema = Joi.object<MordantBath>({
     .required(),
   bathL: Joi.number().greater(0).max(10_000),
   tempC: Joi.number().min(0).max(110),
+})
+
+export interface PotencyBody {
+  curve: SaturationCurve
+  points: { ratio: number; strength: number }[]
+}
+
+export const potencySchema = Joi.object<PotencyBody>({
+  curve: Joi.object({
+    model: Joi.string()
+      .valid(...CURVE_MODELS)
+      .required(),
+    ceiling: Joi.number().greater(0).max(1e9).required(),
+    scale: Joi.number().greater(0).max(1e9).required(),
+  }).required(),
+  points: Joi.array().items(leastSquaresPoint).min(1).max(MAX_POINTS).required(),
 })
