@@ -11,6 +11,8 @@ const ESM = [
 
 export default {
   testEnvironment: 'node',
+  // a slow machine must not fail a sound test: speed is for the bench
+  testTimeout: 60_000,
   roots: ['<rootDir>/tests/unit'],
   testMatch: ['**/*.test.ts'],
   transform: { '^.+\\.(t|j|mj)s$': ['@swc/jest', { jsc: { target: 'es2022' } }] },

@@ -21,8 +21,8 @@ const BASE = `http://127.0.0.1:${PORT}`
 export default defineConfig({
   testDir: 'tests/e2e',
   outputDir: 'test-results/browser',
-  timeout: 30_000,
-  expect: { timeout: 5_000 },
+  timeout: 90_000,
+  expect: { timeout: 15_000 },
   workers: 2,
   retries: 0,
   forbidOnly: true,
@@ -32,13 +32,13 @@ export default defineConfig({
     locale: 'en-GB',
     viewport: { width: 1280, height: 800 },
     launchOptions: CHROMIUM,
-    actionTimeout: 8_000,
+    actionTimeout: 20_000,
     trace: 'retain-on-failure',
   },
   webServer: {
     command: `node_modules/.bin/tsx tests/e2e/serve-demo.ts ${PORT}`,
     url: `${BASE}/api/health`,
-    timeout: 60_000,
+    timeout: 120_000,
     reuseExistingServer: false,
   },
 })

@@ -8,13 +8,12 @@ async function pickSource(page: Page, typed: string, option: RegExp) {
   await page.getByRole('option', { name: option }).click()
 }
 
-async function said(page: Page): Promise<string> {
+/** The tag code in what was just said; waits for these words, since earlier ones may still stand. */
+async function savedCode(page: Page, words: string): Promise<string> {
   const strip = page.getByRole('status', { name: 'Latest change' })
-  await expect(strip).not.toBeEmpty()
-  return strip.innerText()
+  await expect(strip).toContainText(words)
+  return /[A-Z]{3}-\d\d-\d{2,}/.exec(await strip.innerText())![0]
 }
-
-const codeIn = (words: string) => /[A-Z]{3}-\d\d-\d{2,}/.exec(words)![0]
 
 test('a plant is weighed in, dyes a piece, is read and takes its place on the curve', async ({
   page,
@@ -28,7 +27,7 @@ test('a plant is weighed in, dyes a piece, is read and takes its place on the cu
   await page.getByLabel('Empty bag').fill('11.5')
   await expect(page.locator('output')).toHaveText('340 g')
   await page.getByRole('button', { name: 'Keep it' }).click()
-  const lot = codeIn(await said(page))
+  const lot = await savedCode(page, 'Weighed in')
   expect(lot).toMatch(/^TAN-/)
   await expect(page.getByRole('link', { name: new RegExp(lot) })).toContainText('340 g')
 
@@ -39,7 +38,7 @@ test('a plant is weighed in, dyes a piece, is read and takes its place on the cu
   await expect(page.getByText('10 g alum')).toBeVisible()
   await page.getByLabel('Bare colour', { exact: true }).fill('#e4dac6')
   await page.getByRole('button', { name: 'Put it in the basket' }).click()
-  const piece = codeIn(await said(page))
+  const piece = await savedCode(page, 'Put')
 
   await visit(page, '/pot')
   await page.getByRole('combobox', { name: 'Lot' }).click()
@@ -58,7 +57,7 @@ test('a plant is weighed in, dyes a piece, is read and takes its place on the cu
   await page.getByLabel('Swatch, dry, in daylight', { exact: true }).press('Tab')
   await expect(page.getByText('strength over bare')).toBeVisible()
   await page.getByRole('button', { name: 'Keep the reading' }).click()
-  const swatch = codeIn(await said(page))
+  const swatch = await savedCode(page, 'Read')
   await page.getByRole('link', { name: 'See it on its curve' }).click()
 
   await expect(page.getByRole('heading', { name: /tansy, flower heads/i })).toBeVisible()
@@ -99,7 +98,7 @@ test('with the keyboard only', async ({ page }) => {
   await type('20')
   await tabTo('Keep it')
   await page.keyboard.press('Enter')
-  const lot = codeIn(await said(page))
+  const lot = await savedCode(page, 'Weighed in')
   await page.keyboard.press('Escape')
 
   await page.evaluate(() => (document.activeElement as HTMLElement).blur())
@@ -112,7 +111,7 @@ test('with the keyboard only', async ({ page }) => {
   await type('#e4dac6')
   await tabTo('Put it in the basket')
   await page.keyboard.press('Enter')
-  const piece = codeIn(await said(page))
+  const piece = await savedCode(page, 'Put')
 
   await page.evaluate(() => (document.activeElement as HTMLElement).blur())
   await page.keyboard.press('4')
@@ -137,7 +136,7 @@ test('with the keyboard only', async ({ page }) => {
   await type('52 12 24')
   await tabTo('Keep the reading')
   await page.keyboard.press('Enter')
-  const swatch = codeIn(await said(page))
+  const swatch = await savedCode(page, 'Read')
   await tabTo('See it on its curve')
   await page.keyboard.press('Enter')
   await expect(page.getByRole('row', { name: new RegExp(swatch) })).toBeAttached()
@@ -163,7 +162,7 @@ test('what was done is undone with u, and stays undone', async ({ page }) => {
   await page.getByText('net', { exact: true }).click()
   await page.getByLabel('Net amount, in any unit').fill('1 lb')
   await page.getByRole('button', { name: 'Keep it' }).click()
-  const lot = codeIn(await said(page))
+  const lot = await savedCode(page, 'Weighed in')
   await expect(page.getByRole('link', { name: new RegExp(lot) })).toContainText('454 g')
   await page.getByRole('button', { name: 'Undo' }).click()
   await expect(page.getByRole('status', { name: 'Latest change' })).toContainText(
@@ -235,7 +234,7 @@ test.describe('when something is wrong', () => {
     await expect(page.getByLabel('On the scale')).toHaveValue('120')
     await page.unroute('**/api/lots')
     await page.getByRole('button', { name: 'Keep it' }).click()
-    expect(await said(page)).toContain('Weighed in HEA-')
+    expect(await savedCode(page, 'Weighed in')).toMatch(/^HEA-/)
   })
 
   test('a pot wants a lot and a piece, and no more than there is', async ({ page }) => {
