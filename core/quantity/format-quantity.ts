@@ -1,9 +1,8 @@
-import { celsiusToF } from './units'
+import { celsiusToF, G_PER_OZ } from './units'
 
 /** Which units a user reads masses in. */
 export type MassSystem = 'metric' | 'avoirdupois'
 
-const G_PER_OZ = 28.349523125
 const OZ_PER_LB = 16
 
 /**

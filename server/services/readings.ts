@@ -1,6 +1,6 @@
 import { clippedChannels, hexOfLab, labOfHex } from '../../core/colour/screen-colour'
 import { estimateReflectance } from '../../core/colour/estimate-reflectance'
-import { checkedReflectance } from '../../core/colour/spectrum'
+import { checkedReflectance, type Reflectance } from '../../core/colour/spectrum'
 import { labOfReflectance } from '../../core/colour/tristimulus'
 import { InputError } from '../../core/input-error'
 import { newId } from '../../shared/ids'
@@ -37,3 +37,7 @@ export function takeReading(input: NewReading, readAt: string, pointer: string):
   // A CIELAB value is exact even where no screen can show it: only its picture is cut off.
   return { ...common, ...estimated, method: 'lab', hex: hexOfLab(lab), lab, clipped: [] }
 }
+
+/** The spectrum of a reading: as measured, or else the likely one behind its colour. */
+export const spectrumOf = ({ reflectance, lab }: Reading): Reflectance =>
+  reflectance ?? estimateReflectance(lab)

@@ -2,8 +2,6 @@ import { group, mean } from 'd3-array'
 import type { Knex } from 'knex'
 import { mordantMarks, type Mordant } from '../../catalogue/agents'
 import { FIBRES } from '../../catalogue/fibres'
-import { estimateReflectance } from '../../core/colour/estimate-reflectance'
-import type { Reflectance } from '../../core/colour/spectrum'
 import { curveOfSwatches } from '../../core/strength/curve-of-swatches'
 import type { Piece } from '../../shared/schemas/piece'
 import type { Pot } from '../../shared/schemas/pot'
@@ -22,6 +20,7 @@ import { potRepository } from '../repositories/pots'
 import { sourceRepository } from '../repositories/sources'
 import { swatchRepository } from '../repositories/swatches'
 import { notFound } from './failures'
+import { spectrumOf } from './readings'
 
 /** A swatch with everything its place on a curve depends on. */
 interface Candidate {
@@ -120,9 +119,6 @@ function phBandOf({ finalPh }: Pot): PhBand {
 
 const groupKey = ({ piece, pot }: Candidate) =>
   [FIBRES[piece.fibre].class, mordantMarks(mordantsOf(piece)), phBandOf(pot)].join('|')
-
-const spectrumOf = ({ reflectance, lab }: Reading): Reflectance =>
-  reflectance ?? estimateReflectance(lab)
 
 function toGroup(key: string, members: Candidate[]): StrengthGroup {
   const counted = members.filter(({ notCounted }) => notCounted === null)

@@ -5,7 +5,6 @@ import { FIBRES } from '../../catalogue/fibres'
 import { PARTS } from '../../catalogue/parts'
 import type { Part } from '../../catalogue/parts'
 import { depthOf } from '../../core/colour/depth'
-import { estimateReflectance } from '../../core/colour/estimate-reflectance'
 import { strengthOver } from '../../core/colour/strength'
 import { LEAST_SWATCHES } from '../../core/strength/curve-of-swatches'
 import type { Reading } from '../../shared/schemas/reading'
@@ -22,6 +21,7 @@ import { pieceRepository } from '../repositories/pieces'
 import { potRepository } from '../repositories/pots'
 import { sourceRepository } from '../repositories/sources'
 import { swatchRepository } from '../repositories/swatches'
+import { spectrumOf } from './readings'
 
 /** How many things of a kind the opening view shows. */
 const SHOWN = 6
@@ -198,6 +198,5 @@ async function latestReading(db: Knex, swatchId: string): Promise<LatestReading>
 
 function strengthOf(reading: Reading, bare: Reading | null): number | null {
   if (!bare || reading.wet || reading.clipped.length > 0 || bare.clipped.length > 0) return null
-  const spectrum = ({ reflectance, lab }: Reading) => reflectance ?? estimateReflectance(lab)
-  return strengthOver(spectrum(reading), spectrum(bare))
+  return strengthOver(spectrumOf(reading), spectrumOf(bare))
 }

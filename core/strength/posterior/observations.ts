@@ -12,7 +12,6 @@ export type PosteriorPoint = {
 } & ({ strength: number } | { censoredBelow: number })
 
 export interface Observation {
-  logRatio: number
   ratio: number
   /** log S; of a censored one, the log of the limit it lies below. */
   logS: number
@@ -51,10 +50,9 @@ export function readObservations(points: readonly PosteriorPoint[]): Observation
     const ratio = notNegative(point.ratio, `${at}/ratio`)
     const errorSd = notNegative(point.errorSd ?? 0, `${at}/errorSd`)
     if (ratio === 0) return
-    const logRatio = Math.log(ratio)
     if ('strength' in point && finite(point.strength, `${at}/strength`) > DETECTABLE) {
       const knownVariance = errorSd ** 2 + (READING_SD / point.strength) ** 2
-      const swatch = { ratio, logRatio, logS: Math.log(point.strength), knownVariance }
+      const swatch = { ratio, logS: Math.log(point.strength), knownVariance }
       const name = point.lot === undefined ? `#${i}` : `lot ${point.lot}`
       const lot = lots.get(name)
       if (lot) lot.push(swatch)
@@ -67,7 +65,7 @@ export function readObservations(points: readonly PosteriorPoint[]): Observation
     }
     const below = Math.max(positive(limit, `${at}/censoredBelow`), DETECTABLE)
     const knownVariance = errorSd ** 2 + (READING_SD / below) ** 2
-    censored.push({ ratio, logRatio, logS: Math.log(below), knownVariance })
+    censored.push({ ratio, logS: Math.log(below), knownVariance })
   })
   const ratios = points.map(({ ratio }) => ratio).filter((ratio) => ratio > 0)
   return {
