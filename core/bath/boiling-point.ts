@@ -2,12 +2,13 @@ import { finite } from '../checks'
 import { InputError } from '../input-error'
 
 /** Coefficients n1 to n10 of the saturation line, IAPWS-IF97 region 4, equations 29 to 31. */
-const N = [
+export const SATURATION_N = [
   0.11670521452767e4, -0.72421316703206e6, -0.17073846940092e2, 0.1202082470247e5,
   -0.32325550322333e7, 0.1491510861353e2, -0.48232657361591e4, 0.40511340542057e6,
   -0.23855557567849, 0.65017534844798e3,
 ] as const
 
+const N = SATURATION_N
 const KELVIN = 273.15
 /** Beyond these heights nobody simmers a pot; the formula's own range is far wider. */
 const ALTITUDES_M = [-500, 9000] as const

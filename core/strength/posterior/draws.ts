@@ -11,6 +11,8 @@ export interface Draw {
   lotFactor: number
   /** Factor on strength of a lot not yet seen. */
   newLotFactor: number
+  /** SD of the logarithm of one swatch about its lot. */
+  errorSd: number
 }
 
 /** Enough that a 5 % quantile is met within about a percent of probability. */
@@ -56,6 +58,7 @@ export function drawCurves(cells: readonly Cell[], ofLot: boolean): Draw[] {
       scale,
       lotFactor: ofLot ? lotFactor(cell, logP, forLot) : 1,
       newLotFactor: Math.exp(cell.lotSd * forNewLot),
+      errorSd: Math.exp(cell.logErrorSd),
     })
   }
   return draws

@@ -10,9 +10,17 @@ export interface Cell extends CellPosterior {
   logScale: number
   /** Width of the cell on log scale: draws are spread over it. */
   logScaleWidth: number
+  logErrorSd: number
   lotSd: number
   /** Share of the posterior, summing to 1 over all cells. */
   share: number
+}
+
+export interface GridOptions {
+  /** Index of the lot whose level is asked for, or -1. */
+  lot?: number
+  /** Shapes to average over. */
+  models?: readonly CurveModel[]
 }
 
 interface Axis {
@@ -47,13 +55,16 @@ function middles({ from, to, steps }: Axis): number[] {
  * A coarse grid over the reach of the prior finds where the mass lies; where swatches have
  * narrowed that, a finer grid covers only it.
  *
- * @param lot index of the lot whose level is asked for, or -1
  */
-export function posteriorGrid(observations: Observations, prior: Prior, lot = -1): Cell[] {
-  if (observations.n <= FEW) return cellsOn(axesOf(prior, FINE), observations, prior, lot)
+export function posteriorGrid(
+  observations: Observations,
+  prior: Prior,
+  { lot = -1, models = CURVE_MODELS }: GridOptions = {},
+): Cell[] {
+  const cells = (axes: Axes) => cellsOn(axes, observations, prior, { lot, models })
+  if (observations.n <= FEW) return cells(axesOf(prior, FINE))
   const coarse = axesOf(prior, COARSE)
-  const first = cellsOn(coarse, observations, prior, lot)
-  return cellsOn(narrowed(coarse, first), observations, prior, lot)
+  return cells(narrowed(coarse, cells(coarse)))
 }
 
 function axesOf(prior: Prior, steps: typeof COARSE): Axes {
@@ -71,11 +82,7 @@ function axesOf(prior: Prior, steps: typeof COARSE): Axes {
   }
 }
 
-interface GridCell extends Cell {
-  logErrorSd: number
-}
-
-function narrowed(axes: Axes, cells: GridCell[]): Axes {
+function narrowed(axes: Axes, cells: Cell[]): Axes {
   const most = Math.max(...cells.map(({ share }) => share))
   const kept = cells.filter(({ share }) => share > most * NEGLIGIBLE)
   const around = (axis: Axis, values: number[], steps: number): Axis => {
@@ -103,13 +110,18 @@ function narrowed(axes: Axes, cells: GridCell[]): Axes {
   }
 }
 
-function cellsOn(axes: Axes, observations: Observations, prior: Prior, lot: number): GridCell[] {
+function cellsOn(
+  axes: Axes,
+  observations: Observations,
+  prior: Prior,
+  { lot, models }: Required<GridOptions>,
+): Cell[] {
   const measured = observations.lots.flatMap(({ swatches }) => swatches)
   const errorSds = middles(axes.logErrorSd)
   const lotSds = middles(axes.lotSd)
   const logScaleWidth = (axes.logScale.to - axes.logScale.from) / axes.logScale.steps
-  const cells: (GridCell & { log: number })[] = []
-  for (const model of CURVE_MODELS) {
+  const cells: (Cell & { log: number })[] = []
+  for (const model of models) {
     const shift = Math.log(SHAPE_FACTORS[model].scale)
     const priorMean = Math.log(prior.ceiling * SHAPE_FACTORS[model].ceiling)
     for (const centred of middles(axes.logScale)) {

@@ -1,6 +1,6 @@
 import { positive } from '../../checks'
 import { InputError } from '../../input-error'
-import { ENOUGH_SHARE, REFERENCE_RATIO, SHAPES } from '../saturation'
+import { ENOUGH_SHARE, REFERENCE_RATIO, SHAPES, type CurveModel } from '../saturation'
 import { drawCurves, quantile, type Draw } from './draws'
 import { posteriorGrid } from './grid'
 import { logNormalCdf, logNormalDensity } from './normal'
@@ -53,6 +53,8 @@ export interface Posterior {
   ratioFor(strength: number, probability?: number): OpenInterval | null
   /** Gain of strength from doubling the plant at a dry ratio: 0.1 is a tenth more. */
   doublingGain(ratio: number): Interval
+  /** Gain of strength from one dry ratio to another: 0.1 is a tenth more. */
+  gain(from: number, to: number): Interval
   /** Probability that a ratio gains less than a share over another one. */
   probabilityOfLittleGain(from: number, to: number, share: number): number
 }
@@ -62,6 +64,8 @@ export interface PosteriorOptions {
   lot?: string
   /** Generous dry ratio that *enough* is told against. Default 1. */
   reference?: number
+  /** Shapes to average over; both, unless one is to be tried alone. */
+  models?: readonly CurveModel[]
 }
 
 const LOW = 0.05
@@ -84,11 +88,11 @@ const REACHED_SHARE = 0.6
 export function curvePosterior(
   points: readonly PosteriorPoint[],
   prior: Prior,
-  { lot, reference = REFERENCE_RATIO }: PosteriorOptions = {},
+  { lot, reference = REFERENCE_RATIO, models }: PosteriorOptions = {},
 ): Posterior {
   positive(reference, '/reference')
   const observations = readObservations(points)
-  const cells = posteriorGrid(observations, prior, lotIndex(observations, lot))
+  const cells = posteriorGrid(observations, prior, { lot: lotIndex(observations, lot), models })
   const draws = drawCurves(cells, lot !== undefined)
   const sorted = (value: (draw: Draw) => number) => {
     const values = new Float64Array(draws.length)
@@ -154,6 +158,12 @@ export function curvePosterior(
       return interval((draw) => gain(draw, ratio, 2 * ratio))
     },
 
+    gain(from, to) {
+      positive(from, '/from')
+      positive(to, '/to')
+      return interval((draw) => gain(draw, from, to))
+    },
+
     probabilityOfLittleGain(from, to, share) {
       positive(from, '/from')
       positive(to, '/to')
@@ -175,7 +185,7 @@ function ratioOfShare({ model, scale }: Draw, share: number): number {
   return model === 'exponential' ? -scale * Math.log1p(-share) : (scale * share) / (1 - share)
 }
 
-const enoughOf = (draw: Draw, reference: number) =>
+export const enoughOf = (draw: Draw, reference: number) =>
   ratioOfShare(draw, ENOUGH_SHARE * SHAPES[draw.model].share(reference, draw.scale))
 
 const ratioReaching = (draw: Draw, strength: number) =>

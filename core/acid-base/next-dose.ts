@@ -1,0 +1,202 @@
+import { finite, notNegative, positive } from '../checks'
+import { InputError } from '../input-error'
+import { formatNumber } from '../quantity/format-quantity'
+import { amountOf, chemistryOf, type PhAgent } from './additions'
+import { possibleBaths, type PossibleBath } from './unknown-bath'
+
+export interface DoseQuestion {
+  waterL: number
+  agent: PhAgent
+  form?: string
+  /** Mass of the agent that had gone in, in all, and the pH then read; the first may be 0 g. */
+  readings: readonly { totalMassG: number; ph: number }[]
+  target: number
+  /** pH that must not be passed, on the far side of the target. */
+  cap: number
+}
+
+export interface DoseAdvice {
+  /** 0 where `stop`. */
+  nextMassG: number
+  /** pH to expect after it (now, where it is 0), with the interval that holds it nine in ten. */
+  expectedPh: number
+  low: number
+  high: number
+  stop: boolean
+  text: string
+}
+
+/** A target nearer to the cap than this cannot be aimed at with strips. */
+export const LEAST_ROOM = 0.3
+/** Less cannot be weighed in a kitchen. */
+const LEAST_DOSE_G = 0.005
+/** A bath is learnt from its first three readings; so many doses may follow them. */
+export const LEARNT_FROM = 3
+export const MOST_DOSES = 6
+/** Near enough to the target. */
+const NEAR = 0.3
+/** Chance of already being near at which another spoonful is not worth its risk. */
+const NEAR_ENOUGH = 0.85
+/** Of the baths that may be, the share a dose may bring to the target or past it. */
+const AIM = 0.4
+/** Never more than this share of the way that could pass the cap: all but so few baths count. */
+const SHARE_OF_WAY = 0.5
+const COULD_PASS = 0.3
+/** And never a dose that would pass the cap in more than so few. */
+const RISK = 0.001
+
+/**
+ * The next dose towards a pH, from the bath's own answers.
+ *
+ * All baths that the readings may come from are weighed (`possibleBaths`). The dose is the one that
+ * brings most of them near the target, but never more than half of the way that could pass the
+ * cap in the worst bath still likely. Dose, stir, cool a spoonful, read, ask again; six
+ * doses after the first three readings it stops in any case.
+ *
+ * @throws InputError for a target not at least 0.3 short of the cap, or readings out of range
+ */
+export function nextDose(question: DoseQuestion): DoseAdvice {
+  const { waterL, agent, form, readings, target, cap } = question
+  checkQuestion(question)
+  const molPerG = amountOf({ agent, form, massG: 1 }).mol
+  const gramsPerMolL = waterL / molPerG
+  const baths = possibleBaths(
+    agent,
+    readings.map(({ totalMassG, ph }) => ({ doseMolL: totalMassG / gramsPerMolL, ph })),
+  )
+  const givenMolL = Math.max(...readings.map(({ totalMassG }) => totalMassG)) / gramsPerMolL
+  const rises = cap > target
+  const now = phAfter(baths, givenMolL)
+  const near = nearness(now, target)
+  const answer = (stop: boolean, dose: number, words: string): DoseAdvice => {
+    const after = dose > 0 ? phAfter(baths, givenMolL + dose) : now
+    const { mid, low, high } = quantiles(after)
+    return { nextMassG: dose * gramsPerMolL, expectedPh: mid, low, high, stop, text: words }
+  }
+  const middle = quantiles(now).mid
+  const reading = `about ${formatNumber(middle, 2)}`
+  if (rises ? middle >= cap : middle <= cap) {
+    return answer(true, 0, `Stop: the bath stands at ${reading}, at or past the cap of ${cap}.`)
+  }
+  if (readings.length >= LEARNT_FROM + MOST_DOSES) {
+    return answer(
+      true,
+      0,
+      `Stop after ${readings.length - 1} looks: the bath stands at ${reading}.`,
+    )
+  }
+  const dose = bestDose(baths, givenMolL, { target, cap })
+  if (near >= NEAR_ENOUGH && dose.share <= near) {
+    return answer(true, 0, `Stop: the bath stands at ${reading}, near ${target}.`)
+  }
+  if (!(dose.molL * gramsPerMolL > LEAST_DOSE_G) || (rises ? middle >= target : middle <= target)) {
+    return answer(
+      false,
+      0,
+      `It stands at ${reading}, but not for sure: cool a spoonful and read again.`,
+    )
+  }
+  const massG = roundedDown(dose.molL * gramsPerMolL)
+  return answer(
+    false,
+    massG / gramsPerMolL,
+    `Stir in ${formatNumber(massG)} g, wait, cool a spoonful and read it. Never past ${cap}.`,
+  )
+}
+
+/** Of the doses that are safe, the one after which most baths are near the target. */
+function bestDose(
+  baths: readonly PossibleBath[],
+  givenMolL: number,
+  { target, cap }: { target: number; cap: number },
+): { molL: number; share: number } {
+  const toCap = baths.map((bath): Weighted => [bath.doseFor(cap) - givenMolL, bath.weight])
+  const room = Math.max(
+    0,
+    Math.min(SHARE_OF_WAY * weightedQuantile(toCap, COULD_PASS), weightedQuantile(toCap, RISK)),
+  )
+  const wanted = weightedQuantile(
+    baths.map((bath) => [bath.doseFor(target), bath.weight]),
+    AIM,
+  )
+  const most = Math.min(room, Math.max(0, wanted - givenMolL))
+  const share = nearness(
+    baths.map((bath) => [bath.phAt(givenMolL + most), bath.weight]),
+    target,
+  )
+  return { molL: most, share }
+}
+
+type Weighted = [value: number, weight: number]
+
+const phAfter = (baths: readonly PossibleBath[], doseMolL: number): Weighted[] =>
+  baths.map((bath) => [bath.phAt(doseMolL), bath.weight])
+
+const nearness = (phs: readonly Weighted[], target: number) =>
+  phs.reduce((sum, [ph, weight]) => sum + (Math.abs(ph - target) <= NEAR ? weight : 0), 0)
+
+const quantiles = (values: Weighted[]) => ({
+  mid: weightedQuantile(values, 0.5),
+  low: weightedQuantile(values, 0.05),
+  high: weightedQuantile(values, 0.95),
+})
+
+function weightedQuantile(values: readonly Weighted[], p: number): number {
+  const sorted = [...values].sort((a, b) => a[0] - b[0])
+  let passed = 0
+  for (const [value, weight] of sorted) {
+    passed += weight
+    if (passed >= p) return value
+  }
+  return sorted.at(-1)![0]
+}
+
+/** Two figures are enough for a scale, and never more than was reckoned. */
+function roundedDown(massG: number): number {
+  const unit = 10 ** (Math.floor(Math.log10(massG)) - 1)
+  return Math.floor(massG / unit + 1e-9) * unit
+}
+
+function checkQuestion({ waterL, agent, readings, target, cap }: DoseQuestion) {
+  positive(waterL, '/waterL', 'L')
+  const inScale = (value: number, pointer: string) => {
+    const ph = finite(value, pointer)
+    if (ph < 0 || ph > 14) {
+      throw new InputError(`${pointer.split('/').pop()} must be from 0 to 14; got ${ph}`, pointer)
+    }
+    return ph
+  }
+  inScale(target, '/target')
+  inScale(cap, '/cap')
+  if (Math.abs(cap - target) < LEAST_ROOM - 1e-9) {
+    throw new InputError(
+      `target must stand at least ${LEAST_ROOM} short of the cap (${cap}); got ${target}`,
+      '/target',
+    )
+  }
+  if (readings.length === 0) {
+    throw new InputError('readings must hold at least one reading; got none', '/readings')
+  }
+  readings.forEach(({ totalMassG, ph }, i) => {
+    notNegative(totalMassG, `/readings/${i}/totalMassG`, 'g')
+    inScale(ph, `/readings/${i}/ph`)
+    if (i > 0 && totalMassG < readings[i - 1]!.totalMassG) {
+      throw new InputError(
+        `totalMassG must not fall from one reading to the next: it is all that went in so far; got ${totalMassG} after ${readings[i - 1]!.totalMassG}`,
+        `/readings/${i}/totalMassG`,
+      )
+    }
+  })
+  const isAcid =
+    chemistryOf(agent).ions.length === 0 && agent !== 'ammonia' && agent !== 'slakedLime'
+  const lowers = isAcid || agent === 'creamOfTartar'
+  if (agent === 'salt') {
+    throw new InputError('agent must move the pH; got salt', '/agent')
+  }
+  if (lowers === cap > target) {
+    throw new InputError(
+      `cap must lie beyond the target in the direction ${agent} moves the pH (${lowers ? 'down' : 'up'}); got a target of ${target} and a cap of ${cap}`,
+      '/cap',
+    )
+  }
+}

@@ -1,0 +1,150 @@
+import { ACIDS, PK_WATER } from './acids'
+import { logActivity } from './activity'
+import { chemistryOf, type PhAgent } from './additions'
+import { chargeOf } from './charge-balance'
+
+/** A pH read after so much of an agent had gone in, mol per litre of bath. */
+export interface DosedReading {
+  doseMolL: number
+  ph: number
+}
+
+/** One bath that the readings may come from: what its plants brought, as one weak acid. */
+export interface PossibleBath {
+  totalMolL: number
+  pKa: number
+  startPh: number
+  /** Probability, summing to 1 over all. */
+  weight: number
+  /** pH after a dose, mol/L in all. */
+  phAt(doseMolL: number): number
+  /** Dose in all that brings it to a pH; Infinity where the agent cannot. */
+  doseFor(ph: number): number
+}
+
+/** One SD of a strip read in a cooled spoonful; twice this holds nearly all. */
+export const READING_SD = 0.25
+/** How far one weak acid is from what plants really bring, pH. */
+const MODEL_SD = 0.2
+/** Ionic strength the constants are taken at, mol/L: a bath with some salts in it. */
+const IONIC_STRENGTH = 0.03
+/** Weak acid of a dye bath, mol/L: log10 of its centre and SD, from memory. */
+const LOG_TOTAL = { mean: -2.4, sd: 0.55 }
+
+/** Tannins and their kin buffer a little at every pH: so much beside the main acid; from memory. */
+const BROAD_SHARE = 0.2
+
+/** Carbonate that the water brings, mol/L: rain to hard water, each as likely. */
+const ALKALINITIES = [0, 0.0012, 0.0035]
+
+const LOG_TOTALS = steps(-3.7, -0.9, 9)
+const PKAS = steps(2.5, 10.5, 11)
+/** Deviations of the true first pH from the read one. */
+const START_DEVIATIONS = steps(-0.6, 0.6, 7)
+/** Without a reading before the first dose, anything a bath may begin at. */
+const STARTS = steps(3, 9, 25)
+const GAMMAS = [0, 1, 2, 3].map((charge) => logActivity(charge, IONIC_STRENGTH))
+const PH_NODES = steps(0, 14, 281)
+const NODE_STEP = PH_NODES[1]!
+/** Less than this share of the whole says nothing. */
+const NEGLIGIBLE = 1e-7
+
+/**
+ * What baths would explain readings taken so far: a weak acid of unknown amount and pKa, dosed
+ * with a known agent.
+ *
+ * For every bath of an even grid over log amount, pKa and first pH, the dose that brings it to a
+ * pH follows from the charge balance in closed form; the pH after a dose is looked up between
+ * nodes of 0.05.
+ *
+ * @param readings at least one; the first may stand before any dose
+ * @returns the baths that are not out of the question, their weights summing to 1
+ */
+export function possibleBaths(agent: PhAgent, readings: readonly DosedReading[]): PossibleBath[] {
+  const one = 10 ** GAMMAS[1]!
+  const { acids, ions } = chemistryOf(agent)
+  const strong = ions.reduce((sum, { charge, perMole }) => sum + charge * perMole, 0)
+  const agentCharge = PH_NODES.map((ph) =>
+    acids.reduce((sum, name) => sum + chargeOf(ACIDS[name], ph, GAMMAS).mean, strong),
+  )
+  const waterCharge = PH_NODES.map((ph) => (10 ** (ph - PK_WATER) - 10 ** -ph) / one)
+  const first = readings.find(({ doseMolL }) => doseMolL === 0)
+  const starts = first ? START_DEVIATIONS.map((deviation) => first.ph + deviation) : STARTS
+  const variance = 2 * (READING_SD ** 2 + MODEL_SD ** 2)
+
+  const carbonate = PH_NODES.map((ph) => -chargeOf(ACIDS.carbonic, ph, GAMMAS).mean)
+  const amounts = LOG_TOTALS.flatMap((log) => ALKALINITIES.map((molL) => [log, molL] as const))
+  const broad = PH_NODES.map((_, k) => mean(PKAS.map((pKa) => protonsGone(pKa)[k]!)))
+
+  const baths: (PossibleBath & { log: number })[] = []
+  for (const pKa of PKAS) {
+    const main = protonsGone(pKa)
+    const gone = main.map((share, k) => share + BROAD_SHARE * broad[k]!)
+    for (const [logTotal, alkalinityMolL] of amounts) {
+      const totalMolL = 10 ** logTotal
+      const taken = PH_NODES.map(
+        (_, k) => totalMolL * gone[k]! + alkalinityMolL * carbonate[k]! + waterCharge[k]!,
+      )
+      const prior = -0.5 * ((logTotal - LOG_TOTAL.mean) / LOG_TOTAL.sd) ** 2
+      for (const startPh of starts) {
+        const doseFor = (ph: number) => {
+          const dose = (at(taken, ph) - at(taken, startPh)) / at(agentCharge, ph)
+          // a strip's misreading can put the goal behind the start, or the agent may not get there
+          return dose >= 0 ? dose : Infinity
+        }
+        const phAt = (doseMolL: number) =>
+          phOfDose(taken, agentCharge, at(taken, startPh), doseMolL)
+        let log = prior
+        for (const { doseMolL, ph } of readings) {
+          log -= (ph - (doseMolL === 0 ? startPh : phAt(doseMolL))) ** 2 / variance
+        }
+        baths.push({ totalMolL, pKa, startPh, weight: 0, phAt, doseFor, log })
+      }
+    }
+  }
+  const most = baths.reduce((top, { log }) => Math.max(top, log), -Infinity)
+  let total = 0
+  for (const bath of baths) total += bath.weight = Math.exp(bath.log - most)
+  for (const bath of baths) bath.weight /= total
+  return baths.filter(({ weight }) => weight > NEGLIGIBLE)
+}
+
+const protons = new Map<number, number[]>()
+
+/** Share of a weak acid that has given its proton away, at the nodes; reckoned once for each pKa. */
+function protonsGone(pKa: number): number[] {
+  const known = protons.get(pKa)
+  if (known) return known
+  const acid = { topCharge: 0, pKas: [pKa] }
+  const gone = PH_NODES.map((ph) => -chargeOf(acid, ph, GAMMAS).mean)
+  protons.set(pKa, gone)
+  return gone
+}
+
+/** pH at which a bath has taken up what a dose brings, by halving over the nodes. */
+function phOfDose(taken: number[], agentCharge: number[], begun: number, doseMolL: number): number {
+  const lacking = (k: number) => doseMolL * agentCharge[k]! - (taken[k]! - begun)
+  let low = 0
+  let high = PH_NODES.length - 1
+  while (high - low > 1) {
+    const middle = (low + high) >> 1
+    if (lacking(middle) > 0) low = middle
+    else high = middle
+  }
+  const [below, above] = [lacking(low), lacking(high)]
+  const share = below === above ? 0 : below / (below - above)
+  return PH_NODES[low]! + NODE_STEP * Math.min(1, Math.max(0, share))
+}
+
+/** Value at a pH of something given at the nodes. */
+function at(nodes: number[], ph: number): number {
+  const position = Math.min(PH_NODES.length - 1.000001, Math.max(0, ph / NODE_STEP))
+  const k = Math.floor(position)
+  return nodes[k]! + (nodes[k + 1]! - nodes[k]!) * (position - k)
+}
+
+function steps(from: number, to: number, count: number): number[] {
+  return Array.from({ length: count }, (_, i) => from + ((to - from) * i) / (count - 1))
+}
+
+const mean = (values: readonly number[]) => values.reduce((a, b) => a + b, 0) / values.length

@@ -1,0 +1,55 @@
+import { finite } from '../checks'
+import { InputError } from '../input-error'
+import { circularSummary } from './circular'
+
+/** Days a year is laid on the circle with: the 29th of February shares the 1st of March's place. */
+const DAYS = 365
+const DEG_PER_DAY = 360 / DAYS
+
+/** Day 1, the 1st of January, lies at 0 degrees. */
+export const angleOfDay = (dayOfYear: number): number => (checkedDay(dayOfYear) - 1) * DEG_PER_DAY
+
+/** Days from one day of the year to another by the shorter way: negative is earlier. */
+export function daysBetween(fromDay: number, toDay: number): number {
+  const turn = checkedDay(toDay, '/toDay') - checkedDay(fromDay, '/fromDay')
+  return ((((turn + DAYS / 2) % DAYS) + DAYS) % DAYS) - DAYS / 2
+}
+
+export interface UsualDay {
+  n: number
+  /** 1 up to 366 (1 is the 1st of January, fractions count); null where days lie all round. */
+  meanDay: number | null
+  /** 0 all round the year, 1 always the same day. */
+  r: number
+  /** Spread, days; null where there is no telling. */
+  sdDays: number | null
+  /** Chance of so much concentration without a season. */
+  rayleighP: number
+}
+
+/**
+ * When in the year something happens, on the circle that a year is.
+ *
+ * @param daysOfYear 1 to 366, at least one
+ * @throws InputError for an empty list or a day outside 1..366
+ */
+export function usualDay(daysOfYear: readonly number[]): UsualDay {
+  if (daysOfYear.length === 0) {
+    throw new InputError('days must hold at least one day of the year; got none', '/days')
+  }
+  const angles = daysOfYear.map((day, i) => (checkedDay(day, `/days/${i}`) - 1) * DEG_PER_DAY)
+  const { n, meanDeg, r, sdDeg, rayleighP } = circularSummary(angles)
+  return {
+    n,
+    meanDay: meanDeg === null ? null : ((meanDeg + 360) % 360) / DEG_PER_DAY + 1,
+    r,
+    sdDays: sdDeg === null ? null : sdDeg / DEG_PER_DAY,
+    rayleighP,
+  }
+}
+
+function checkedDay(day: unknown, pointer = '/day'): number {
+  const value = finite(day, pointer)
+  if (value >= 1 && value < 367) return value
+  throw new InputError(`day of the year must be from 1 to 366; got ${value}`, pointer)
+}
