@@ -1,4 +1,5 @@
 import { fileURLToPath } from 'node:url'
+import { build } from 'esbuild'
 
 const SELF = ["'self'"]
 
@@ -10,7 +11,11 @@ export default defineNuxtConfig({
   // Pages are drawn in the browser: the log lives on this machine, so there is no search engine
   // to serve and no wait to hide, and the same shell can later open without a server.
   // (`ssr: false` as a whole breaks the development server of this version.)
-  routeRules: { '/**': { ssr: false } },
+  routeRules: {
+    '/**': { ssr: false },
+    // a page that embeds only its own lets a worker in only if the worker's file says the same
+    '/_nuxt/**': { headers: { 'Cross-Origin-Embedder-Policy': 'require-corp' } },
+  },
   app: {
     head: {
       title: 'Juniper Haze',
@@ -33,6 +38,23 @@ export default defineNuxtConfig({
   nitro: {
     errorHandler: fileURLToPath(new URL('server/http/error-handler.ts', import.meta.url)),
     typescript: { tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true } } },
+  },
+  hooks: {
+    // A worker thread cannot be started from inside the server's bundle: it is a file of its own
+    // beside the server's entry, in the build and in development alike.
+    'nitro:init'(nitro) {
+      nitro.hooks.hook('compiled', async () => {
+        await build({
+          entryPoints: [fileURLToPath(new URL('server/workers/curves.ts', import.meta.url))],
+          outfile: `${nitro.options.output.serverDir}/workers/curves.mjs`,
+          bundle: true,
+          platform: 'node',
+          format: 'esm',
+          target: 'node20',
+          logLevel: 'warning',
+        })
+      })
+    },
   },
   security: {
     corsHandler: false,

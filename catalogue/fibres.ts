@@ -1,3 +1,5 @@
+import type { Freedom } from '../core/bath/water-budget'
+
 /** Fibres and other things that are dyed, and the class whose curve they share. */
 export interface FibreFacts {
   label: string
@@ -58,3 +60,17 @@ export const FIBRE_KEYS = Object.keys(FIBRES) as Fibre[]
 
 export const FORMS = ['fleece', 'roving', 'yarn', 'cloth', 'garment', 'hide', 'pieces'] as const
 export type Form = (typeof FORMS)[number]
+
+/**
+ * Liquor that a form needs to move in, L per kg dry. Loosely packed skeins: about 20 at the least
+ * (common practice, no source), 30 for an even colour; the others from memory.
+ */
+export const FORM_FREEDOM: Record<Form, Freedom> = {
+  fleece: { leastLPerKg: 25, evenLPerKg: 35 },
+  roving: { leastLPerKg: 25, evenLPerKg: 35 },
+  yarn: { leastLPerKg: 20, evenLPerKg: 30 },
+  cloth: { leastLPerKg: 20, evenLPerKg: 30 },
+  garment: { leastLPerKg: 20, evenLPerKg: 30 },
+  hide: { leastLPerKg: 15, evenLPerKg: 20 },
+  pieces: { leastLPerKg: 15, evenLPerKg: 20 },
+}

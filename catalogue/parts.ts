@@ -3,6 +3,8 @@ export interface PartFacts {
   label: string
   /** Air-dry mass / fresh mass as a rule: typical, from memory, never the user's own. */
   dryFraction: number
+  /** Water held wet through, g per g dry, chopped: typical, from memory. */
+  drinksGPerG: number
   stages: readonly string[]
 }
 
@@ -14,29 +16,44 @@ const FUNGUS = ['young', 'mature', 'old'] as const
 const LICHEN = ['fallen'] as const
 
 export const PARTS = {
-  petal: { label: 'petals', dryFraction: 0.15, stages: FLOWER },
-  flowerHead: { label: 'flower heads', dryFraction: 0.18, stages: FLOWER },
-  floweringTop: { label: 'flowering tops', dryFraction: 0.25, stages: FLOWER },
-  leaf: { label: 'leaf', dryFraction: 0.22, stages: LEAF },
-  wholeHerb: { label: 'whole herb', dryFraction: 0.22, stages: FLOWER },
-  stem: { label: 'stem', dryFraction: 0.25, stages: LEAF },
-  shoot: { label: 'shoots', dryFraction: 0.25, stages: LEAF },
-  twig: { label: 'twigs', dryFraction: 0.5, stages: WOODY },
-  innerBark: { label: 'inner bark', dryFraction: 0.45, stages: WOODY },
-  bark: { label: 'bark', dryFraction: 0.5, stages: WOODY },
-  root: { label: 'root', dryFraction: 0.28, stages: ['spring', 'summer', 'autumn'] },
-  rhizome: { label: 'rhizome', dryFraction: 0.25, stages: ['spring', 'summer', 'autumn'] },
-  berry: { label: 'berries', dryFraction: 0.18, stages: FRUIT },
-  husk: { label: 'husks', dryFraction: 0.2, stages: FRUIT },
-  nut: { label: 'nuts', dryFraction: 0.6, stages: FRUIT },
-  seed: { label: 'seeds', dryFraction: 0.85, stages: FRUIT },
-  pod: { label: 'pods', dryFraction: 0.5, stages: FRUIT },
-  cone: { label: 'cones', dryFraction: 0.7, stages: ['green', 'brown', 'fallen'] },
-  gall: { label: 'galls', dryFraction: 0.7, stages: ['green', 'hard', 'bored'] },
-  heartwood: { label: 'heartwood', dryFraction: 0.7, stages: WOODY },
-  thallus: { label: 'thallus', dryFraction: 0.7, stages: LICHEN },
-  fruitBody: { label: 'fruit bodies', dryFraction: 0.12, stages: FUNGUS },
-  cap: { label: 'caps', dryFraction: 0.1, stages: FUNGUS },
+  petal: { label: 'petals', dryFraction: 0.15, drinksGPerG: 6, stages: FLOWER },
+  flowerHead: { label: 'flower heads', dryFraction: 0.18, drinksGPerG: 5, stages: FLOWER },
+  floweringTop: { label: 'flowering tops', dryFraction: 0.25, drinksGPerG: 4.5, stages: FLOWER },
+  leaf: { label: 'leaf', dryFraction: 0.22, drinksGPerG: 4, stages: LEAF },
+  wholeHerb: { label: 'whole herb', dryFraction: 0.22, drinksGPerG: 4, stages: FLOWER },
+  stem: { label: 'stem', dryFraction: 0.25, drinksGPerG: 3, stages: LEAF },
+  shoot: { label: 'shoots', dryFraction: 0.25, drinksGPerG: 3.5, stages: LEAF },
+  twig: { label: 'twigs', dryFraction: 0.5, drinksGPerG: 1.5, stages: WOODY },
+  innerBark: { label: 'inner bark', dryFraction: 0.45, drinksGPerG: 2, stages: WOODY },
+  bark: { label: 'bark', dryFraction: 0.5, drinksGPerG: 2, stages: WOODY },
+  root: {
+    label: 'root',
+    dryFraction: 0.28,
+    drinksGPerG: 2.5,
+    stages: ['spring', 'summer', 'autumn'],
+  },
+  rhizome: {
+    label: 'rhizome',
+    dryFraction: 0.25,
+    drinksGPerG: 2.5,
+    stages: ['spring', 'summer', 'autumn'],
+  },
+  berry: { label: 'berries', dryFraction: 0.18, drinksGPerG: 1.5, stages: FRUIT },
+  husk: { label: 'husks', dryFraction: 0.2, drinksGPerG: 3, stages: FRUIT },
+  nut: { label: 'nuts', dryFraction: 0.6, drinksGPerG: 3, stages: FRUIT },
+  seed: { label: 'seeds', dryFraction: 0.85, drinksGPerG: 2, stages: FRUIT },
+  pod: { label: 'pods', dryFraction: 0.5, drinksGPerG: 2.5, stages: FRUIT },
+  cone: {
+    label: 'cones',
+    dryFraction: 0.7,
+    drinksGPerG: 1.5,
+    stages: ['green', 'brown', 'fallen'],
+  },
+  gall: { label: 'galls', dryFraction: 0.7, drinksGPerG: 1.5, stages: ['green', 'hard', 'bored'] },
+  heartwood: { label: 'heartwood', dryFraction: 0.7, drinksGPerG: 1.5, stages: WOODY },
+  thallus: { label: 'thallus', dryFraction: 0.7, drinksGPerG: 3, stages: LICHEN },
+  fruitBody: { label: 'fruit bodies', dryFraction: 0.12, drinksGPerG: 5, stages: FUNGUS },
+  cap: { label: 'caps', dryFraction: 0.1, drinksGPerG: 5, stages: FUNGUS },
 } as const satisfies Record<string, PartFacts>
 
 export type Part = keyof typeof PARTS

@@ -1,11 +1,14 @@
+import { fileURLToPath } from 'node:url'
 import { openDatabase, type Database } from './database/open'
 import { migrate } from './database/migrate'
 import { shelveCatalogue } from './services/catalogue'
+import { createCurvePool, type CurvePool } from './services/curve-pool'
 import { createLog, type Log } from './services/log'
 
 interface Context {
   database: Database
   log: Log
+  pool: CurvePool
 }
 
 let context: Promise<Context> | null = null
@@ -15,7 +18,8 @@ async function open(): Promise<Context> {
   const database = await openDatabase(process.env.JUNIPER_HAZE_DATA ?? './data')
   await migrate(database.write)
   await shelveCatalogue(database.write, new Date().toISOString())
-  return { database, log: createLog(database) }
+  const pool = createCurvePool(fileURLToPath(new URL('./workers/curves.mjs', import.meta.url)))
+  return { database, log: createLog(database, undefined, pool.reckon), pool }
 }
 
 /** The one log of this server; the first call opens it, all wait for the same opening. */
@@ -27,5 +31,8 @@ export const useLog = async (): Promise<Log> => (await useContext()).log
 export async function closeContext(): Promise<void> {
   const open = context
   context = null
-  if (open) await (await open).database.close()
+  if (!open) return
+  const { database, pool } = await open
+  await pool.close()
+  await database.close()
 }

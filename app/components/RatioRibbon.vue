@@ -10,8 +10,15 @@ import { laneOf, RIBBON_RANGE, ribbonScale, ribbonStops } from '~/features/stren
  * A ribbon of ratios, painted with the colour to expect at each; the marker sets the ratio by
  * dragging, by arrow keys or by the big buttons.
  */
-const { group, dryFraction, state } = defineProps<{
+const {
+  group,
+  dryFraction,
+  state,
+  enough = group?.enough ?? null,
+} = defineProps<{
   group: StrengthGroup | null
+  /** Dry ratio past which more plant hardly shows; by default the plain curve's. */
+  enough?: number | null
   /** Air-dry mass / mass as weighed, to tell a dry ratio as weighed. */
   dryFraction: number
   state: PlantState
@@ -61,7 +68,7 @@ const ticks = computed(() => {
 
 /** Stands over its tick, or beside the marker's handle where that is in the way. */
 const enoughWord = computed(() => {
-  const at = x.value(group?.enough ?? 1)
+  const at = x.value(enough ?? 1)
   const gap = x.value(ratio.value) - at
   const crowded = Math.abs(gap) < 36
   if (!crowded && at < width.value - 30) return { 'text-anchor': 'middle' }
@@ -153,7 +160,7 @@ function key(event: KeyboardEvent) {
         <text v-else :x="width / 2" :y="TOP + BAND / 2 + 4" text-anchor="middle" class="word">
           not enough swatches yet to paint it
         </text>
-        <g v-if="group?.enough" :transform="`translate(${x(group.enough)} 0)`">
+        <g v-if="enough" :transform="`translate(${x(enough)} 0)`">
           <line :y1="TOP - 4" :y2="TOP + BAND" class="enough" />
           <text y="13" v-bind="enoughWord" class="word strong">enough</text>
         </g>

@@ -1,29 +1,40 @@
 <script setup lang="ts">
+import { useId } from 'vue'
 import { scaleLinear } from 'd3-scale'
-import { line } from 'd3-shape'
+import { area, line } from 'd3-shape'
 import { DEPTH_STARTS, DEPTHS, type Depth } from '~~/core/colour/depth'
 import { formatNumber, formatRatio } from '~~/core/quantity/format-quantity'
+import { bandAt, setRight } from '~/features/strength/band'
 import { useSize } from '~/composables/useSize'
-import { fittedStrength } from '~/features/strength/ribbon-paint'
+import type { BandPoint, Interval } from '~~/core/strength/posterior/posterior'
+import type { CurveView } from '~~/shared/curve-view'
 import type { StrengthGroup, StrengthPointView } from '~~/shared/strength-view'
 
-/** Strength against dry ratio: each swatch in its own colour, the curve, its words on the chart. */
-const { group, sourceName } = defineProps<{ group: StrengthGroup; sourceName: string }>()
+/**
+ * Strength against dry ratio: each swatch in its own colour, and the band that holds the median
+ * lot's curve nine times in ten; within the dashed lines, a lot not yet seen.
+ */
+const { group, curve, sourceName } = defineProps<{
+  group: StrengthGroup
+  curve: CurveView | null
+  sourceName: string
+}>()
 
 const MARGIN = { top: 14, right: 16, bottom: 42, left: 74 }
 
+const frame = useId()
 const box = ref<HTMLElement | null>(null)
 const { width, height } = useSize(box)
 
-const told = computed(() => group.points.filter((point) => point.strength !== null))
-const bent = computed(() => (group.fit?.kind === 'bent' ? group.fit : null))
+const told = computed(() => setRight(group.points, curve))
+const answer = computed(() => curve?.answer ?? null)
 
 const farthest = computed(() => Math.max(0.2, ...told.value.map(({ ratioDry }) => ratioDry)) * 1.15)
 const highest = computed(() => {
   const swatches = Math.max(0.5, ...told.value.map(({ strength }) => strength!))
-  const ceiling = bent.value?.ceiling ?? 0
-  // a ceiling far beyond what was tried is not worth squeezing the swatches for
-  return (ceiling < swatches * 1.5 ? Math.max(ceiling, swatches) : swatches) * 1.14
+  const top = answer.value ? bandAt(answer.value.band, farthest.value).high : 0
+  // a band far above what was tried is not worth squeezing the swatches for
+  return Math.max(swatches, Math.min(top, swatches * 1.5)) * 1.08
 })
 const lowest = computed(() => Math.min(0, ...told.value.map(({ strength }) => strength!)))
 
@@ -37,16 +48,30 @@ const y = computed(() =>
   ),
 )
 
-const curve = computed(() => {
-  if (!group.fit) return ''
-  const ratios = Array.from({ length: 81 }, (_, i) => (farthest.value * i) / 80)
-  return (
-    line<number>(
-      (r) => x.value(r),
-      (r) => y.value(fittedStrength(group.fit!, r)),
-    )(ratios) ?? ''
-  )
+/** The band at even steps of the chart, beginning at nothing. */
+const steps = computed<BandPoint[]>(() => {
+  const band = answer.value?.band
+  if (!band) return []
+  return Array.from({ length: 81 }, (_, i) => bandAt(band, (farthest.value * (i + 1e-6)) / 80))
 })
+const bandPath = computed(
+  () =>
+    area<BandPoint>(
+      ({ ratio }) => x.value(ratio),
+      ({ low }) => y.value(low),
+      ({ high }) => y.value(high),
+    )(steps.value) ?? '',
+)
+const pathOf = (value: (point: BandPoint) => number) =>
+  line<BandPoint>(
+    ({ ratio }) => x.value(ratio),
+    (point) => y.value(value(point)),
+  )(steps.value) ?? ''
+const middlePath = computed(() => pathOf(({ mid }) => mid))
+const newLotPaths = computed(() => [
+  pathOf(({ newLot }) => newLot.low),
+  pathOf(({ newLot }) => newLot.high),
+])
 
 /** Where each depth word stands, and where the depth begins. */
 const depths = computed(() =>
@@ -59,13 +84,17 @@ const depths = computed(() =>
   }),
 )
 
+const isFarRight = computed(() => x.value(answer.value?.enough.mid ?? 0) > width.value * 0.72)
+const rangeText = ({ mid, low, high }: Interval) =>
+  `${formatNumber(mid, 2)} (${formatNumber(low, 2)} to ${formatNumber(high, 2)})`
+
 const ticks = computed(() => x.value.ticks(Math.max(3, Math.round(width.value / 110))))
 const isEstimated = ({ basis }: StrengthPointView) => basis === 'estimated'
 
 const spoken = computed(
   () =>
     `Colour strength against dry ratio of ${sourceName}: ${told.value.length} swatches` +
-    (bent.value ? `, ceiling ${formatNumber(bent.value.ceiling)}` : ''),
+    (answer.value ? `, enough at ${formatRatio(answer.value.enough.mid)} dry` : ''),
 )
 const title = (point: StrengthPointView) =>
   `${point.code}: ${isEstimated(point) ? '~' : ''}${formatNumber(point.strength)} at ${formatRatio(point.ratioDry)} dry, ${point.lotCodes.join(', ')}`
@@ -100,37 +129,61 @@ const title = (point: StrengthPointView) =>
         g dry plant per g dry fibre
       </text>
 
-      <template v-if="bent && bent.ceiling < highest">
-        <line
-          :x1="MARGIN.left"
-          :x2="width - MARGIN.right"
-          :y1="y(bent.ceiling)"
-          :y2="y(bent.ceiling)"
-          class="ceiling"
+      <clipPath :id="frame">
+        <rect
+          :x="MARGIN.left"
+          :y="MARGIN.top"
+          :width="Math.max(0, width - MARGIN.left - MARGIN.right)"
+          :height="Math.max(0, height - MARGIN.top - MARGIN.bottom)"
         />
-        <text :x="MARGIN.left + 8" :y="y(bent.ceiling) - 6" class="label">
-          ceiling {{ formatNumber(bent.ceiling)
-          }}{{ bent.ceilingSe === null ? '' : ` ± ${formatNumber(bent.ceilingSe, 2)}` }}
-        </text>
+      </clipPath>
+      <template v-if="answer">
+        <path :clip-path="`url(#${frame})`" :d="bandPath" class="band" />
+        <path
+          v-for="(path, i) in newLotPaths"
+          :key="i"
+          :clip-path="`url(#${frame})`"
+          :d="path"
+          class="new-lot"
+        />
+        <template v-if="answer.ceilingReached && answer.ceiling.mid < highest">
+          <line
+            :x1="MARGIN.left"
+            :x2="width - MARGIN.right"
+            :y1="y(answer.ceiling.mid)"
+            :y2="y(answer.ceiling.mid)"
+            class="ceiling"
+          />
+          <text :x="MARGIN.left + 8" :y="y(answer.ceiling.mid) - 6" class="label">
+            ceiling {{ rangeText(answer.ceiling) }}
+          </text>
+        </template>
+        <path :d="middlePath" class="curve" />
+        <g v-if="answer.enough.mid < farthest">
+          <line
+            :x1="x(answer.enough.low)"
+            :x2="Math.min(x(answer.enough.high), width - MARGIN.right)"
+            :y1="height - MARGIN.bottom - 3"
+            :y2="height - MARGIN.bottom - 3"
+            class="enough-range"
+          />
+          <line
+            :x1="x(answer.enough.mid)"
+            :x2="x(answer.enough.mid)"
+            :y1="y(bandAt(answer.band, answer.enough.mid).mid)"
+            :y2="height - MARGIN.bottom"
+            class="enough"
+          />
+          <text
+            :x="x(answer.enough.mid) + (isFarRight ? -8 : 8)"
+            :y="height - MARGIN.bottom - 12"
+            :text-anchor="isFarRight ? 'end' : 'start'"
+            class="label"
+          >
+            enough {{ formatRatio(answer.enough.mid) }} dry
+          </text>
+        </g>
       </template>
-      <g v-if="group.enough && group.enough < farthest">
-        <line
-          :x1="x(group.enough)"
-          :x2="x(group.enough)"
-          :y1="y(fittedStrength(group.fit!, group.enough))"
-          :y2="height - MARGIN.bottom"
-          class="enough"
-        />
-        <text
-          :x="x(group.enough) + (x(group.enough) > width * 0.72 ? -8 : 8)"
-          :y="height - MARGIN.bottom - 10"
-          :text-anchor="x(group.enough) > width * 0.72 ? 'end' : 'start'"
-          class="label"
-        >
-          enough {{ formatRatio(group.enough) }} dry
-        </text>
-      </g>
-      <path v-if="curve" :d="curve" class="curve" />
       <circle
         v-for="point in told"
         :key="point.swatchId"
@@ -197,6 +250,21 @@ text {
   stroke: #fff;
   stroke-width: 4px;
   paint-order: stroke;
+}
+
+.band {
+  fill: var(--haze-pale);
+}
+
+.new-lot {
+  fill: none;
+  stroke: var(--line-firm);
+  stroke-dasharray: 2 5;
+}
+
+.enough-range {
+  stroke: var(--juniper);
+  stroke-width: 4px;
 }
 
 .curve {

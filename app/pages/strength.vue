@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { PARTS, type Part } from '~~/catalogue/parts'
+import type { CurveView } from '~~/shared/curve-view'
 import type { SourceWithSwatches, StrengthView } from '~~/shared/strength-view'
 import StrengthAnswer from '~/features/strength/StrengthAnswer.vue'
 import StrengthPoints from '~/features/strength/StrengthPoints.vue'
@@ -26,8 +27,21 @@ const group = computed(
   () =>
     view.value?.groups.find(({ key }) => key === groupKey.value) ?? view.value?.groups[0] ?? null,
 )
+const { data: curves, failure: curveFailure } = useLoaded(
+  async () =>
+    sourceId.value
+      ? (await api.get<{ items: CurveView[] }>('curves', { sourceId: sourceId.value })).items
+      : [],
+  sourceId,
+)
+const curve = computed(
+  () =>
+    curves.value?.find(
+      (each) => each.key === group.value?.key && each.sourceId === sourceId.value,
+    ) ?? null,
+)
 const ratio = ref(0.3)
-watch(group, (now) => (ratio.value = now?.enough ?? 0.3), { immediate: true })
+watch(curve, (now) => (ratio.value = now?.answer.enough.mid ?? 0.3), { immediate: true })
 
 const partOf = (part: string) => PARTS[part as Part].label
 const choose = (id: string) => router.replace({ query: { source: id } })
@@ -42,7 +56,7 @@ useHead({ title: () => `${name.value || 'Strength'} · Juniper Haze` })
   <div class="page-head">
     <h1>{{ name || 'Strength' }}</h1>
     <p v-if="view" class="latin">{{ view.source.scientificName }}</p>
-    <p v-if="failure" class="wrong" role="alert">{{ failure }}</p>
+    <p v-if="failure || curveFailure" class="wrong" role="alert">{{ failure || curveFailure }}</p>
     <div v-if="sources?.items.length" class="end row">
       <label for="source-choice" class="quiet">source</label>
       <ElSelect
@@ -78,19 +92,20 @@ useHead({ title: () => `${name.value || 'Strength'} · Juniper Haze` })
           </button>
         </div>
         <div class="panel chart-panel">
-          <StrengthChart :group="group" :source-name="name" />
+          <StrengthChart :group="group" :curve="curve" :source-name="name" />
         </div>
         <RatioRibbon
           v-model="ratio"
           :group="group"
+          :enough="curve?.answer.enough.mid ?? null"
           :dry-fraction="view.usualDryFraction"
           :state="view.usualState"
         />
       </div>
       <div class="stack">
-        <StrengthAnswer :group="group" :view="view" :ratio="ratio" />
-        <WantedDepth :group="group" :view="view" @ratio="ratio = $event" />
-        <StrengthPoints :group="group" />
+        <StrengthAnswer :group="group" :curve="curve" :view="view" :ratio="ratio" />
+        <WantedDepth :group="group" :curve="curve" :view="view" @ratio="ratio = $event" />
+        <StrengthPoints :group="group" :curve="curve" />
       </div>
     </div>
   </template>

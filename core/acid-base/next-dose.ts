@@ -154,7 +154,7 @@ function weightedQuantile(values: readonly Weighted[], p: number): number {
 /** Two figures are enough for a scale, and never more than was reckoned. */
 function roundedDown(massG: number): number {
   const unit = 10 ** (Math.floor(Math.log10(massG)) - 1)
-  return Math.floor(massG / unit + 1e-9) * unit
+  return Number((Math.floor(massG / unit + 1e-9) * unit).toPrecision(2))
 }
 
 function checkQuestion({ waterL, agent, readings, target, cap }: DoseQuestion) {

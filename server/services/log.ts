@@ -1,4 +1,6 @@
 import type { Database } from '../database/open'
+import { reckonHere, type ReckonCurves } from './curve-pool'
+import { curvesService } from './curves'
 import { findService } from './find'
 import { lotKind } from './lots'
 import { patchKind } from './patches'
@@ -12,7 +14,11 @@ import { todayService } from './today'
 import { undoService } from './undo'
 
 /** All that can be done with one log, on one database. */
-export function createLog(database: Database, clock: Clock = () => new Date()) {
+export function createLog(
+  database: Database,
+  clock: Clock = () => new Date(),
+  reckon: ReckonCurves = reckonHere,
+) {
   const collections = {
     sources: createRecords(sourceKind, database, clock),
     patches: createRecords(patchKind, database, clock),
@@ -24,6 +30,7 @@ export function createLog(database: Database, clock: Clock = () => new Date()) {
   return {
     ...collections,
     strength: strengthService(database.read),
+    curves: curvesService(database.read, reckon),
     today: todayService(database.read),
     find: findService(database.read),
     changes: undoService(database, collections, clock),

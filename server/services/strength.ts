@@ -1,35 +1,18 @@
 import { group, mean } from 'd3-array'
 import type { Knex } from 'knex'
-import { mordantMarks, type Mordant } from '../../catalogue/agents'
+import { mordantMarks } from '../../catalogue/agents'
 import { FIBRES } from '../../catalogue/fibres'
 import { curveOfSwatches } from '../../core/strength/curve-of-swatches'
-import type { Piece } from '../../shared/schemas/piece'
-import type { Pot } from '../../shared/schemas/pot'
-import type { Reading } from '../../shared/schemas/reading'
-import type { Swatch } from '../../shared/schemas/swatch'
 import type {
-  NotCounted,
-  PhBand,
   SourceWithSwatches,
   StrengthGroup,
   StrengthPointView,
   StrengthView,
 } from '../../shared/strength-view'
-import { pieceRepository } from '../repositories/pieces'
-import { potRepository } from '../repositories/pots'
 import { sourceRepository } from '../repositories/sources'
-import { swatchRepository } from '../repositories/swatches'
+import { candidatesOf, groupKey, mordantsOf, phBandOf, type Candidate } from './curve-candidates'
 import { notFound } from './failures'
 import { spectrumOf } from './readings'
-
-/** A swatch with everything its place on a curve depends on. */
-interface Candidate {
-  swatch: Swatch
-  pot: Pot
-  piece: Piece
-  reading: Reading
-  notCounted: NotCounted | null
-}
 
 export const strengthService = (db: Knex) => ({
   /** Sources of which something was dyed, most swatches first. */
@@ -70,55 +53,6 @@ export const strengthService = (db: Knex) => ({
     return { source, groups, usualDryFraction, usualState }
   },
 })
-
-async function candidatesOf(db: Knex, sourceId: string): Promise<Candidate[]> {
-  const swatches = await swatchRepository(db).ofSource(sourceId)
-  const pots = await potRepository(db).findMany([...new Set(swatches.map((s) => s.potId))])
-  const pieces = await pieceRepository(db).findMany([...new Set(swatches.map((s) => s.pieceId))])
-  const potById = new Map(pots.map((pot) => [pot.id, pot]))
-  const pieceById = new Map(pieces.map((piece) => [piece.id, piece]))
-  return swatches
-    .filter(({ readings }) => readings.length > 0)
-    .map((swatch) => {
-      const pot = potById.get(swatch.potId)!
-      const piece = pieceById.get(swatch.pieceId)!
-      const dry = swatch.readings.find(({ wet }) => !wet)
-      const reading = dry ?? swatch.readings[0]!
-      return {
-        swatch,
-        pot,
-        piece,
-        reading,
-        notCounted: whyNotCounted(pot, piece, reading, sourceId),
-      }
-    })
-}
-
-function whyNotCounted(
-  pot: Pot,
-  piece: Piece,
-  reading: Reading,
-  sourceId: string,
-): NotCounted | null {
-  if (pot.lots.some((lot) => lot.sourceId !== sourceId)) return 'mixedBath'
-  if (piece.potIds.indexOf(pot.id) > 0) return 'dyedBefore'
-  if (reading.wet) return 'onlyReadWet'
-  if (!piece.bare) return 'bareNotRead'
-  if (reading.clipped.length > 0 || piece.bare.clipped.length > 0) return 'colourCutOff'
-  return null
-}
-
-const mordantsOf = (piece: Piece): Mordant[] =>
-  piece.treatments.flatMap(({ agent }) => (agent ? [agent] : []))
-
-function phBandOf({ finalPh }: Pot): PhBand {
-  if (finalPh === null) return 'asItCame'
-  if (finalPh < 6) return 'acid'
-  return finalPh > 8 ? 'alkaline' : 'asItCame'
-}
-
-const groupKey = ({ piece, pot }: Candidate) =>
-  [FIBRES[piece.fibre].class, mordantMarks(mordantsOf(piece)), phBandOf(pot)].join('|')
 
 function toGroup(key: string, members: Candidate[]): StrengthGroup {
   const counted = members.filter(({ notCounted }) => notCounted === null)

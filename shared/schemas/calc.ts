@@ -157,6 +157,9 @@ const factorValue = Joi.alternatives(
   Joi.array().items(Joi.string().max(200)).max(100),
 ).allow(null)
 
+/** A factor by name, as an answer lists it. */
+export const factorName = Joi.string().valid(...FACTORS)
+
 const factorFields = Object.fromEntries(FACTORS.map((factor) => [factor, factorValue]))
 
 const side = Joi.object({ factors: Joi.object(factorFields).required() }).required()

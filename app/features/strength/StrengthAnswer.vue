@@ -1,82 +1,87 @@
 <script setup lang="ts">
 import { depthOf } from '~~/core/colour/depth'
 import { formatNumber, formatRatio } from '~~/core/quantity/format-quantity'
+import type { CurveView } from '~~/shared/curve-view'
 import type { StrengthGroup, StrengthView } from '~~/shared/strength-view'
-import { expectedHex, fittedStrength } from './ribbon-paint'
-import { standing } from './words'
+import { bandAt } from './band'
+import { expectedHex } from './ribbon-paint'
+import { percentText, standing, swatchesText } from './words'
 
-const { group, view, ratio } = defineProps<{
+const { group, curve, view, ratio } = defineProps<{
   group: StrengthGroup
+  curve: CurveView | null
   view: StrengthView
   /** Dry ratio under the marker. */
   ratio: number
 }>()
 
+const answer = computed(() => curve?.answer ?? null)
 const here = computed(() => {
-  if (!group.fit) return null
-  const strength = fittedStrength(group.fit, ratio)
-  const doubled = fittedStrength(group.fit, 2 * ratio)
+  if (!answer.value) return null
+  const { band } = answer.value
+  const strength = bandAt(band, ratio)
   return {
     strength,
-    depth: depthOf(strength),
-    gain: strength > 0 ? Math.round((doubled / strength - 1) * 100) : 0,
+    depth: depthOf(strength.mid),
+    gain: bandAt(band, 2 * ratio).mid / strength.mid - 1,
     hex: expectedHex(group, ratio),
   }
 })
-
-/** A source that gives nothing to speak of, whatever the ratio. */
-const takesNothing = computed(() => {
-  const counted = group.points.filter(({ strength }) => strength !== null)
-  return counted.length > 0 && counted.every(({ strength }) => strength! < 0.12)
-})
+const isThin = computed(() => group.n < 3)
+const takesNothing = computed(() => answer.value !== null && answer.value.takes < 0.5)
 const asWeighed = (dry: number) => formatRatio(dry / view.usualDryFraction)
 const weighedToo = computed(() => view.usualState !== 'dried')
+const span = ({ low, high }: { low: number; high: number }, figures = 2) =>
+  `${formatNumber(low, figures)} to ${formatNumber(high, figures)}`
 </script>
 
 <template>
   <section class="panel stack tight" aria-labelledby="says">
     <h2 id="says">What it says</h2>
-    <template v-if="!group.fit">
-      <p>
-        <strong>Not enough swatches yet</strong> for a curve: {{ group.n }} of at least 3 at two
-        ratios or more.
-      </p>
-      <p class="quiet">The dots show what there is. A pale and a deep trial would tell most.</p>
-    </template>
+    <p v-if="!answer">
+      <strong>Not enough swatches yet</strong>: none here can be counted. The list says why.
+    </p>
     <p v-else-if="takesNothing">
       It <strong>took next to no dye</strong> at any ratio tried. More plant is unlikely to help.
     </p>
-    <p v-else-if="group.fit.kind === 'straight'">
-      <strong>No bend in these data</strong>: each further part of plant still deepens the colour as
-      much as the one before. A ceiling cannot be told from them.
-    </p>
-    <p v-else-if="group.fit.kind === 'flat'">
-      <strong>No rise in these data</strong>: every ratio tried gave about
-      {{ formatNumber(group.fit.level) }}. Try less plant to find where it begins.
-    </p>
-    <p v-else>
-      <strong
-        >{{ formatRatio(group.enough) }} dry<template v-if="weighedToo"
-          >, {{ asWeighed(group.enough!) }} {{ view.usualState }},</template
-        ></strong
-      >
-      gives nine tenths of what 1 : 1 dry gives. Its ceiling is
-      {{ formatNumber(group.fit.ceiling)
-      }}<template v-if="group.fit.ceilingSe !== null">
-        ± {{ formatNumber(group.fit.ceilingSe, 2) }}</template
-      >.
-    </p>
-    <p v-if="here && !takesNothing" class="here">
-      <span class="patch" :style="{ background: here.hex ?? 'transparent' }" aria-hidden="true" />
-      <span>
-        At the marker, <strong>{{ formatRatio(ratio) }} dry</strong>: likely
-        <strong>{{ here.depth }}</strong> ({{ formatNumber(here.strength) }}); twice the plant would
-        add about {{ here.gain }} %.
-      </span>
-    </p>
+    <template v-else>
+      <p v-if="isThin">
+        <strong>Not enough swatches yet</strong> to say much: what follows leans on what is usual
+        for its kind. A pale and a deep trial would tell most.
+      </p>
+      <p>
+        <strong
+          >{{ formatRatio(answer.enough.mid) }} dry<template v-if="weighedToo"
+            >, {{ asWeighed(answer.enough.mid) }} {{ view.usualState }},</template
+          ></strong
+        >
+        gives nine tenths of what 1 : 1 dry gives (likely {{ span(answer.enough) }}).
+        <template v-if="answer.ceilingReached">
+          Its ceiling is {{ formatNumber(answer.ceiling.mid, 2) }} ({{ span(answer.ceiling) }}).
+        </template>
+        <template v-else>Its ceiling was not reached in what you tried.</template>
+      </p>
+      <p v-if="here" class="here">
+        <span class="patch" :style="{ background: here.hex ?? 'transparent' }" aria-hidden="true" />
+        <span>
+          At the marker, <strong>{{ formatRatio(ratio) }} dry</strong>: likely
+          <strong>{{ here.depth }}</strong>, {{ formatNumber(here.strength.mid, 2) }} ({{
+            span(here.strength)
+          }}; a new lot {{ span(here.strength.newLot) }}). Twice the plant adds about
+          {{ percentText(here.gain) }}.
+        </span>
+      </p>
+    </template>
     <p class="quiet">
-      From {{ standing(group) }}. ± is one standard error and counts every swatch as its own proof;
-      lots differ more than that.
+      From {{ standing(group) }}. Spans hold nine times in ten.
+      <template v-if="answer?.factor">
+        Estimates are raised by {{ percentText(answer.factor.factor - 1) }},
+        {{
+          answer.factor.n > 0
+            ? `learnt from ${swatchesText(answer.factor.n)} read both ways`
+            : 'as is usual for colours'
+        }}.
+      </template>
     </p>
   </section>
 </template>

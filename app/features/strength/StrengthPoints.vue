@@ -1,13 +1,15 @@
 <script setup lang="ts">
 import { formatNumber, formatRatio } from '~~/core/quantity/format-quantity'
+import type { CurveView } from '~~/shared/curve-view'
 import type { StrengthGroup } from '~~/shared/strength-view'
+import { setRight } from './band'
 import { NOT_COUNTED_WORDS } from './words'
 
-const { group } = defineProps<{ group: StrengthGroup }>()
+const { group, curve } = defineProps<{ group: StrengthGroup; curve: CurveView | null }>()
 
 /** Palest ratio first, those beside the curve last. */
 const points = computed(() =>
-  [...group.points].sort(
+  [...group.points.filter((p) => p.strength === null), ...setRight(group.points, curve)].sort(
     (a, b) =>
       Number(a.notCounted !== null) - Number(b.notCounted !== null) || a.ratioDry - b.ratioDry,
   ),

@@ -1,12 +1,16 @@
 <script setup lang="ts">
 import { DEPTH_STARTS, DEPTHS, type Depth } from '~~/core/colour/depth'
-import { formatMass, formatNumber, formatRatio } from '~~/core/quantity/format-quantity'
+import { formatMass, formatRatio } from '~~/core/quantity/format-quantity'
 import { plantNeededG } from '~~/core/harvest/ratio'
-import { ratioSe } from '~~/core/strength/ratio-error'
-import { ratioForStrength } from '~~/core/strength/saturation'
+import type { CurveView } from '~~/shared/curve-view'
 import type { StrengthGroup, StrengthView } from '~~/shared/strength-view'
+import { useWantedRatio } from './useWantedRatio'
 
-const { group, view } = defineProps<{ group: StrengthGroup; view: StrengthView }>()
+const { group, curve, view } = defineProps<{
+  group: StrengthGroup
+  curve: CurveView | null
+  view: StrengthView
+}>()
 const emit = defineEmits<{ ratio: [number] }>()
 
 /** A depth is aimed at in its middle; "deep" has no end, so a fifth above its beginning. */
@@ -15,34 +19,46 @@ const aimOf = (depth: Depth) => {
   const next = DEPTHS[DEPTHS.indexOf(depth) + 1]
   return next ? Math.sqrt(DEPTH_STARTS[depth] * DEPTH_STARTS[next]) : DEPTH_STARTS[depth] * 1.2
 }
+/** How sure to be of reaching it. */
+const SURE = [0.5, 0.8, 0.95] as const
+const SURE_WORDS = { 0.5: 'as likely as not', 0.8: '8 in 10', 0.95: '19 in 20' } as const
+/** A ratio this far beyond anything tried is no advice. */
+const BEYOND = 4
 
 const depth = ref<Depth>('middling')
+const sure = ref<(typeof SURE)[number]>(0.5)
 const fibreG = ref<number | null>(100)
 
-const answer = computed(() => {
-  const fit = group.fit
-  const wanted = aimOf(depth.value)
-  if (fit?.kind === 'straight') return { ratio: wanted / fit.slope, se: null }
-  if (fit?.kind !== 'bent') return null
-  const ratio = ratioForStrength(fit, wanted)
-  return ratio === null ? { ratio: null, se: null } : { ratio, se: ratioSe(fit, wanted) }
-})
-const error = computed(() => (answer.value?.se ? ` ± ${formatNumber(answer.value.se, 2)}` : ''))
+const { ratio: reckoned, isAnswered } = useWantedRatio(
+  () => curve,
+  () => aimOf(depth.value),
+  () => sure.value,
+)
 const farthest = computed(() => Math.max(0, ...group.points.map(({ ratioDry }) => ratioDry)))
+const ratio = computed(() => {
+  const mid = reckoned.value?.mid
+  return mid !== undefined && mid <= BEYOND * farthest.value ? mid : null
+})
 const grams = computed(() =>
-  answer.value?.ratio && fibreG.value
-    ? plantNeededG(answer.value.ratio, fibreG.value, view.usualDryFraction)
+  ratio.value && fibreG.value
+    ? plantNeededG(ratio.value, fibreG.value, view.usualDryFraction)
     : null,
 )
+let isAsked = false
+watch([ratio, isAnswered], () => {
+  if (!isAsked || !isAnswered.value) return
+  isAsked = false
+  if (ratio.value) emit('ratio', ratio.value)
+})
 
 function choose(wanted: Depth) {
+  isAsked = true
   depth.value = wanted
-  if (answer.value?.ratio) emit('ratio', answer.value.ratio)
 }
 </script>
 
 <template>
-  <section v-if="group.fit" class="panel stack tight" aria-labelledby="wanted">
+  <section v-if="curve" class="panel stack tight" aria-labelledby="wanted">
     <div class="ask">
       <h2 id="wanted">Ratio for a depth, on</h2>
       <QuantityField v-model="fibreG" label="dry fibre" class="fibre" bare />
@@ -54,19 +70,24 @@ function choose(wanted: Depth) {
     >
       <ElRadioButton v-for="each in WANTED" :key="each" :value="each">{{ each }}</ElRadioButton>
     </ElRadioGroup>
-    <p v-if="answer?.ratio" aria-live="polite">
-      For {{ depth }}: <strong>{{ formatRatio(answer.ratio) }} dry</strong>{{ error
-      }}{{ grams ? ', ' : '' }}
+    <ElRadioGroup v-model="sure" aria-label="How sure">
+      <ElRadioButton v-for="each in SURE" :key="each" :value="each">{{
+        SURE_WORDS[each]
+      }}</ElRadioButton>
+    </ElRadioGroup>
+    <p v-if="!isAnswered" class="quiet" aria-live="polite">Reckoning ...</p>
+    <p v-else-if="ratio" aria-live="polite">
+      For {{ depth }}: <strong>{{ formatRatio(ratio) }} dry</strong>{{ grams ? ', ' : '' }}
       <template v-if="grams">
         <strong>{{ formatMass(grams) }}</strong> {{ view.usualState }} for
         {{ formatMass(fibreG) }} of fibre.
       </template>
-      <span v-if="answer.ratio > farthest" class="estimate">
+      <span v-if="ratio > farthest" class="estimate">
         Beyond the {{ formatRatio(farthest) }} dry you tried: a guess.
       </span>
     </p>
     <p v-else aria-live="polite">
-      <strong>Not reached</strong> in what you tried: its ceiling lies below {{ depth }}.
+      <strong>Not reached</strong> with that sureness at any ratio near what you tried.
     </p>
   </section>
 </template>

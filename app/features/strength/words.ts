@@ -28,3 +28,10 @@ export function standing({ n, lots, estimated }: StrengthGroup): string {
     ? `${swatches}, all estimated from colours (~)`
     : `${swatches}, ${estimated} of them estimated from colours (~)`
 }
+
+/** `12 %`; a small share as `under 1 %`, none as `nothing`. */
+export function percentText(share: number): string {
+  const percent = Math.round(100 * share)
+  if (percent > 0) return `${percent} %`
+  return share > 0 ? 'under 1 %' : 'nothing'
+}

@@ -1,6 +1,6 @@
 import { curvePosterior, type BandPoint, type Interval, type OpenInterval } from './posterior'
 import type { PosteriorPoint } from './observations'
-import { priorFor, type SourceKind } from './priors'
+import { priorFor, type PriorContext, type SourceKind } from './priors'
 
 /** Dry ratios that a band is told at, evenly spread on a log scale. */
 const BAND_RATIOS = Array.from({ length: 24 }, (_, i) => 0.02 * (4 / 0.02) ** (i / 23))
@@ -8,6 +8,8 @@ const BAND_RATIOS = Array.from({ length: 24 }, (_, i) => 0.02 * (4 / 0.02) ** (i
 export interface PosteriorQuestion {
   points: readonly PosteriorPoint[]
   sourceKind?: SourceKind
+  /** More than the kind, where it is known; taken before `sourceKind`. */
+  context?: PriorContext
   ask?: { strength?: number; probability?: number; lot?: string }
 }
 
@@ -27,8 +29,13 @@ export interface DescribedPosterior {
 }
 
 /** The posterior as the calculation endpoint tells it. */
-export function describePosterior({ points, sourceKind, ask = {} }: PosteriorQuestion) {
-  const posterior = curvePosterior(points, priorFor({ kind: sourceKind }), { lot: ask.lot })
+export function describePosterior({
+  points,
+  sourceKind,
+  context = { kind: sourceKind },
+  ask = {},
+}: PosteriorQuestion): DescribedPosterior {
+  const posterior = curvePosterior(points, priorFor(context), { lot: ask.lot })
   const at = Math.max(0, ...points.map(({ ratio }) => ratio)) || posterior.enough.reference / 2
   const { n, ceiling, enough, models, takes, ceilingReached } = posterior
   return {

@@ -1,0 +1,95 @@
+import { group } from 'd3-array'
+import type { Knex } from 'knex'
+import { mordantMarks } from '../../catalogue/agents'
+import { FIBRES } from '../../catalogue/fibres'
+import { sourceKindOf } from '../../catalogue/source-kinds'
+import type { CurveJob, SeenSpectrum } from '../../core/strength/curve-job'
+import type { CurveView } from '../../shared/curve-view'
+import type { Reading } from '../../shared/schemas/reading'
+import type { Source } from '../../shared/schemas/source'
+import { sourceRepository } from '../repositories/sources'
+import { candidatesOf, groupKey, mordantsOf, phBandOf, type Candidate } from './curve-candidates'
+import type { ReckonCurves } from './curve-pool'
+import { notFound } from './failures'
+import { strengthService } from './strength'
+
+interface Wanted {
+  head: Omit<CurveView, 'answer'>
+  job: CurveJob
+}
+
+/** Curves of the log with their intervals: gathered here, reckoned by workers. */
+export const curvesService = (db: Knex, reckon: ReckonCurves) => ({
+  /** Of every source, or of one: most swatches first within a source. */
+  async all({ sourceId }: { sourceId?: string } = {}): Promise<CurveView[]> {
+    if (sourceId && !(await sourceRepository(db).find(sourceId))) {
+      throw notFound('source', sourceId)
+    }
+    const ids = sourceId
+      ? [sourceId]
+      : (await strengthService(db).sources()).map((source) => source.sourceId)
+    const wanted: Wanted[] = []
+    // one source at a time, so that other questions get their turn between them
+    for (const id of ids) wanted.push(...(await wantedOf(db, id)))
+    const answers = await reckon(wanted.map(({ job }) => job))
+    return wanted.map(({ head }, i) => ({ ...head, answer: answers[i]! }))
+  },
+})
+
+async function wantedOf(db: Knex, sourceId: string): Promise<Wanted[]> {
+  const source = (await sourceRepository(db).find(sourceId))!
+  const candidates = await candidatesOf(db, sourceId)
+  const counted = candidates.filter(({ notCounted }) => notCounted === null)
+  return [...group(counted, groupKey)]
+    .map(([key, members]) => toWanted(source, key, members))
+    .sort((a, b) => b.job.swatches.length - a.job.swatches.length)
+}
+
+function toWanted(source: Source, key: string, members: Candidate[]): Wanted {
+  const { piece, pot } = members[0]!
+  const mordants = mordantsOf(piece)
+  const fibreClass = FIBRES[piece.fibre].class
+  const isMissing = source.needsMordant === 'yes' && mordants.length === 0
+  return {
+    head: {
+      sourceId: source.id,
+      key,
+      fibreClass,
+      mordant: mordantMarks(mordants),
+      phBand: phBandOf(pot),
+      swatchIds: members.map(({ swatch }) => swatch.id),
+      dyedFrom: members.reduce(
+        (first, { pot: { dyedOn } }) => (dyedOn < first ? dyedOn : first),
+        pot.dyedOn,
+      ),
+      dyedTo: members.reduce(
+        (last, { pot: { dyedOn } }) => (dyedOn > last ? dyedOn : last),
+        pot.dyedOn,
+      ),
+    },
+    job: {
+      swatches: members.map((member) => ({
+        ratioDry: member.pot.ratioDry,
+        lot: member.pot.lots.map(({ lotId }) => lotId).join('+'),
+        dyed: seen(member.reading),
+        bare: seen(member.piece.bare!),
+        ...otherWay(member),
+      })),
+      prior: {
+        kind: sourceKindOf(source.part, mordants, pot.way),
+        weakened: fibreClass === 'cellulose' || isMissing,
+        unmordanted: mordants.length === 0,
+      },
+    },
+  }
+}
+
+const seen = ({ reflectance, lab }: Reading): SeenSpectrum => ({ reflectance, lab })
+
+/** A swatch read both by a colour and by a spectrum teaches how far estimates are off. */
+function otherWay({ swatch, reading }: Candidate): { alsoAs?: SeenSpectrum } {
+  const other = swatch.readings.find(
+    ({ basis, wet, clipped }) => basis !== reading.basis && wet === reading.wet && !clipped.length,
+  )
+  return other ? { alsoAs: seen(other) } : {}
+}

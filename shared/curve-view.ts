@@ -1,0 +1,18 @@
+import type { FibreClass } from '../catalogue/fibres'
+import type { CurveAnswer } from '../core/strength/curve-job'
+import type { PhBand } from './strength-view'
+
+/** One curve of the log: what its swatches have in common, and what they say. */
+export interface CurveView {
+  sourceId: string
+  key: string
+  fibreClass: FibreClass
+  mordant: string
+  phBand: PhBand
+  /** Swatches counted, in the order of the answer's points. */
+  swatchIds: string[]
+  /** Days of the first and last of its pots. */
+  dyedFrom: string
+  dyedTo: string
+  answer: CurveAnswer
+}
