@@ -37,7 +37,7 @@ export function circularSummary(anglesDeg: readonly number[]): CircularSummary {
     meanDeg,
     r,
     kappa: kappaOf(r),
-    sdDeg: r < NOWHERE ? null : Math.sqrt(-2 * Math.log(r)) * DEGREES,
+    sdDeg: r < NOWHERE ? null : Math.sqrt(Math.max(0, -2 * Math.log(r))) * DEGREES,
     rayleighP: Math.exp(Math.sqrt(1 + 4 * n + 4 * (n * n - length * length)) - (1 + 2 * n)),
   }
 }
@@ -54,7 +54,8 @@ export interface MeanDirectionTest {
  * Fair for concentrated groups (r above about 0.45); returns null where either is not, or where
  * a group has fewer than two members.
  *
- * Source: Zar, Biostatistical Analysis, section 27.7; Stephens' correction 1 + 3 / (8 kappa).
+ * Source: Zar, Biostatistical Analysis, section 27.7, kappa from both groups' own
+ * lengths (R's package circular takes it from all directions together, which widens it).
  */
 export function sameMeanDirection(
   first: readonly number[],
@@ -89,7 +90,8 @@ function resultant(anglesDeg: readonly number[], pointer: string) {
   return { n, length, meanDeg: length / n < NOWHERE ? null : Math.atan2(y, x) * DEGREES }
 }
 
-function kappaOf(r: number): number {
+/** Concentration of a von Mises distribution from the length of its mean vector. */
+export function kappaOf(r: number): number {
   if (r < 0.53) return 2 * r + r ** 3 + (5 * r ** 5) / 6
   if (r < 0.85) return -0.4 + 1.39 * r + 0.43 / (1 - r)
   // all in one place would be endless; a thousandth of a day's spread is as good

@@ -1,0 +1,84 @@
+import { describe, expect, test } from '@jest/globals'
+import { ironTotal } from '../../../../core/mordant/iron-total'
+import { BULK_DENSITY, gramsInSpoons, spoonsFor } from '../../../../core/mordant/spoons'
+
+const US_TEASPOON_ML = 4.92892159
+
+describe('spoons', () => {
+  // nutrition tables: 6 g salt and 4.6 g baking soda to a teaspoon (USDA, from memory)
+  test.each([
+    ['salt', 6],
+    ['bakingSoda', 4.6],
+  ] as const)('a teaspoon of %s weighs about %d g', (agent, massG) => {
+    const spoon = gramsInSpoons(agent, 1, US_TEASPOON_ML)
+    expect(Math.abs(spoon.massG / massG - 1)).toBeLessThan(0.03)
+    expect(spoon).toMatchObject({ basis: 'typical', n: 0 })
+    expect(spoon.low).toBeLessThan(massG)
+    expect(spoon.high).toBeGreaterThan(massG)
+  })
+
+  test('the user’s own weighings come before the table, and narrow the answer', () => {
+    const weighed = [
+      { spoons: 2, spoonMl: 5, massG: 11 },
+      { spoons: 1, spoonMl: 5, massG: 5.5 },
+    ]
+    const own = gramsInSpoons('alum', 1, 5, weighed)
+    const typical = gramsInSpoons('alum', 1, 5)
+    expect(own).toMatchObject({ basis: 'measured', n: 2 })
+    expect(own.massG).toBeCloseTo(5.5, 10)
+    expect(own.high / own.low).toBeLessThan(typical.high / typical.low)
+  })
+
+  test('grams and spoons are each other’s inverse for every powder', () => {
+    for (const agent of Object.keys(BULK_DENSITY) as (keyof typeof BULK_DENSITY)[]) {
+      const { massG } = gramsInSpoons(agent, 2.5, 15)
+      expect(spoonsFor(agent, massG, 15)).toBeCloseTo(2.5, 10)
+    }
+  })
+
+  test.each([
+    [() => gramsInSpoons('alum', 0, 5), 'spoons must be above 0; got 0'],
+    [() => gramsInSpoons('alum', 1, -5), 'spoonMl must be above 0 mL; got -5'],
+    [() => gramsInSpoons('vinegar' as never, 1, 5), 'agent must be a powder that is spooned'],
+    [
+      () => gramsInSpoons('alum', 1, 5, [{ spoons: 1, spoonMl: 5, massG: 0 }]),
+      'massG must be above 0 g; got 0',
+    ],
+  ])('%p is refused', (act, message) => {
+    expect(act).toThrow(message)
+  })
+})
+
+describe('iron over a piece’s life', () => {
+  test('two baths add up, each shared by dry mass', () => {
+    const total = ironTotal(
+      [
+        { massG: 2, fibreG: 100 },
+        { massG: 4, fibreG: 200 },
+      ],
+      'protein',
+    )
+    expect(total.percentWof).toBeCloseTo(4, 10)
+    expect(total).toMatchObject({ mostPercent: 6, isOver: false })
+    expect(total.leftPercent).toBeCloseTo(2, 10)
+  })
+
+  test('dried salt counts by molar mass: 278.01 against 151.91', () => {
+    const { percentWof, isOver } = ironTotal(
+      [{ massG: 4, form: 'anhydrous', fibreG: 100 }],
+      'protein',
+    )
+    expect(percentWof).toBeCloseTo((4 * 278.01) / 151.91, 8)
+    expect(isOver).toBe(true)
+  })
+
+  test('none is none, and skins bear less', () => {
+    expect(ironTotal([], 'skin')).toEqual({
+      percentWof: 0,
+      mostPercent: 2,
+      leftPercent: 2,
+      isOver: false,
+    })
+    expect(() => ironTotal([{ massG: 1, fibreG: 0 }], 'skin')).toThrow('fibreG must be above 0 g')
+  })
+})

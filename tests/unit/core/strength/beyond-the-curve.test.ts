@@ -1,0 +1,227 @@
+import { describe, expect, test } from '@jest/globals'
+import { deltaE2000 } from '../../../../core/colour/screen-colour'
+import { kOverSOf } from '../../../../core/colour/kubelka-munk'
+import { strengthOver } from '../../../../core/colour/strength'
+import { labOfReflectance } from '../../../../core/colour/tristimulus'
+import {
+  bathsWorthwhile,
+  strengthOfBath,
+  takenShare,
+} from '../../../../core/strength/baths-in-a-row'
+import { coatsAnswer } from '../../../../core/strength/coats'
+import { curveOfJob, type CurveJob } from '../../../../core/strength/curve-job'
+import { estimateFactor } from '../../../../core/strength/estimate-factor'
+import { expectedReflectance, unitAbsorption } from '../../../../core/strength/expected-colour'
+import { matchColour } from '../../../../core/strength/match-colour'
+import { nextTrial } from '../../../../core/strength/next-trial'
+import { overdye } from '../../../../core/strength/overdye'
+import { priorFor } from '../../../../core/strength/posterior/priors'
+import type { SaturationCurve } from '../../../../core/strength/saturation'
+import { trialSimulator } from '../../../fixtures/simulate-source'
+
+const curve: SaturationCurve = { model: 'exponential', ceiling: 2, scale: 0.5 }
+
+describe('baths in a row', () => {
+  test('each finds what the one before left', () => {
+    expect(strengthOfBath(curve, 1, 0.6, 1)).toBeCloseTo(2 * (1 - Math.exp(-2)), 12)
+    expect(strengthOfBath(curve, 1, 0.6, 3)).toBeCloseTo(2 * (1 - Math.exp(-2 * 0.16)), 12)
+  })
+
+  test('the share taken is found from what later baths gave', () => {
+    const baths = [1, 2, 3, 4].map((bath) => ({
+      bath,
+      strength: strengthOfBath(curve, 1, 0.45, bath),
+    }))
+    const { mid, low, high, n } = takenShare(curve, 1, baths)
+    expect(mid).toBeCloseTo(0.45, 1)
+    expect(low).toBeLessThan(0.45)
+    expect(high).toBeGreaterThan(0.45)
+    expect(n).toBe(3)
+  })
+
+  test('the first bath says nothing of it: the answer is what is usual', () => {
+    const usual = takenShare(curve, 1, [])
+    expect(takenShare(curve, 1, [{ bath: 1, strength: 1.7 }])).toEqual(usual)
+    expect(usual.n).toBe(0)
+    expect(usual.high - usual.low).toBeGreaterThan(0.4)
+  })
+
+  test('how many are worth lighting', () => {
+    expect(bathsWorthwhile(curve, 1, 0.6, 0.5)).toBe(3)
+    expect(strengthOfBath(curve, 1, 0.6, 3)).toBeGreaterThan(0.5)
+    expect(strengthOfBath(curve, 1, 0.6, 4)).toBeLessThan(0.5)
+    expect(bathsWorthwhile(curve, 1, 0.6, 3)).toBe(0)
+    expect(bathsWorthwhile(curve, 1, 1, 0.5)).toBe(1)
+  })
+
+  test('half a bath is refused', () => {
+    expect(() => strengthOfBath(curve, 1, 0.5, 1.5)).toThrow('bath must be a whole number')
+    expect(() => takenShare(curve, 1, [{ bath: 2, strength: 0 }])).toThrow(
+      'strength must be above 0',
+    )
+  })
+})
+
+describe('coats', () => {
+  test('add with diminishing gain', () => {
+    const readings = [1, 2, 3, 1, 2, 3].map((coats, i) => ({
+      coats,
+      strength: 1.6 * (1 - Math.exp(-coats / 1.4)),
+      piece: String(i % 2),
+    }))
+    const { after, gains, n } = coatsAnswer(readings, 4)
+    expect(n).toBe(6)
+    expect(after.map(({ coats }) => coats)).toEqual([1, 2, 3, 4])
+    expect(after[0]!.mid).toBeCloseTo(0.82, 1)
+    expect(gains[0]!.mid).toBeGreaterThan(gains[1]!.mid)
+    expect(gains[1]!.mid).toBeGreaterThan(gains[2]!.mid)
+    expect(gains[2]!.low).toBeGreaterThan(0)
+  })
+
+  test('without a reading the answer is what is usual, and wide', () => {
+    const { n, after } = coatsAnswer([], 2)
+    expect(n).toBe(0)
+    expect(after[0]!.high / after[0]!.low).toBeGreaterThan(4)
+  })
+
+  test.each([[0.5], [21]])('%d coats are refused', (coats) => {
+    expect(() => coatsAnswer([{ coats, strength: 1 }])).toThrow('coats must be a whole number')
+  })
+})
+
+describe('the next trial', () => {
+  const prior = priorFor({ kind: 'leaf' })
+  const question = { points: [], prior, pieceG: 10, wantedWidth: 0.6 }
+
+  test('nothing known: a swatch that tells most, and what all will cost', () => {
+    const next = nextTrial(question)!
+    expect(next.dryG).toBeCloseTo(10 * next.ratio, 10)
+    expect(next.totalDryG).toBeGreaterThanOrEqual(next.dryG)
+    expect(next.widthAfter).toBeLessThan(next.widthNow)
+  })
+
+  test('narrow enough already: no trial', () => {
+    expect(nextTrial({ ...question, wantedWidth: 50 })).toBeNull()
+  })
+
+  test('trials made as advised bring it to the wanted width', () => {
+    const swatchAt = trialSimulator(prior, 0.11)()
+    const points: ReturnType<typeof swatchAt>[] = []
+    let next = nextTrial({ ...question, points })
+    const first = next!.widthNow
+    while (next && points.length < 12) {
+      points.push(swatchAt(next.ratio))
+      next = nextTrial({ ...question, points })
+    }
+    expect(first).toBeGreaterThan(0.6)
+    expect(next).toBeNull()
+  })
+
+  test.each([
+    [{ pieceG: 0 }, 'pieceG must be above 0 g; got 0'],
+    [{ wantedWidth: -1 }, 'wantedWidth must be above 0; got -1'],
+  ])('%j is refused', (change, message) => {
+    expect(() => nextTrial({ ...question, ...change })).toThrow(message)
+  })
+})
+
+/** A yellow and a blue as single-constant dyes on a pale wool. */
+const bare = Array.from({ length: 31 }, (_, i) => 0.55 + 0.006 * i)
+const bump = (centre: number, width: number) =>
+  Array.from({ length: 31 }, (_, i) => Math.exp(-(((400 + 10 * i - centre) / width) ** 2)))
+const dyed = (absorption: number[], depth: number) => expectedReflectance(absorption, depth, bare)
+const yellow = unitAbsorption([{ dyed: dyed(bump(420, 60), 6), bare }])!
+const blue = unitAbsorption([{ dyed: dyed(bump(620, 70), 6), bare }])!
+
+describe('one dye over another', () => {
+  test('adds K/S, so that strengths add', () => {
+    const { reflectance } = overdye(bare, [
+      { unit: yellow, strength: 1 },
+      { unit: blue, strength: 0.7 },
+    ])
+    expect(strengthOver(reflectance, bare)).toBeCloseTo(1.7, 6)
+    const [b, both] = [kOverSOf(bare), kOverSOf(reflectance)]
+    both.forEach((ks, i) => expect(ks - b[i]!).toBeCloseTo(yellow[i]! + 0.7 * blue[i]!, 8))
+  })
+
+  test('a yellow under a blue gives green', () => {
+    const { lab, likelyError } = overdye(bare, [
+      { unit: yellow, strength: 1.2 },
+      { unit: blue, strength: 0.8 },
+    ])
+    expect(lab.a).toBeLessThan(-5)
+    expect(lab.b).toBeGreaterThan(0)
+    expect(likelyError).toBeGreaterThan(3)
+  })
+
+  test('the surer the dyes, the smaller the error; none is the bare piece', () => {
+    const withSd = (logSd: number) =>
+      overdye(bare, [{ unit: yellow, strength: 1, logSd }]).likelyError
+    expect(withSd(0.1)).toBeLessThan(withSd(0.4))
+    expect(deltaE2000(overdye(bare, []).lab, labOfReflectance(bare))).toBeCloseTo(0, 8)
+    expect(() => overdye(bare, [{ unit: yellow, strength: -1 }])).toThrow('strength must be 0')
+  })
+})
+
+describe('a wanted colour', () => {
+  const candidates = [
+    { key: 'yellow', unit: yellow, bare, curve, mostRatio: 3 },
+    { key: 'blue', unit: blue, bare, curve, mostRatio: 3 },
+  ]
+
+  test('is matched by the source that made it, at its ratio', () => {
+    const wanted = labOfReflectance(expectedReflectance(yellow, 1.1, bare))
+    const [best, other] = matchColour(wanted, candidates)
+    expect(best!.key).toBe('yellow')
+    expect(best!.difference).toBeLessThan(0.01)
+    expect(best!.strength).toBeCloseTo(1.1, 3)
+    expect(best!.ratio).toBeCloseTo(-0.5 * Math.log(1 - 1.1 / 2), 3)
+    expect(other!.difference).toBeGreaterThan(10)
+  })
+
+  test('deeper than any can give: the deepest worth taking, and how far off it stays', () => {
+    const wanted = labOfReflectance(expectedReflectance(yellow, 8, bare))
+    const [best] = matchColour(wanted, candidates)
+    expect(best!.ratio).toBeCloseTo(3, 2)
+    expect(best!.difference).toBeGreaterThan(2)
+    expect(() => matchColour({ l: 120, a: 0, b: 0 }, candidates)).toThrow('l must be from 0 to 100')
+  })
+})
+
+describe('estimates set right', () => {
+  test('by what is usual, then by the source’s own swatches', () => {
+    const usual = estimateFactor([])
+    expect(usual.factor).toBeCloseTo(1 / 0.87, 6)
+    const learnt = estimateFactor(
+      Array.from({ length: 8 }, () => ({ estimated: 1, measured: 1.4 })),
+    )
+    expect(learnt.factor).toBeGreaterThan(1.36)
+    expect(learnt.factor).toBeLessThan(1.4)
+    expect(learnt.logSd).toBeLessThan(usual.logSd)
+    expect(() => estimateFactor([{ estimated: 0, measured: 1 }])).toThrow(
+      'estimated must be above 0',
+    )
+  })
+
+  test('a job tells measured from estimated, and learns from a swatch read both ways', () => {
+    const seen = (strength: number, isMeasured: boolean) => {
+      const reflectance = expectedReflectance(yellow, strength, bare)
+      return { reflectance: isMeasured ? reflectance : null, lab: labOfReflectance(reflectance) }
+    }
+    const bareSeen = { reflectance: bare, lab: labOfReflectance(bare) }
+    const job: CurveJob = {
+      prior: { kind: 'leaf' },
+      swatches: [
+        { ratioDry: 0.2, lot: 'a', dyed: seen(0.6, true), bare: bareSeen },
+        { ratioDry: 0.6, lot: 'a', dyed: seen(1.2, false), bare: bareSeen },
+        { ratioDry: 1, lot: 'b', dyed: seen(1.5, true), bare: bareSeen, alsoAs: seen(1.5, false) },
+      ],
+    }
+    const answer = curveOfJob(job)
+    expect(answer).toMatchObject({ n: 3, lots: 2, estimated: 1, factor: { n: 1 } })
+    expect(answer.points[0]).toEqual({ ratio: 0.2, lot: 'a', strength: expect.closeTo(0.6, 6) })
+    expect(answer.points[1]!.errorSd).toBeGreaterThan(0)
+    const allMeasured = curveOfJob({ ...job, swatches: job.swatches.slice(0, 1) })
+    expect(allMeasured).toMatchObject({ estimated: 0, factor: null })
+  })
+})
