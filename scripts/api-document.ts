@@ -25,7 +25,12 @@ export function apiDocument(version: string): Json {
       { name: 'log', description: 'What was gathered, dyed and read.' },
     ],
     paths: { ...calcPaths(), ...collectionPaths() },
-    components: { schemas: { Problem: PROBLEM } },
+    components: {
+      schemas: { Problem: PROBLEM },
+      responses: Object.fromEntries(
+        Object.entries(WORDS).map(([status, words]) => [status, refusal(words)]),
+      ),
+    },
   }
 }
 
@@ -183,17 +188,14 @@ const WORDS: Record<number, string> = {
   500: 'Something failed here; nothing was half written',
 }
 
+const refusal = (description: string): Json => ({
+  description,
+  content: { 'application/problem+json': { schema: { $ref: '#/components/schemas/Problem' } } },
+})
+
 const refusals = (...statuses: number[]): Json =>
   Object.fromEntries(
-    statuses.map((status) => [
-      status,
-      {
-        description: WORDS[status],
-        content: {
-          'application/problem+json': { schema: { $ref: '#/components/schemas/Problem' } },
-        },
-      },
-    ]),
+    statuses.map((status) => [status, { $ref: `#/components/responses/${status}` }]),
   )
 
 function queryParameters(schema: Schema): Json[] {

@@ -11,6 +11,9 @@ const TOLERANCE = 1e-9
 /** Darkest and lightest Y that are followed; black and white themselves have no finite answer. */
 const Y_RANGE = [1e-6, 1 - 1e-6] as const
 
+const NO_SURFACE =
+  'no surface can have this colour: it is lighter or stronger than any reflectance from 0 to 1 allows'
+
 /**
  * The smoothest reflectance between 0 and 1 that has exactly the given tristimulus values.
  *
@@ -56,9 +59,7 @@ export function smoothestReflectance(xyz: Xyz, viewing: Viewing = DAYLIGHT): Ref
     residual = nextResidual
   }
   if (tristimulusError(residual) < 1e-7 * scale) return bandsOf(state.z)
-  throw new InputError(
-    'no surface can have this colour: it is lighter or stronger than any reflectance from 0 to 1 allows',
-  )
+  throw new InputError(NO_SURFACE)
 }
 
 interface State {
@@ -108,7 +109,12 @@ function newtonDirection(
       system.set(BANDS + k, i, entry)
     }
   }
-  return solve(system, Matrix.columnVector(residual.map((value) => -value))).to1DArray()
+  try {
+    return solve(system, Matrix.columnVector(residual.map((value) => -value))).to1DArray()
+  } catch (cause) {
+    // singular: the conditions pull at bands that already stand at 0 or 1
+    throw new InputError(NO_SURFACE, '', { cause })
+  }
 }
 
 const moved = ({ z, lambda }: State, direction: number[], length: number): State => ({

@@ -1,4 +1,4 @@
-import { finite, fraction, notNegative, positive } from '../checks'
+import { fraction, notNegative, positive } from '../checks'
 import { InputError } from '../input-error'
 import type { Basis } from './dry-fraction'
 
@@ -41,6 +41,8 @@ export interface GatherNeeded {
   basis: Basis
 }
 
+/** A wider error says that nothing is known. */
+const MOST_RELATIVE_SD = 2
 const NORMAL_90 = 1.6448536269514722
 
 /**
@@ -99,8 +101,10 @@ export const fibreDyed = (dryG: number, ratioDry: number): number =>
 
 function sdOf({ value, basis, relativeSd }: Yield, pointer: string): number {
   fraction(value, `${pointer}/value`)
-  return notNegative(
-    finite(relativeSd ?? YIELD_RELATIVE_SD[basis], `${pointer}/relativeSd`),
+  const sd = notNegative(relativeSd ?? YIELD_RELATIVE_SD[basis], `${pointer}/relativeSd`)
+  if (sd <= MOST_RELATIVE_SD) return sd
+  throw new InputError(
+    `relativeSd must be at most ${MOST_RELATIVE_SD}; got ${sd}`,
     `${pointer}/relativeSd`,
   )
 }

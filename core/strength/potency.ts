@@ -47,6 +47,12 @@ export function potency(
     )
   }
   const { log, se } = fitLogFactor(curve, telling)
+  if (!Number.isFinite(Math.exp(log)) || !Number.isFinite(se)) {
+    throw new InputError(
+      `points lie too far from the curve (ceiling ${curve.ceiling}, scale ${curve.scale}) to tell a factor on the ratio`,
+      '/points',
+    )
+  }
   const n = telling.length
   const reach = n > 1 ? tQuantile(0.95, n - 1) * se : null
   return {

@@ -39,6 +39,8 @@ export const SHAPES: Record<CurveModel, Shape> = {
 /** Strength a curve gives at a dry ratio. */
 export function strengthAt({ model, ceiling, scale }: SaturationCurve, ratio: number): number {
   notNegative(ratio, '/ratio')
+  positive(ceiling, '/ceiling')
+  positive(scale, '/scale')
   return ceiling * SHAPES[model].share(ratio, scale)
 }
 
@@ -54,6 +56,8 @@ export function ratioForStrength(
   strength: number,
 ): number | null {
   positive(strength, '/strength')
+  positive(ceiling, '/ceiling')
+  positive(scale, '/scale')
   if (strength >= ceiling) return null
   return model === 'exponential'
     ? -scale * Math.log1p(-strength / ceiling)

@@ -1,5 +1,9 @@
 import type { APIRequestContext } from '@playwright/test'
 import { expect, test } from '@playwright/test'
+import { Validator } from '@seriousme/openapi-schema-validator'
+import { readFileSync } from 'node:fs'
+import { CALC_ANSWERS, type CalcName } from '../../shared/schemas/calc-answers'
+import { CALC_ENDPOINTS } from '../../shared/schemas/calc-endpoints'
 import { MISRA, MISRA_1A, MISRA_1D } from '../fixtures/nist-misra'
 import { SHARMA_2005 } from '../fixtures/sharma-2005'
 import { problemOf } from './problems'
@@ -129,5 +133,57 @@ test.describe('calculations answer as they are described', () => {
     // chrome, tin and lead are not offered
     const chrome = { fibreG: 100, agents: [{ agent: 'potassiumDichromate', percentWof: 2 }] }
     await problemOf(await request.post('/api/calc/mordant', { data: chrome }), 422)
+  })
+
+  test('water, pH and the next dose', async ({ request }) => {
+    const kettle = {
+      dyestuff: [],
+      fibreG: 800,
+      form: 'yarn',
+      vesselL: 19,
+      lid: 'on',
+      hours: 0,
+      tempC: 20,
+      pieceG: 100,
+    }
+    // eight 100 g skeins in a five-gallon kettle (common practice, no source)
+    expect(await calc(request, 'water', kettle)).toMatchObject({ fits: true, pieces: 8 })
+    const soda = { waterL: 1, additions: [{ agent: 'sodaAsh', massG: 10 }] }
+    const { ph } = await calc<{ ph: number }>(request, 'ph', soda)
+    expect(Math.abs(ph - 11.37)).toBeLessThan(0.02)
+    for (const wrong of [
+      { ...soda, additions: [{ agent: 'alum', massG: 1 }] },
+      { ...soda, additions: [{ agent: 'vinegar', volumeMl: 5 }] },
+      { ...soda, additions: Array.from({ length: 51 }, () => ({ agent: 'salt', massG: 1 })) },
+    ]) {
+      await problemOf(await request.post('/api/calc/ph', { data: wrong }), 422)
+    }
+    const dose = { waterL: 2, agent: 'sodaAsh', readings: [{ totalMassG: 0, ph: 5 }] }
+    const near = { ...dose, target: 9.9, cap: 10 }
+    const problem = await problemOf(await request.post('/api/calc/ph-dose', { data: near }), 422)
+    expect(problem.errors![0]!.detail).toContain('at least 0.3 short of the cap (10); got 9.9')
+  })
+
+  for (const name of Object.keys(CALC_ENDPOINTS) as CalcName[]) {
+    test(`the example of ${name} is answered as the API document says`, async ({ request }) => {
+      const answer = await calc<object>(request, name, CALC_ENDPOINTS[name].example)
+      expect(CALC_ANSWERS[name].validate(answer, { convert: false }).error).toBeUndefined()
+    })
+  }
+
+  test('the API document is sound OpenAPI 3.1, by a validator of the registry', async () => {
+    const validator = new Validator()
+    const document = JSON.parse(readFileSync('docs/api/openapi.json', 'utf8')) as Record<string, unknown>
+    expect(await validator.validate(document)).toMatchObject({ valid: true })
+    expect(validator.version).toBe('3.1')
+  })
+
+  test('curves of the demo log come from the worker', async ({ request }) => {
+    const answer = await request.get('/api/curves')
+    expect(answer.status()).toBe(200)
+    const { items } = (await answer.json()) as { items: { answer: { n: number } }[] }
+    expect(items.length).toBeGreaterThan(3)
+    expect(items[0]!.answer.n).toBeGreaterThan(0)
+    await problemOf(await request.get('/api/curves?sourceId=x'), 422)
   })
 })

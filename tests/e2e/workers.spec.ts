@@ -1,0 +1,60 @@
+import { mkdtempSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join, resolve } from 'node:path'
+import { expect, test } from '@playwright/test'
+import { curveOfJob, type CurveJob } from '../../core/strength/curve-job'
+import { createCurvePool } from '../../server/services/curve-pool'
+
+const BUILT = resolve('.output/server/workers/curves.mjs')
+
+const flat = (r: number) => ({
+  reflectance: new Array<number>(31).fill(r),
+  lab: { l: 50, a: 0, b: 0 },
+})
+const jobs: CurveJob[] = Array.from({ length: 25 }, (_, i) => ({
+  prior: { kind: 'leaf' },
+  swatches: [0.1, 0.3, 0.9].map((ratioDry) => ({
+    ratioDry,
+    lot: 'a',
+    dyed: flat(0.5 / (1 + (1 + i / 10) * ratioDry)),
+    bare: flat(0.7),
+  })),
+}))
+
+test.describe('the worker as it is built', () => {
+  test('answers as the same functions do here, in order, and keeps answers', async () => {
+    const pool = createCurvePool(BUILT, 1)
+    try {
+      const answers = await pool.reckon(jobs)
+      expect(answers).toEqual(jobs.map(curveOfJob))
+      const again = await pool.reckon(jobs)
+      // kept, not reckoned anew: the very same objects
+      expect(again.every((answer, i) => answer === answers[i])).toBe(true)
+    } finally {
+      await pool.close()
+    }
+  })
+
+  test('one that dies is replaced, and its batch is done all the same', async () => {
+    const folder = mkdtempSync(join(tmpdir(), 'juniper-haze-worker-'))
+    process.env.JUNIPER_HAZE_TEST_WORKER = BUILT
+    process.env.JUNIPER_HAZE_TEST_MARK = join(folder, 'died')
+    const pool = createCurvePool(resolve('tests/fixtures/crashing-worker.mjs'), 1)
+    try {
+      expect(await pool.reckon(jobs)).toEqual(jobs.map(curveOfJob))
+    } finally {
+      await pool.close()
+      rmSync(folder, { recursive: true, force: true })
+    }
+  })
+
+  test('an error of the reckoning itself comes through, in words', async () => {
+    const pool = createCurvePool(BUILT, 1)
+    const broken = { ...jobs[0]!, swatches: [{ ...jobs[0]!.swatches[0]!, ratioDry: -1 }] }
+    try {
+      await expect(pool.reckon([broken])).rejects.toThrow('ratio must be 0 or more; got -1')
+    } finally {
+      await pool.close()
+    }
+  })
+})
