@@ -72,6 +72,22 @@ export function clippedChannels(hex: string, pointer = '/hex'): ('red' | 'green'
 export const deltaE2000 = (first: Lab, second: Lab): number =>
   ciede2000({ mode: 'lab65', ...first }, { mode: 'lab65', ...second })
 
+/**
+ * CIEDE2000 from one colour, for comparing it with very many: nothing is made anew for each.
+ *
+ * @returns a function of the other colour
+ */
+export function deltaE2000From(first: Lab): (other: Lab) => number {
+  const one = { mode: 'lab65' as const, ...first }
+  const two = { mode: 'lab65' as const, l: 0, a: 0, b: 0 }
+  return ({ l, a, b }) => {
+    two.l = l
+    two.a = a
+    two.b = b
+    return ciede2000(one, two)
+  }
+}
+
 /** CIELAB colour difference of 1976: the straight distance. */
 export const deltaE76 = (first: Lab, second: Lab): number =>
   Math.hypot(first.l - second.l, first.a - second.a, first.b - second.b)

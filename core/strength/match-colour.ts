@@ -1,4 +1,4 @@
-import { checkedLab, deltaE2000 } from '../colour/screen-colour'
+import { checkedLab, deltaE2000From } from '../colour/screen-colour'
 import type { Reflectance } from '../colour/spectrum'
 import { labOfReflectance, type Lab } from '../colour/tristimulus'
 import { expectedReflectance, type UnitAbsorption } from './expected-colour'
@@ -48,7 +48,8 @@ export function matchColour(wanted: Lab, candidates: readonly MatchCandidate[]):
 function bestOf(wanted: Lab, { key, unit, bare, curve, mostRatio }: MatchCandidate): ColourMatch {
   const most = strengthAt(curve, mostRatio)
   const labAt = (strength: number) => labOfReflectance(expectedReflectance(unit, strength, bare))
-  const missAt = (strength: number) => deltaE2000(wanted, labAt(strength))
+  const missFrom = deltaE2000From(wanted)
+  const missAt = (strength: number) => missFrom(labAt(strength))
   const step = most / STEPS
   let best = 0
   for (let i = 1; i <= STEPS; i++) if (missAt(i * step) < missAt(best)) best = i * step

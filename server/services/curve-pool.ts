@@ -2,7 +2,6 @@ import { createHash } from 'node:crypto'
 import { availableParallelism } from 'node:os'
 import { LRUCache } from 'lru-cache'
 import { Piscina } from 'piscina'
-import stringify from 'safe-stable-stringify'
 import {
   CURVE_VERSION,
   curveOfJob,
@@ -85,5 +84,5 @@ const isCrash = (error: unknown) =>
 
 const keyOf = (job: CurveJob) =>
   createHash('sha256')
-    .update(`${CURVE_VERSION}:${stringify(job)}`)
+    .update(`${CURVE_VERSION}:${JSON.stringify(job)}`)
     .digest('base64')

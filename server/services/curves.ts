@@ -1,9 +1,10 @@
+import { setImmediate } from 'node:timers/promises'
 import { group } from 'd3-array'
 import type { Knex } from 'knex'
 import { mordantMarks } from '../../catalogue/agents'
 import { FIBRES } from '../../catalogue/fibres'
 import { sourceKindOf } from '../../catalogue/source-kinds'
-import type { CurveJob, SeenSpectrum } from '../../core/strength/curve-job'
+import type { CurveAnswer, CurveJob, SeenSpectrum } from '../../core/strength/curve-job'
 import type { CurveView } from '../../shared/curve-view'
 import type { Reading } from '../../shared/schemas/reading'
 import type { Source } from '../../shared/schemas/source'
@@ -28,11 +29,17 @@ export const curvesService = (db: Knex, reckon: ReckonCurves) => ({
     const ids = sourceId
       ? [sourceId]
       : (await strengthService(db).sources()).map((source) => source.sourceId)
-    const wanted: Wanted[] = []
-    // one source at a time, so that other questions get their turn between them
-    for (const id of ids) wanted.push(...(await wantedOf(db, id)))
-    const answers = await reckon(wanted.map(({ job }) => job))
-    return wanted.map(({ head }, i) => ({ ...head, answer: answers[i]! }))
+    const heads: Wanted['head'][] = []
+    const answers: Promise<CurveAnswer[]>[] = []
+    for (const id of ids) {
+      const wanted = await wantedOf(db, id)
+      heads.push(...wanted.map(({ head }) => head))
+      answers.push(reckon(wanted.map(({ job }) => job)))
+      // reading is quick and never waits: without this, other requests would get no turn
+      await setImmediate()
+    }
+    const told = (await Promise.all(answers)).flat()
+    return heads.map((head, i) => ({ ...head, answer: told[i]! }))
   },
 })
 

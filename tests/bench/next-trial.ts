@@ -8,7 +8,7 @@ import { trialSimulator } from '../fixtures/simulate-source'
  * 2 and 4 times the usual scale, against trials chosen one after the other.
  */
 
-const SOURCES = 60
+const SOURCES = 300
 const PIECE_G = 10
 const MOST_TRIALS = 16
 const prior = priorFor({ kind: 'leaf' })

@@ -1,60 +1,84 @@
-import { nextDose, MOST_DOSES } from '../../core/acid-base/next-dose'
+import { nextDose } from '../../core/acid-base/next-dose'
 import { bathSimulator } from '../fixtures/simulate-bath'
 
 /** Soda by the spoon into baths with unknown buffers: how often the target, how often past the cap. */
 
-const BATHS = 200
+const BATHS = 1000
 const NEAR = 0.3
 
 type Error = 'even' | 'normal'
 
-function tally(target: number, cap: number, error: Error, seed: number) {
-  const { bath, uniform, normal } = bathSimulator(seed)
+/** `feelers`: readings after no, some and more soda, g/L, before the first advice. */
+interface Trial {
+  target: number
+  cap: number
+  error: Error
+  feelers: readonly number[]
+}
+
+function tally({ target, cap, error, feelers }: Trial) {
+  const { bath, uniform, normal } = bathSimulator(0.61)
   const misread = () => (error === 'even' ? 0.5 * uniform() - 0.25 : 0.25 * normal())
-  let [past, near, doses, missed] = [0, 0, 0, 0]
-  let ms = 0
+  let [past, near, doses, missed, looks] = [0, 0, 0, 0, 0]
+  let [ms, most] = [0, 0]
   for (let i = 0; i < BATHS; i++) {
     const { waterL, truePh } = bath()
     const read = (totalMassG: number) => ({ totalMassG, ph: truePh(totalMassG) + misread() })
-    const readings = [read(0)]
-    let given = 0
-    let highest = truePh(0)
-    for (let dose = 0; dose <= MOST_DOSES; dose++) {
+    const readings = feelers.map((gPerL) => read(gPerL * waterL))
+    let given = readings.at(-1)!.totalMassG
+    let highest = truePh(given)
+    let advised = 0
+    for (;;) {
       const began = performance.now()
       const advice = nextDose({ waterL, agent: 'sodaAsh', readings, target, cap })
       ms += performance.now() - began
+      looks++
       if (advice.stop) break
       given += advice.nextMassG
-      doses++
+      advised += Number(advice.nextMassG > 0)
       highest = Math.max(highest, truePh(given))
       readings.push(read(given))
     }
     past += Number(highest > cap)
     near += Number(Math.abs(truePh(given) - target) <= NEAR)
     missed += Math.abs(truePh(given) - target)
+    doses += advised
+    most = Math.max(most, advised)
   }
   const percent = (count: number) => `${((100 * count) / BATHS).toFixed(1)} %`
   return {
     'past the cap': percent(past),
     'within 0.3': percent(near),
     'mean miss': (missed / BATHS).toFixed(2),
-    'doses each': (doses / BATHS).toFixed(1),
-    'ms a dose': (ms / (doses + BATHS)).toFixed(1),
+    'doses, mean': (doses / BATHS).toFixed(1),
+    'doses, most': most,
+    'ms an advice': (ms / looks).toFixed(1),
   }
 }
 
 console.log(
   `  ${BATHS} baths of 1 to 20 L with two unknown acids and 0 to 4 mmol/L bicarbonate; soda ash`,
 )
+const FEELERS = [0, 0.01, 0.02]
 const rows: Record<string, ReturnType<typeof tally>> = {}
-for (const error of ['even', 'normal'] as const) {
-  for (const [target, cap] of [
-    [9.5, 10],
-    [8.5, 9],
-    [7.5, 8],
-  ] as const) {
-    const words = error === 'even' ? 'within ±0.25' : 'normal, SD 0.25'
-    rows[`to ${target}, cap ${cap}; error ${words}`] = tally(target, cap, error, 0.61)
-  }
+for (const [words, trial] of [
+  [
+    'to 9.5, cap 10; three readings, each within 0.25',
+    { target: 9.5, cap: 10, error: 'even', feelers: FEELERS },
+  ],
+  [
+    'to 9.5, cap 10; three readings, SD 0.25',
+    { target: 9.5, cap: 10, error: 'normal', feelers: FEELERS },
+  ],
+  [
+    'to 9.5, cap 10; one reading, within 0.25',
+    { target: 9.5, cap: 10, error: 'even', feelers: [0] },
+  ],
+  [
+    'to 8.5, cap 9; three readings, within 0.25',
+    { target: 8.5, cap: 9, error: 'even', feelers: FEELERS },
+  ],
+] as [string, Trial][]) {
+  rows[words] = tally(trial)
 }
 console.table(rows)

@@ -173,7 +173,10 @@ test.describe('calculations answer as they are described', () => {
 
   test('the API document is sound OpenAPI 3.1, by a validator of the registry', async () => {
     const validator = new Validator()
-    const document = JSON.parse(readFileSync('docs/api/openapi.json', 'utf8')) as Record<string, unknown>
+    const document = JSON.parse(readFileSync('docs/api/openapi.json', 'utf8')) as Record<
+      string,
+      unknown
+    >
     expect(await validator.validate(document)).toMatchObject({ valid: true })
     expect(validator.version).toBe('3.1')
   })

@@ -107,8 +107,6 @@ export function curvePosterior(
       high: quantile(values, HIGH),
     }
   }
-  const strengthOf = (draw: Draw, ratio: number) =>
-    draw.ceiling * draw.lotFactor * SHAPES[draw.model].share(ratio, draw.scale)
   const exponential = cells.reduce(
     (sum, { model, share }) => sum + (model === 'exponential' ? share : 0),
     0,
@@ -130,10 +128,21 @@ export function curvePosterior(
 
     at(ratio) {
       positive(ratio, '/ratio')
-      const fresh = sorted((draw) => (strengthOf(draw, ratio) / draw.lotFactor) * draw.newLotFactor)
+      // both from one look at the curves: the shape is the dear part
+      const strengths = new Float64Array(draws.length)
+      const fresh = new Float64Array(draws.length)
+      draws.forEach((draw, k) => {
+        const median = draw.ceiling * SHAPES[draw.model].share(ratio, draw.scale)
+        strengths[k] = median * draw.lotFactor
+        fresh[k] = median * draw.newLotFactor
+      })
+      strengths.sort()
+      fresh.sort()
       return {
         ratio,
-        ...interval((draw) => strengthOf(draw, ratio)),
+        mid: quantile(strengths, 0.5),
+        low: quantile(strengths, LOW),
+        high: quantile(strengths, HIGH),
         newLot: { low: quantile(fresh, LOW), high: quantile(fresh, HIGH) },
       }
     },

@@ -6,6 +6,7 @@ import {
   checkedLab,
   clippedChannels,
   deltaE2000,
+  deltaE2000From,
   deltaE76,
   hexOfLab,
   isOnScreen,
@@ -111,4 +112,13 @@ describe('describeColour', () => {
     byLab.reflectance.forEach((r, i) => expect(r).toBeCloseTo(byHex.reflectance[i]!, 6))
     expect(byHex).toMatchObject({ basis: 'estimated', hex: '#8a5a30' })
   })
+})
+
+test('one against many is the same difference as one against one', () => {
+  const one = { l: 52, a: 18, b: 41 }
+  const from = deltaE2000From(one)
+  for (const [l, a, b] of SHARMA_2005) {
+    const other = { l: l!, a: a!, b: b! }
+    expect(from(other)).toBe(deltaE2000(one, other))
+  }
 })
