@@ -7,6 +7,11 @@ import { bin, shown } from './lib/shell.mjs'
 const BENCHES = [
   ['Curve fits', 'tests/bench/curves.ts'],
   ['Calibration of the posterior', 'tests/bench/calibration.ts'],
+  ['The next trial, against a doubling series', 'tests/bench/next-trial.ts'],
+  ['Spectra', 'tests/bench/spectra.ts'],
+  ['Colour differences', 'tests/bench/differences.ts'],
+  ['Doses towards a pH', 'tests/bench/ph-doses.ts'],
+  ['All curves of a log', 'tests/bench/log-curves.ts'],
   ['Lists with 10,000 lots and 100,000 swatches', 'tests/bench/lists.ts'],
   ['Weight of the first page', 'tests/bench/first-page.ts'],
 ]

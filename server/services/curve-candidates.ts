@@ -1,3 +1,4 @@
+import { setImmediate } from 'node:timers/promises'
 import type { Knex } from 'knex'
 import { mordantMarks, type Mordant } from '../../catalogue/agents'
 import { FIBRES } from '../../catalogue/fibres'
@@ -22,7 +23,10 @@ export interface Candidate {
 /** Every read swatch of the pots in which a source was used. */
 export async function candidatesOf(db: Knex, sourceId: string): Promise<Candidate[]> {
   const swatches = await swatchRepository(db).ofSource(sourceId)
+  // queries are answered at once and never wait: others get their turn only if it is given
+  await setImmediate()
   const pots = await potRepository(db).findMany([...new Set(swatches.map((s) => s.potId))])
+  await setImmediate()
   const pieces = await pieceRepository(db).findMany([...new Set(swatches.map((s) => s.pieceId))])
   const potById = new Map(pots.map((pot) => [pot.id, pot]))
   const pieceById = new Map(pieces.map((piece) => [piece.id, piece]))
