@@ -2,6 +2,7 @@
 import { useId } from 'vue'
 import { formatRatio } from '~~/core/quantity/format-quantity'
 import type { PlantState } from '~~/core/harvest/dry-fraction'
+import type { CurveView } from '~~/shared/curve-view'
 import type { StrengthGroup } from '~~/shared/strength-view'
 import { useSize } from '~/composables/useSize'
 import { laneOf, RIBBON_RANGE, ribbonScale, ribbonStops } from '~/features/strength/ribbon-paint'
@@ -10,15 +11,10 @@ import { laneOf, RIBBON_RANGE, ribbonScale, ribbonStops } from '~/features/stren
  * A ribbon of ratios, painted with the colour to expect at each; the marker sets the ratio by
  * dragging, by arrow keys or by the big buttons.
  */
-const {
-  group,
-  dryFraction,
-  state,
-  enough = group?.enough ?? null,
-} = defineProps<{
+const { group, dryFraction, state, curve } = defineProps<{
   group: StrengthGroup | null
-  /** Dry ratio past which more plant hardly shows; by default the plain curve's. */
-  enough?: number | null
+  /** Its intervals, where they are known: then *enough* is theirs, not the plain curve's. */
+  curve?: CurveView | null
   /** Air-dry mass / mass as weighed, to tell a dry ratio as weighed. */
   dryFraction: number
   state: PlantState
@@ -37,6 +33,7 @@ const strip = ref<HTMLElement | null>(null)
 const { width } = useSize(strip)
 const paint = useId()
 
+const enough = computed(() => curve?.answer.enough.mid ?? group?.enough ?? null)
 const x = computed(() => ribbonScale(Math.max(width.value, 1)))
 const stops = computed(() => ribbonStops(group, x.value))
 const chips = computed(() => {
@@ -68,7 +65,7 @@ const ticks = computed(() => {
 
 /** Stands over its tick, or beside the marker's handle where that is in the way. */
 const enoughWord = computed(() => {
-  const at = x.value(enough ?? 1)
+  const at = x.value(enough.value ?? 1)
   const gap = x.value(ratio.value) - at
   const crowded = Math.abs(gap) < 36
   if (!crowded && at < width.value - 30) return { 'text-anchor': 'middle' }

@@ -97,7 +97,7 @@ useHead({ title: () => `${name.value || 'Strength'} · Juniper Haze` })
         <RatioRibbon
           v-model="ratio"
           :group="group"
-          :enough="curve?.answer.enough.mid ?? null"
+          :curve="curve"
           :dry-fraction="view.usualDryFraction"
           :state="view.usualState"
         />

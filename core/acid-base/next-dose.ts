@@ -41,7 +41,7 @@ const NEAR_ENOUGH = 0.85
 const AIM = 0.4
 /** Never more than this share of the way that could pass the cap: all but so few baths count. */
 const SHARE_OF_WAY = 0.5
-const COULD_PASS = 0.3
+const COULD_PASS = 0.15
 /** And never a dose that would pass the cap in more than so few. */
 const RISK = 0.001
 

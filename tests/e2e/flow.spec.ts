@@ -1,4 +1,4 @@
-import type { Page } from '@playwright/test'
+import type { Locator, Page } from '@playwright/test'
 import { expect, test, visit } from './watched'
 
 /** Picks a source by typing part of any of its names. */
@@ -62,10 +62,20 @@ test('a plant is weighed in, dyes a piece, is read and takes its place on the cu
 
   await expect(page.getByRole('heading', { name: /tansy, flower heads/i })).toBeVisible()
   await expect(page.getByRole('row', { name: new RegExp(`${swatch}.*~`) })).toBeAttached()
-  await expect(page.getByRole('img', { name: /10 swatches, ceiling/ })).toBeVisible()
+  await expect(page.getByRole('img', { name: /10 swatches, enough at/ })).toBeVisible()
   await page.getByText('middling', { exact: true }).first().click()
-  await expect(page.getByText(/For middling:/)).toContainText(/ g fresh for 100 g of fibre/)
+  const asked = page.getByText(/For middling:/)
+  await expect(asked).toContainText(/ g fresh for 100 g of fibre/)
+  // to be surer takes more plant: reckoned in the page's worker
+  const likely = await dryRatioIn(asked)
+  await page.getByText('19 in 20', { exact: true }).click()
+  await expect(async () => expect(await dryRatioIn(asked)).toBeGreaterThan(likely)).toPass()
 })
+
+/** The dry ratio that a sentence names: `0.18 : 1 dry`. */
+async function dryRatioIn(sentence: Locator): Promise<number> {
+  return Number(/([\d.]+)\s*:\s*1 dry/.exec((await sentence.textContent()) ?? '')?.[1])
+}
 
 test('with the keyboard only', async ({ page }) => {
   const type = (text: string) => page.keyboard.type(text)
