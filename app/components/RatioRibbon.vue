@@ -178,7 +178,7 @@ function key(event: KeyboardEvent) {
           <line :y1="TOP - 6" :y2="TOP + BAND + 4" class="marker" />
           <path :d="`M-9 ${TOP - 14}h18l-9 12z`" class="handle" />
         </g>
-        <text y="13" class="word">ratio as weighed, {{ state }}</text>
+        <text y="13" class="word">{{ width < 340 ? state : `ratio as weighed, ${state}` }}</text>
         <g v-for="tick in ticks" :key="tick.weighed" :transform="`translate(${tick.x} 0)`">
           <line :y1="TOP + BAND" :y2="TOP + BAND + 5" class="tick" />
           <text

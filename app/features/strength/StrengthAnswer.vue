@@ -4,7 +4,7 @@ import { formatNumber, formatRatio } from '~~/core/quantity/format-quantity'
 import type { CurveView } from '~~/shared/curve-view'
 import type { StrengthGroup, StrengthView } from '~~/shared/strength-view'
 import { bandAt } from './band'
-import { expectedHex } from './ribbon-paint'
+import { hexAtStrength } from './ribbon-paint'
 import { percentText, standing, swatchesText } from './words'
 
 const { group, curve, view, ratio } = defineProps<{
@@ -24,7 +24,7 @@ const here = computed(() => {
     strength,
     depth: depthOf(strength.mid),
     gain: bandAt(band, 2 * ratio).mid / strength.mid - 1,
-    hex: expectedHex(group, ratio),
+    hex: hexAtStrength(group, strength.mid),
   }
 })
 const isThin = computed(() => group.n < 3)

@@ -15,14 +15,15 @@ export function fittedStrength(fit: LeastSquaresFit, ratio: number): number {
   return Math.max(0, fit.kind === 'straight' ? fit.slope * ratio : fit.level)
 }
 
+/** Colour to expect at a strength, or null where nothing was read yet. */
+export function hexAtStrength({ unit, bare }: StrengthGroup, strength: number): string | null {
+  if (!bare) return null
+  return hexOfLab(labOfReflectance(unit ? expectedReflectance(unit, strength, bare) : bare))
+}
+
 /** Colour to expect at a dry ratio, or null where nothing is known. */
 export function expectedHex(group: StrengthGroup | null, ratio: number): string | null {
-  if (!group?.fit || !group.bare) return null
-  const strength = fittedStrength(group.fit, ratio)
-  const reflectance = group.unit
-    ? expectedReflectance(group.unit, strength, group.bare)
-    : group.bare
-  return hexOfLab(labOfReflectance(reflectance))
+  return group?.fit ? hexAtStrength(group, fittedStrength(group.fit, ratio)) : null
 }
 
 export interface RibbonStop {
