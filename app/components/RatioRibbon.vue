@@ -11,7 +11,12 @@ import { laneOf, RIBBON_RANGE, ribbonScale, ribbonStops } from '~/features/stren
  * A ribbon of ratios, painted with the colour to expect at each; the marker sets the ratio by
  * dragging, by arrow keys or by the big buttons.
  */
-const { group, curve = null, dryFraction, state } = defineProps<{
+const {
+  group,
+  curve = null,
+  dryFraction,
+  state,
+} = defineProps<{
   group: StrengthGroup | null
   /** Its intervals, where they are known: then *enough* is theirs, not the plain curve's. */
   curve?: CurveView | null

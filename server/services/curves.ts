@@ -12,7 +12,6 @@ import { sourceRepository } from '../repositories/sources'
 import { candidatesOf, groupKey, mordantsOf, phBandOf, type Candidate } from './curve-candidates'
 import type { ReckonCurves } from './curve-pool'
 import { notFound } from './failures'
-import { strengthService } from './strength'
 
 interface Wanted {
   head: Omit<CurveView, 'answer'>
@@ -26,9 +25,7 @@ export const curvesService = (db: Knex, reckon: ReckonCurves) => ({
     if (sourceId && !(await sourceRepository(db).find(sourceId))) {
       throw notFound('source', sourceId)
     }
-    const ids = sourceId
-      ? [sourceId]
-      : (await strengthService(db).sources()).map((source) => source.sourceId)
+    const ids = sourceId ? [sourceId] : (await dyedSources(db)).map(({ id }) => id)
     const heads: Wanted['head'][] = []
     const answers: Promise<CurveAnswer[]>[] = []
     for (const id of ids) {
@@ -42,6 +39,18 @@ export const curvesService = (db: Knex, reckon: ReckonCurves) => ({
     return heads.map((head, i) => ({ ...head, answer: told[i]! }))
   },
 })
+
+/** Sources of which something was used: asked shortly, since a long question holds up all others. */
+const dyedSources = (db: Knex): Promise<{ id: string }[]> =>
+  db('source')
+    .whereIn(
+      'id',
+      db('lot')
+        .whereIn('id', db('lot_movement').where({ kind: 'used' }).select('lot_id'))
+        .select('source_id'),
+    )
+    .orderBy('common_name')
+    .select('id')
 
 async function wantedOf(db: Knex, sourceId: string): Promise<Wanted[]> {
   const source = (await sourceRepository(db).find(sourceId))!
