@@ -220,9 +220,12 @@ function neverTakes(
       0,
     )
   // harmonic-mean identity: the prior mean of the evidence is one over its posterior mean inverse
-  const most = Math.max(...cells.map(({ logEvidence }) => logEvidence))
-  const inverse = cells.reduce((sum, c) => sum + c.share * Math.exp(most - c.logEvidence), 0)
-  const takes = most - Math.log(inverse)
+  // (in logs: swatches that contradict each other leave cells too unlikely for their inverse)
+  const logs = cells
+    .filter(({ share }) => share > 0)
+    .map(({ share, logEvidence }) => Math.log(share) - logEvidence)
+  const most = Math.max(...logs)
+  const takes = -most - Math.log(logs.reduce((sum, log) => sum + Math.exp(log - most), 0))
   const odds = Math.log(prior.neverTakes) - Math.log1p(-prior.neverTakes) + never - takes
   return 1 / (1 + Math.exp(-odds))
 }

@@ -139,6 +139,18 @@ describe('the posterior of a curve', () => {
 })
 
 describe('what is asked of it', () => {
+  test('swatches that contradict each other give no NaN', () => {
+    const { takes, ceiling } = curvePosterior(
+      [
+        { ratio: 0.0001, strength: 527.58, lot: 'a' },
+        { ratio: 51.2, strength: 0, lot: 'a' },
+      ],
+      prior,
+    )
+    expect(takes).toBeGreaterThan(0.5)
+    expect(Number.isFinite(ceiling.high)).toBe(true)
+  })
+
   const posterior = curvePosterior(swatches([0.1, 0.2, 0.4, 0.8, 1.2]), prior)
 
   test('a ratio for a strength, with a probability of reaching it', () => {
