@@ -14,6 +14,7 @@ export default {
   // a slow machine must not fail a sound test: speed is for the bench
   testTimeout: 60_000,
   roots: ['<rootDir>/tests/unit'],
+  setupFiles: ['<rootDir>/tests/fixed-seed.ts'],
   testMatch: ['**/*.test.ts'],
   transform: { '^.+\\.(t|j|mj)s$': ['@swc/jest', { jsc: { target: 'es2022' } }] },
   transformIgnorePatterns: [`/node_modules/(?!(${ESM.join('|')})/)`],

@@ -1,17 +1,22 @@
+import { alongTable, type Table } from '../along-table'
 import { finite, notNegative, positive } from '../checks'
 import { InputError } from '../input-error'
+import { AGENT_FORMS } from '../mordant/agents'
+import { molarMassOfForm } from '../mordant/hydrates'
 import type { AcidName } from './acids'
 
 /** What an agent sets free in water, for one mole of it. */
 export interface Chemistry {
   /** g/mol of each form it is sold in; the first is the usual one. */
   forms: Record<string, number>
+  /** Which way it moves the pH of a bath; null for a salt that does not. */
+  moves: 'up' | 'down' | null
   /** One of each to a mole. */
   acids: readonly AcidName[]
   /** Ions that take no part in acid and base. */
   ions: readonly { charge: number; perMole: number }[]
   /** Sold as a liquid: g/mL at percentages by mass, from the CRC Handbook (from memory). */
-  densities?: readonly (readonly [percent: number, gPerMl: number])[]
+  densities?: Table
   /** Percentage by mass as usually sold. */
   usualPercent?: number
   /** Dissolves only as far as this solubility product lets it. */
@@ -21,12 +26,19 @@ export interface Chemistry {
 /** Agents whose pH can be reckoned. Alum, iron and dithionite make acid by ways not modelled here. */
 export const PH_AGENTS = {
   sodaAsh: {
-    forms: { anhydrous: 105.99, monohydrate: 124.0, decahydrate: 286.14 },
+    moves: 'up',
+    forms: AGENT_FORMS.sodaAsh!,
     acids: ['carbonic'],
     ions: [{ charge: 1, perMole: 2 }],
   },
-  bakingSoda: { forms: { '': 84.007 }, acids: ['carbonic'], ions: [{ charge: 1, perMole: 1 }] },
+  bakingSoda: {
+    moves: 'up',
+    forms: { '': 84.007 },
+    acids: ['carbonic'],
+    ions: [{ charge: 1, perMole: 1 }],
+  },
   ammonia: {
+    moves: 'up',
     forms: { '': 17.031 },
     acids: ['ammonium'],
     ions: [],
@@ -41,8 +53,9 @@ export const PH_AGENTS = {
     ],
     usualPercent: 10,
   },
-  slakedLime: { forms: { '': 74.093 }, acids: ['calcium'], ions: [], solid: 'lime' },
+  slakedLime: { moves: 'up', forms: { '': 74.093 }, acids: ['calcium'], ions: [], solid: 'lime' },
   woodAshLye: {
+    moves: 'up',
     forms: { '': 138.205 },
     acids: ['carbonic'],
     ions: [{ charge: 1, perMole: 2 }],
@@ -53,6 +66,7 @@ export const PH_AGENTS = {
     usualPercent: 5,
   },
   vinegar: {
+    moves: 'down',
     forms: { '': 60.052 },
     acids: ['acetic'],
     ions: [],
@@ -64,15 +78,27 @@ export const PH_AGENTS = {
     ],
     usualPercent: 5,
   },
-  citricAcid: { forms: { monohydrate: 210.14, anhydrous: 192.12 }, acids: ['citric'], ions: [] },
-  creamOfTartar: { forms: { '': 188.18 }, acids: ['tartaric'], ions: [{ charge: 1, perMole: 1 }] },
+  citricAcid: {
+    moves: 'down',
+    forms: { monohydrate: 210.14, anhydrous: 192.12 },
+    acids: ['citric'],
+    ions: [],
+  },
+  creamOfTartar: {
+    moves: 'down',
+    forms: { '': 188.18 },
+    acids: ['tartaric'],
+    ions: [{ charge: 1, perMole: 1 }],
+  },
   chalk: {
+    moves: 'up',
     forms: { '': 100.087 },
     acids: ['carbonic', 'calcium'],
     ions: [],
     solid: 'calcite',
   },
   salt: {
+    moves: null,
     forms: { '': 58.443 },
     acids: [],
     ions: [
@@ -122,10 +148,7 @@ export function amountOf(addition: Addition, at = ''): { mol: number; volumeL: n
 
 function molarMassOf(agent: PhAgent, form: string | undefined, at: string): number {
   const { forms } = chemistryOf(agent)
-  const wanted = form ?? Object.keys(forms)[0]!
-  if (Object.hasOwn(forms, wanted)) return forms[wanted]!
-  const known = Object.keys(forms).filter(Boolean).join(', ') || 'one form only'
-  throw new InputError(`form of ${agent} must be one of: ${known}; got "${wanted}"`, `${at}/form`)
+  return molarMassOfForm(agent, forms, form ?? Object.keys(forms)[0]!, `${at}/form`)
 }
 
 function checkedPercent(value: unknown, pointer: string): number {
@@ -134,13 +157,6 @@ function checkedPercent(value: unknown, pointer: string): number {
   throw new InputError(`percent must be at most 100; got ${percent}`, pointer)
 }
 
-/** g/mL by straight lines through the table; water's where there is none. */
-function densityOf({ densities }: Chemistry, percent: number): number {
-  if (!densities) return 1
-  const above = densities.findIndex(([at]) => at >= percent)
-  if (above < 0) return densities.at(-1)![1]
-  if (above === 0) return densities[0]![1]
-  const [p0, d0] = densities[above - 1]!
-  const [p1, d1] = densities[above]!
-  return d0 + ((d1 - d0) * (percent - p0)) / (p1 - p0)
-}
+/** g/mL; water's where nothing is known. */
+const densityOf = ({ densities }: Chemistry, percent: number) =>
+  densities ? alongTable(densities, percent) : 1

@@ -110,21 +110,12 @@ function bestDose(
   givenMolL: number,
   { target, cap }: { target: number; cap: number },
 ): { molL: number; share: number } {
-  const toCap = baths.map((bath): Weighted => [bath.doseFor(cap) - givenMolL, bath.weight])
-  const room = Math.max(
-    0,
-    Math.min(SHARE_OF_WAY * weightedQuantile(toCap, COULD_PASS), weightedQuantile(toCap, RISK)),
-  )
-  const wanted = weightedQuantile(
-    baths.map((bath) => [bath.doseFor(target), bath.weight]),
-    AIM,
-  )
-  const most = Math.min(room, Math.max(0, wanted - givenMolL))
-  const share = nearness(
-    baths.map((bath) => [bath.phAt(givenMolL + most), bath.weight]),
-    target,
-  )
-  return { molL: most, share }
+  const doses = (ph: number) =>
+    quantileOf(baths.map((bath) => [bath.doseFor(ph) - givenMolL, bath.weight]))
+  const toCap = doses(cap)
+  const room = Math.min(SHARE_OF_WAY * toCap(COULD_PASS), toCap(RISK))
+  const most = Math.max(0, Math.min(room, doses(target)(AIM)))
+  return { molL: most, share: nearness(phAfter(baths, givenMolL + most), target) }
 }
 
 type Weighted = [value: number, weight: number]
@@ -135,20 +126,18 @@ const phAfter = (baths: readonly PossibleBath[], doseMolL: number): Weighted[] =
 const nearness = (phs: readonly Weighted[], target: number) =>
   phs.reduce((sum, [ph, weight]) => sum + (Math.abs(ph - target) <= NEAR ? weight : 0), 0)
 
-const quantiles = (values: Weighted[]) => ({
-  mid: weightedQuantile(values, 0.5),
-  low: weightedQuantile(values, 0.05),
-  high: weightedQuantile(values, 0.95),
-})
+function quantiles(values: readonly Weighted[]) {
+  const at = quantileOf(values)
+  return { mid: at(0.5), low: at(0.05), high: at(0.95) }
+}
 
-function weightedQuantile(values: readonly Weighted[], p: number): number {
+/** Quantiles of weighted values, sorted once. */
+function quantileOf(values: readonly Weighted[]): (p: number) => number {
   const sorted = [...values].sort((a, b) => a[0] - b[0])
-  let passed = 0
-  for (const [value, weight] of sorted) {
-    passed += weight
-    if (passed >= p) return value
+  return (p) => {
+    let passed = 0
+    return (sorted.find(([, weight]) => (passed += weight) >= p) ?? sorted.at(-1)!)[0]
   }
-  return sorted.at(-1)![0]
 }
 
 /** Two figures are enough for a scale, and never more than was reckoned. */
@@ -187,15 +176,13 @@ function checkQuestion({ waterL, agent, readings, target, cap }: DoseQuestion) {
       )
     }
   })
-  const isAcid =
-    chemistryOf(agent).ions.length === 0 && agent !== 'ammonia' && agent !== 'slakedLime'
-  const lowers = isAcid || agent === 'creamOfTartar'
-  if (agent === 'salt') {
-    throw new InputError('agent must move the pH; got salt', '/agent')
+  const { moves } = chemistryOf(agent)
+  if (moves === null) {
+    throw new InputError(`agent must move the pH; got ${agent}`, '/agent')
   }
-  if (lowers === cap > target) {
+  if ((moves === 'up') !== cap > target) {
     throw new InputError(
-      `cap must lie beyond the target in the direction ${agent} moves the pH (${lowers ? 'down' : 'up'}); got a target of ${target} and a cap of ${cap}`,
+      `cap must lie beyond the target in the direction ${agent} moves the pH (${moves}); got a target of ${target} and a cap of ${cap}`,
       '/cap',
     )
   }

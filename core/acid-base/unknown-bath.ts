@@ -1,3 +1,4 @@
+import { mean } from 'd3-array'
 import { ACIDS, PK_WATER } from './acids'
 import { logActivity } from './activity'
 import { chemistryOf, type PhAgent } from './additions'
@@ -11,19 +12,16 @@ export interface DosedReading {
 
 /** One bath that the readings may come from: what its plants brought, as one weak acid. */
 export interface PossibleBath {
-  totalMolL: number
-  pKa: number
-  startPh: number
   /** Probability, summing to 1 over all. */
   weight: number
   /** pH after a dose, mol/L in all. */
   phAt(doseMolL: number): number
-  /** Dose in all that brings it to a pH; Infinity where the agent cannot. */
+  /** Dose in all that brings it to a pH: 0 where it began past it, Infinity where the agent cannot. */
   doseFor(ph: number): number
 }
 
 /** One SD of a strip read in a cooled spoonful; twice this holds nearly all. */
-export const READING_SD = 0.25
+const READING_SD = 0.25
 /** How far one weak acid is from what plants really bring, pH. */
 const MODEL_SD = 0.2
 /** Ionic strength the constants are taken at, mol/L: a bath with some salts in it. */
@@ -62,7 +60,8 @@ const NEGLIGIBLE = 1e-7
  */
 export function possibleBaths(agent: PhAgent, readings: readonly DosedReading[]): PossibleBath[] {
   const one = 10 ** GAMMAS[1]!
-  const { acids, ions } = chemistryOf(agent)
+  const { acids, ions, moves } = chemistryOf(agent)
+  const way = moves === 'down' ? -1 : 1
   const strong = ions.reduce((sum, { charge, perMole }) => sum + charge * perMole, 0)
   const agentCharge = PH_NODES.map((ph) =>
     acids.reduce((sum, name) => sum + chargeOf(ACIDS[name], ph, GAMMAS).mean, strong),
@@ -74,7 +73,7 @@ export function possibleBaths(agent: PhAgent, readings: readonly DosedReading[])
 
   const carbonate = PH_NODES.map((ph) => -chargeOf(ACIDS.carbonic, ph, GAMMAS).mean)
   const amounts = LOG_TOTALS.flatMap((log) => ALKALINITIES.map((molL) => [log, molL] as const))
-  const broad = PH_NODES.map((_, k) => mean(PKAS.map((pKa) => protonsGone(pKa)[k]!)))
+  const broad = PH_NODES.map((_, k) => mean(PKAS, (pKa) => protonsGone(pKa)[k]!)!)
 
   const baths: (PossibleBath & { log: number })[] = []
   for (const pKa of PKAS) {
@@ -88,9 +87,10 @@ export function possibleBaths(agent: PhAgent, readings: readonly DosedReading[])
       const prior = -0.5 * ((logTotal - LOG_TOTAL.mean) / LOG_TOTAL.sd) ** 2
       for (const startPh of starts) {
         const doseFor = (ph: number) => {
-          const dose = (at(taken, ph) - at(taken, startPh)) / at(agentCharge, ph)
-          // a strip's misreading can put the goal behind the start, or the agent may not get there
-          return dose >= 0 ? dose : Infinity
+          const wanted = way * (at(taken, ph) - at(taken, startPh))
+          if (wanted <= 0) return 0
+          const brought = way * at(agentCharge, ph)
+          return brought > 0 ? wanted / brought : Infinity
         }
         const phAt = (doseMolL: number) =>
           phOfDose(taken, agentCharge, at(taken, startPh), doseMolL)
@@ -98,7 +98,7 @@ export function possibleBaths(agent: PhAgent, readings: readonly DosedReading[])
         for (const { doseMolL, ph } of readings) {
           log -= (ph - (doseMolL === 0 ? startPh : phAt(doseMolL))) ** 2 / variance
         }
-        baths.push({ totalMolL, pKa, startPh, weight: 0, phAt, doseFor, log })
+        baths.push({ weight: 0, phAt, doseFor, log })
       }
     }
   }
@@ -146,5 +146,3 @@ function at(nodes: number[], ph: number): number {
 function steps(from: number, to: number, count: number): number[] {
   return Array.from({ length: count }, (_, i) => from + ((to - from) * i) / (count - 1))
 }
-
-const mean = (values: readonly number[]) => values.reduce((a, b) => a + b, 0) / values.length

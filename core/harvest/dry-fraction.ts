@@ -1,3 +1,4 @@
+import { mean } from 'd3-array'
 /** The state a lot is in. A ratio means nothing until the state is named. */
 export type PlantState = 'fresh' | 'dried' | 'frozen'
 
@@ -33,9 +34,7 @@ export interface DryFractionEvidence {
  */
 export function dryFraction({ state, own, siblings, typical }: DryFractionEvidence): DryFraction {
   if (state === 'dried') return { value: 1, basis: 'measured', n: 0 }
-  if (own.length > 0) return { value: mean(own), basis: 'measured', n: own.length }
-  if (siblings.length > 0) return { value: mean(siblings), basis: 'estimated', n: siblings.length }
+  if (own.length > 0) return { value: mean(own)!, basis: 'measured', n: own.length }
+  if (siblings.length > 0) return { value: mean(siblings)!, basis: 'estimated', n: siblings.length }
   return { value: typical, basis: 'typical', n: 0 }
 }
-
-const mean = (values: number[]) => values.reduce((sum, value) => sum + value, 0) / values.length

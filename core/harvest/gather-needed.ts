@@ -1,5 +1,6 @@
 import { fraction, notNegative, positive } from '../checks'
 import { InputError } from '../input-error'
+import { spreadOf, type Spread } from '../spread'
 import type { Basis } from './dry-fraction'
 
 /** A step that leaves less than it began with: stripping, drying. */
@@ -23,28 +24,19 @@ export const YIELD_RELATIVE_SD: Record<Basis, number> = {
 /** Stripping leaves five parts of seven; common practice, no source. */
 export const TYPICAL_STRIP_YIELD: Yield = { value: 5 / 7, basis: 'typical', n: 0 }
 
-/** A mass with the interval that holds it nine times in ten. */
-export interface MassRange {
-  mid: number
-  low: number
-  high: number
-}
-
 export interface GatherNeeded {
   /** Air-dry plant for the bath, g. */
   dryG: number
   /** Clean plant, stripped and still fresh, g. */
-  cleanG: MassRange
+  cleanG: Spread
   /** What the basket must hold, stems and all, g. */
-  gatherG: MassRange
+  gatherG: Spread
   /** The least certain of the yields that stand behind it. */
   basis: Basis
 }
 
 /** A wider error says that nothing is known. */
 const MOST_RELATIVE_SD = 2
-const NORMAL_90 = 1.6448536269514722
-
 /**
  * How much to gather for a wanted ratio, back through drying and stripping.
  *
@@ -68,8 +60,8 @@ export function gatherNeeded(
   const cleanG = dryG / dry.value
   return {
     dryG,
-    cleanG: range(cleanG, drySd),
-    gatherG: range(cleanG / (strip?.value ?? 1), Math.hypot(drySd, stripSd)),
+    cleanG: spreadOf(cleanG, drySd),
+    gatherG: spreadOf(cleanG / (strip?.value ?? 1), Math.hypot(drySd, stripSd)),
     basis: leastCertain(strip ? [dry.basis, strip.basis] : [dry.basis]),
   }
 }
@@ -107,12 +99,6 @@ function sdOf({ value, basis, relativeSd }: Yield, pointer: string): number {
     `relativeSd must be at most ${MOST_RELATIVE_SD}; got ${sd}`,
     `${pointer}/relativeSd`,
   )
-}
-
-/** A factor of the spread both ways, so that no mass falls below nothing. */
-function range(mid: number, relativeSd: number): MassRange {
-  const factor = Math.exp(NORMAL_90 * relativeSd)
-  return { mid, low: mid / factor, high: mid * factor }
 }
 
 const CERTAINTY: readonly Basis[] = ['measured', 'estimated', 'typical']

@@ -1,3 +1,5 @@
+import type { Table } from '../along-table'
+
 /** Agents whose grams are reckoned, with the forms they are sold in. */
 export const CALC_AGENTS = [
   'alum',
@@ -32,9 +34,7 @@ export const AGENT_FORMS: Partial<Record<CalcAgent, Record<string, number>>> = {
  * into crystals added to water, and given to 60 °C: beyond, it melts in its own water. Copper is
  * of the pentahydrate, soda of the anhydrous salt to 30 °C, where its best form changes.
  */
-export const SOLUBILITY: Partial<
-  Record<CalcAgent, { form: string; perHundred: readonly (readonly [tempC: number, g: number])[] }>
-> = {
+export const SOLUBILITY: Partial<Record<CalcAgent, { form: string; perHundred: Table }>> = {
   alum: {
     form: 'dodecahydrate',
     perHundred: [

@@ -17,9 +17,21 @@ export function convertForm(agent: CalcAgent, massG: number, from: string, to: s
   return from === to ? massG : (massG * molarMass(agent, to)) / molarMass(agent, from)
 }
 
-function molarMass(agent: CalcAgent, form: string): number {
-  const forms = AGENT_FORMS[agent] ?? {}
+const molarMass = (agent: CalcAgent, form: string) =>
+  molarMassOfForm(agent, AGENT_FORMS[agent] ?? {}, form)
+
+/**
+ * Molar mass of a form that something is sold in, g/mol.
+ *
+ * @throws InputError naming the forms there are
+ */
+export function molarMassOfForm(
+  agent: string,
+  forms: Readonly<Record<string, number>>,
+  form: string,
+  pointer = '/form',
+): number {
   if (Object.hasOwn(forms, form)) return forms[form]!
-  const known = Object.keys(forms).join(', ') || 'one form only'
-  throw new InputError(`form of ${agent} must be one of: ${known}; got "${form}"`, '/form')
+  const known = Object.keys(forms).filter(Boolean).join(', ') || 'one form only'
+  throw new InputError(`form of ${agent} must be one of: ${known}; got "${form}"`, pointer)
 }

@@ -1,3 +1,4 @@
+import { alongTable } from '../along-table'
 import { finite } from '../checks'
 import { SOLUBILITY, type CalcAgent } from './agents'
 import { convertForm, usualForm } from './hydrates'
@@ -22,15 +23,5 @@ export function leastWaterL(
   const known = SOLUBILITY[agent]
   if (!known) return null
   const dissolvedG = convertForm(agent, massG, form, known.form)
-  return dissolvedG / (10 * solubility(known.perHundred, finite(tempC, '/tempC')))
-}
-
-/** g per 100 g of water. */
-function solubility(table: readonly (readonly [number, number])[], tempC: number): number {
-  const above = table.findIndex(([at]) => at >= tempC)
-  if (above === 0) return table[0]![1]
-  if (above < 0) return table.at(-1)![1]
-  const [lowC, low] = table[above - 1]!
-  const [highC, high] = table[above]!
-  return low + ((high - low) * (tempC - lowC)) / (highC - lowC)
+  return dissolvedG / (10 * alongTable(known.perHundred, finite(tempC, '/tempC')))
 }

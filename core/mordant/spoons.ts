@@ -1,5 +1,6 @@
 import { positive } from '../checks'
 import { InputError } from '../input-error'
+import { spreadOf } from '../spread'
 
 /**
  * How a spoonful weighs: g per mL as spooned, level, with its relative error (one SD). Typical,
@@ -41,7 +42,6 @@ export interface SpoonedMass {
   n: number
 }
 
-const NORMAL_90 = 1.6448536269514722
 /** Two level spoons of one powder differ by about this much, however well one was weighed. */
 const SPOON_TO_SPOON_SD = 0.05
 
@@ -64,8 +64,8 @@ export function gramsInSpoons(
   const massG = gPerMl * volumeMl
   // a sum of spoons: the spoon-to-spoon part evens out, the powder's own density does not
   const sd = Math.hypot(relativeSd, SPOON_TO_SPOON_SD / Math.sqrt(Math.max(1, spoons)))
-  const factor = Math.exp(NORMAL_90 * sd)
-  return { massG, low: massG / factor, high: massG * factor, basis, n: weighed.length }
+  const { low, high } = spreadOf(massG, sd)
+  return { massG, low, high, basis, n: weighed.length }
 }
 
 /**

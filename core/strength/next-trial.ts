@@ -1,3 +1,4 @@
+import { mean } from 'd3-array'
 import { Matrix, solve } from 'ml-matrix'
 import { positive } from '../checks'
 import { InputError } from '../input-error'
@@ -7,12 +8,12 @@ import { READING_SD, readObservations, type PosteriorPoint } from './posterior/o
 import { curvePosterior, enoughOf } from './posterior/posterior'
 import type { Prior } from './posterior/priors'
 import { REFERENCE_RATIO, SHAPES } from './saturation'
+import { NORMAL_90 } from '../spread'
 
 /** Dry ratios that a trial may have: ten steps, evenly spaced on a log scale. */
 const CANDIDATES = Array.from({ length: 10 }, (_, i) => 0.05 * 32 ** (i / 9))
 /** Further trials are planned together, since one swatch alone tells ceiling from bend badly. */
 const MOST_TOGETHER = 4
-const NORMAL_90 = 1.6448536269514722
 /** A test piece, its mordant and an hour: what a trial costs beside its plant, as g of plant. */
 const FIXED_COST_G = 1.5
 
@@ -72,8 +73,10 @@ export function nextTrial({
   const logStrengths = CANDIDATES.map((ratio) =>
     draws.map((draw) => Math.log(draw.ceiling * SHAPES[draw.model].share(ratio, draw.scale))),
   )
-  const errorVariance = mean(draws.map(({ errorSd }) => errorSd ** 2))
-  const noise = logStrengths.map((logs) => errorVariance + (READING_SD / Math.exp(mean(logs))) ** 2)
+  const errorVariance = mean(draws, ({ errorSd }) => errorSd ** 2)!
+  const noise = logStrengths.map(
+    (logs) => errorVariance + (READING_SD / Math.exp(mean(logs)!)) ** 2,
+  )
   const between = logStrengths.map((a) => logStrengths.map((b) => covariance(a, b)))
   const toGoal = logStrengths.map((logs) => covariance(logs, goal))
   const goalVariance = covariance(goal, goal)
@@ -131,10 +134,8 @@ function* setsUpTo(most: number, count: number, begun: number[] = []): Generator
   }
 }
 
-const mean = (values: readonly number[]) => values.reduce((a, b) => a + b, 0) / values.length
-
 function covariance(a: readonly number[], b: readonly number[]): number {
-  const [meanA, meanB] = [mean(a), mean(b)]
+  const [meanA, meanB] = [mean(a)!, mean(b)!]
   let sum = 0
   for (let i = 0; i < a.length; i++) sum += (a[i]! - meanA) * (b[i]! - meanB)
   return sum / a.length

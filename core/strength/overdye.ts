@@ -4,6 +4,7 @@ import { kOverSOf, reflectanceOfKOverS } from '../colour/kubelka-munk'
 import type { Reflectance } from '../colour/spectrum'
 import { labOfReflectance, type Lab } from '../colour/tristimulus'
 import type { UnitAbsorption } from './expected-colour'
+import { NORMAL_90 } from '../spread'
 
 /** One dye laid on a piece. */
 export interface DyeLayer {
@@ -24,7 +25,6 @@ export interface OverdyedColour {
 const USUAL_LOG_SD = 0.25
 /** Mixed dyes crowd each other out and shift in hue: CIEDE2000, from memory. */
 const MODEL_ERROR = 3
-const NORMAL_90 = 1.6448536269514722
 
 /**
  * Colour of a piece dyed with one source over another: K/S adds,

@@ -1,7 +1,12 @@
 import Joi from 'joi'
 import { FORMS, type Form } from '../../catalogue/fibres'
 import { PART_KEYS, type Part } from '../../catalogue/parts'
-import { PH_AGENT_KEYS, type Addition, type PhAgent } from '../../core/acid-base/additions'
+import {
+  chemistryOf,
+  PH_AGENT_KEYS,
+  type Addition,
+  type PhAgent,
+} from '../../core/acid-base/additions'
 import type { DoseQuestion } from '../../core/acid-base/next-dose'
 import { LIDS, type Lid } from '../../core/bath/evaporation'
 import { PARTICLE_SIZES, type ParticleSize } from '../../core/bath/water-budget'
@@ -87,7 +92,9 @@ export const phSchema = Joi.object<PhBody>({
 })
 
 /** Agents that move the pH one way, so that it can be led there by doses. */
-export const DOSE_AGENTS: readonly PhAgent[] = PH_AGENT_KEYS.filter((agent) => agent !== 'salt')
+export const DOSE_AGENTS: readonly PhAgent[] = PH_AGENT_KEYS.filter(
+  (agent) => chemistryOf(agent).moves !== null,
+)
 
 const ph = Joi.number().min(0).max(14).required()
 

@@ -1,3 +1,4 @@
+import { mean } from 'd3-array'
 import { Matrix, QrDecomposition } from 'ml-matrix'
 import { finite } from '../../checks'
 import { InputError } from '../../input-error'
@@ -78,11 +79,11 @@ export function correctFromChart(patches: readonly KnownPatch[]): CameraCorrecti
   const kinds: (keyof typeof TERMS)[] =
     patches.length >= LEAST_FOR_ROOTS ? ['linear', 'rootPolynomial'] : ['linear']
   const tried = kinds.map((kind) => ({ kind, errors: leftOutErrors(patches, kind) }))
-  const { kind, errors } = tried.reduce((a, b) => (mean(b.errors) < mean(a.errors) ? b : a))
+  const { kind, errors } = tried.reduce((a, b) => (mean(b.errors)! < mean(a.errors)! ? b : a))
   return {
     kind,
     apply: fitted(patches, kind),
-    meanError: mean(errors),
+    meanError: mean(errors)!,
     largestError: Math.max(...errors),
     patches: patches.length,
   }
@@ -123,4 +124,3 @@ function leftOutErrors(patches: readonly KnownPatch[], kind: keyof typeof TERMS)
 const daylight = weighting(DAYLIGHT)
 const wantedOf = (lab: Lab): LinearRgb => linearRgbOfXyz(xyzOfLab(lab, daylight))
 const labOfLinear = (rgb: LinearRgb): Lab => labOfXyz(xyzOfLinearRgb(rgb), daylight)
-const mean = (values: readonly number[]) => values.reduce((a, b) => a + b, 0) / values.length

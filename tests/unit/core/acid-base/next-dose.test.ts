@@ -25,6 +25,23 @@ describe('what baths the readings may come from', () => {
     }
   })
 
+  test('a bath that may have begun past the cap needs no dose to be there', () => {
+    const high = possibleBaths('sodaAsh', [{ doseMolL: 0, ph: 9.9 }])
+    expect(Math.min(...high.map((each) => each.doseFor(10)))).toBe(0)
+    const low = possibleBaths('vinegar', [{ doseMolL: 0, ph: 4.6 }])
+    expect(Math.min(...low.map((each) => each.doseFor(4.5)))).toBe(0)
+  })
+
+  test('baking soda cannot lift a bath to 11', () => {
+    const bathsThere = possibleBaths('bakingSoda', [{ doseMolL: 0, ph: 6 }])
+    expect(bathsThere.every((each) => each.doseFor(11) === Infinity)).toBe(true)
+  })
+
+  test('near the cap no dose is advised, though its way is short', () => {
+    const advice = nextDose({ ...bath, readings: [{ totalMassG: 0, ph: 9.4 }] })
+    expect(advice.nextMassG).toBe(0)
+  })
+
   test('likely baths pass near the readings', () => {
     const best = baths.reduce((a, b) => (a.weight > b.weight ? a : b))
     expect(Math.abs(best.phAt(0.002) - 6.5)).toBeLessThan(0.4)

@@ -7,8 +7,7 @@ import {
   fitLeastSquares,
   type BentFit,
 } from '../../../../core/strength/least-squares'
-import { ratioSe } from '../../../../core/strength/ratio-error'
-import { ratioForStrength, strengthAt, type CurveModel } from '../../../../core/strength/saturation'
+import { strengthAt, type CurveModel } from '../../../../core/strength/saturation'
 import { MISRA, MISRA_1A, MISRA_1D, type Certified } from '../../../fixtures/nist-misra'
 
 function bent(fit: ReturnType<typeof fitLeastSquares>): BentFit {
@@ -116,7 +115,6 @@ describe('curves of any size', () => {
     expect(fit.residualSd).toBeNull()
     expect(fit.ceilingSe).toBeNull()
     expect(fit.scaleSe).toBeNull()
-    expect(ratioSe(fit, 1)).toBeNull()
   })
 
   test('a swatch at ratio 0 is welcome', () => {
@@ -187,32 +185,5 @@ describe('data without a ceiling', () => {
     [[{ ratio: 1, strength: Number.NaN }], 'strength must be a finite number; got NaN'],
   ])('refuses %j', (few, message) => {
     expect(() => fitLeastSquares(few, 'exponential')).toThrow(message)
-  })
-})
-
-describe('error of a ratio', () => {
-  test.each<CurveModel>(['exponential', 'hyperbolic'])(
-    'agrees with numeric propagation through the %s curve',
-    (model) => {
-      const fit = bent(fitLeastSquares(MISRA, model))
-      const wanted = 60
-      const h = 1e-6
-      const by = (change: Partial<BentFit>) => ratioForStrength({ ...fit, ...change }, wanted)!
-      const perCeiling =
-        (by({ ceiling: fit.ceiling * (1 + h) }) - by({ ceiling: fit.ceiling * (1 - h) })) /
-        (2 * h * fit.ceiling)
-      const perScale =
-        (by({ scale: fit.scale * (1 + h) }) - by({ scale: fit.scale * (1 - h) })) /
-        (2 * h * fit.scale)
-      const a = perCeiling * fit.ceilingSe!
-      const b = perScale * fit.scaleSe!
-      const expected = Math.sqrt(a * a + b * b + 2 * fit.correlation * a * b)
-      expect(ratioSe(fit, wanted)! / expected).toBeCloseTo(1, 4)
-    },
-  )
-
-  test('there is none for a strength that is not reached', () => {
-    const fit = bent(fitLeastSquares(MISRA, 'exponential'))
-    expect(ratioSe(fit, 1e6)).toBeNull()
   })
 })
