@@ -6,6 +6,9 @@ import { DAYLIGHT, weighting, type Viewing } from './weighting'
 
 const CONSTRAINTS = 3
 const MAX_STEPS = 100
+/** Shorter steps of the search, or of the way to a colour, lead nowhere. */
+const SHORTEST = 1e-10
+const SHORTEST_STRIDE = 1 / 512
 /** Tristimulus error left over, on the scale where white has Y = 1: far below 0.001 dE2000. */
 const TOLERANCE = 1e-9
 /** Darkest and lightest Y that are followed; black and white themselves have no finite answer. */
@@ -38,28 +41,76 @@ export function smoothestReflectance(xyz: Xyz, viewing: Viewing = DAYLIGHT): Ref
   const weights = table.weights.map((weight) => weight.map((w) => w * scale))
   const target = wanted.map((value) => value * scale)
 
-  let state: State = {
+  const grey: State = {
     z: new Array<number>(BANDS).fill(Math.atanh(2 * y - 1)),
     lambda: new Array<number>(CONSTRAINTS).fill(0),
   }
+  const problem = { weights, scale }
+  const found = solved(grey, target, problem) ?? walked(grey, target, problem)
+  if (found) return bandsOf(found.z)
+  throw new InputError(NO_SURFACE)
+}
+
+interface Problem {
+  /** Of each band on X, Y and Z. */
+  weights: readonly (readonly number[])[]
+  /** By which weights and target were multiplied. */
+  scale: number
+}
+
+/** Newton's method from a state; null where it does not come to the target. */
+function solved(from: State, target: number[], { weights, scale }: Problem): State | null {
+  let state = from
   let residual = residualOf(state, weights, target)
   for (let step = 0; step < MAX_STEPS; step++) {
-    if (tristimulusError(residual) < TOLERANCE * scale && norm(residual) < 1e-6)
-      return bandsOf(state.z)
+    if (tristimulusError(residual) < TOLERANCE * scale && norm(residual) < 1e-6) return state
     const direction = newtonDirection(state, weights, residual)
+    if (!direction) return null
     let length = 1
     let next = moved(state, direction, length)
     let nextResidual = residualOf(next, weights, target)
-    while (!(norm(nextResidual) < norm(residual)) && length > 1e-10) {
+    while (!(norm(nextResidual) < norm(residual)) && length > SHORTEST) {
       length /= 2
       next = moved(state, direction, length)
       nextResidual = residualOf(next, weights, target)
     }
+    if (length <= SHORTEST) break
     state = next
     residual = nextResidual
   }
-  if (tristimulusError(residual) < 1e-7 * scale) return bandsOf(state.z)
-  throw new InputError(NO_SURFACE)
+  return tristimulusError(residual) < 1e-7 * scale ? state : null
+}
+
+/**
+ * The same by small steps on the straight way from the grey of that lightness: for the few colours,
+ * about one in ten thousand and mostly dark blues, where Newton's method stalls from the grey.
+ */
+function walked(grey: State, target: number[], problem: Problem): State | null {
+  const begin = [0, 1, 2].map((k) =>
+    problem.weights.reduce(
+      (sum, weight, i) => sum + (weight[k]! * (1 + Math.tanh(grey.z[i]!))) / 2,
+      0,
+    ),
+  )
+  let state = grey
+  let done = 0
+  let stride = 1 / 4
+  while (done < 1) {
+    const next = Math.min(1, done + stride)
+    const found = solved(
+      state,
+      target.map((value, k) => begin[k]! + next * (value - begin[k]!)),
+      problem,
+    )
+    if (found) {
+      state = found
+      done = next
+    } else {
+      stride /= 2
+      if (stride < SHORTEST_STRIDE) return null
+    }
+  }
+  return state
 }
 
 interface State {
@@ -93,7 +144,7 @@ function newtonDirection(
   { z, lambda }: State,
   weights: readonly (readonly number[])[],
   residual: number[],
-): number[] {
+): number[] | null {
   const size = BANDS + CONSTRAINTS
   const system = Matrix.zeros(size, size)
   for (let i = 0; i < BANDS; i++) {
@@ -111,9 +162,9 @@ function newtonDirection(
   }
   try {
     return solve(system, Matrix.columnVector(residual.map((value) => -value))).to1DArray()
-  } catch (cause) {
+  } catch {
     // singular: the conditions pull at bands that already stand at 0 or 1
-    throw new InputError(NO_SURFACE, '', { cause })
+    return null
   }
 }
 

@@ -17,6 +17,8 @@ export interface Potency {
   n: number
 }
 
+/** An upper end beyond this is no bound. */
+const MOST_LOG = Math.log(1e12)
 const MAX_ITERATIONS = 50
 
 /**
@@ -58,7 +60,7 @@ export function potency(
   return {
     factor: Math.exp(log),
     low: reach === null ? null : Math.exp(log - reach),
-    high: reach === null ? null : Math.exp(log + reach),
+    high: reach === null || log + reach > MOST_LOG ? null : Math.exp(log + reach),
     n,
   }
 }
@@ -89,6 +91,8 @@ function fitLogFactor(curve: SaturationCurve, points: readonly StrengthPoint[]) 
   let here = sumsAt(log)
   for (let i = 0; i < MAX_ITERATIONS; i++) {
     let step = here.slope / here.curvature
+    // no swatch answers to the factor any more: the caller says that it cannot be told
+    if (!Number.isFinite(step)) return { log: NaN, se: NaN }
     let there = sumsAt(log + step)
     while (there.ss > here.ss && Math.abs(step) > 1e-12) {
       step /= 2

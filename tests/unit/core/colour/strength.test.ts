@@ -109,6 +109,12 @@ describe('colour strength', () => {
 describe('the smoothest spectrum of a colour', () => {
   const channel = fc.integer({ min: 0, max: 255 })
 
+  // dark blues at which Newton's method stalls from the grey
+  test.each(['#06046a', '#0b0452', '#0d0366', '#010007'])('%s is reached step by step', (hex) => {
+    const lab = labOfHex(hex)
+    expect(deltaE2000(lab, labOfReflectance(estimateReflectance(lab)))).toBeLessThan(0.001)
+  })
+
   test('has exactly that colour, for every colour a screen can show', () => {
     fc.assert(
       fc.property(channel, channel, channel, (r, g, b) => {
