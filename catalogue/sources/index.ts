@@ -1,0 +1,21 @@
+import type { SourceFacts } from './entry'
+import { FLOWERS } from './flowers'
+import { BERRIES, HUSKS_AND_GALLS } from './fruits'
+import { FUNGI } from './fungi'
+import { LEAVES } from './leaves'
+import { LICHENS } from './lichens'
+import { BARKS, ROOTS } from './roots-and-barks'
+
+export type { Fastness, Group, Hues, SourceFacts, StopGroup } from './entry'
+
+/** Every source that is known before the user adds any. */
+export const SOURCES: readonly SourceFacts[] = [
+  ...FLOWERS,
+  ...LEAVES,
+  ...ROOTS,
+  ...BARKS,
+  ...BERRIES,
+  ...HUSKS_AND_GALLS,
+  ...FUNGI,
+  ...LICHENS,
+]
