@@ -1,6 +1,10 @@
 import { mean } from 'd3-array'
-/** The state a lot is in. A ratio means nothing until the state is named. */
-export type PlantState = 'fresh' | 'dried' | 'frozen'
+
+/**
+ * The state a lot is in. A ratio means nothing until the state is named. A liquor is kept in grams
+ * too, and its plant-equivalent takes the place of its dry fraction.
+ */
+export type PlantState = 'fresh' | 'dried' | 'frozen' | 'liquor'
 
 /** How a number came about. */
 export type Basis = 'measured' | 'estimated' | 'typical'

@@ -15,6 +15,21 @@ export function daysBetween(fromDay: number, toDay: number): number {
   return ((((turn + DAYS / 2) % DAYS) + DAYS) % DAYS) - DAYS / 2
 }
 
+/** Days before each month of a common year. */
+const BEFORE_MONTH = [0, 31, 59, 90, 120, 151, 181, 212, 243, 273, 304, 334]
+
+/**
+ * Day of the year of a calendar date, 1 to 366.
+ *
+ * @param date `2026-09-09`; thousands are turned at a time, so it is taken as it stands
+ */
+export function dayOfYear(date: string): number {
+  const year = Number(date.slice(0, 4))
+  const month = Number(date.slice(5, 7))
+  const isLeap = (year % 4 === 0 && year % 100 !== 0) || year % 400 === 0
+  return BEFORE_MONTH[month - 1]! + Number(date.slice(8, 10)) + (isLeap && month > 2 ? 1 : 0)
+}
+
 export interface UsualDay {
   n: number
   /** 1 up to 366 (1 is the 1st of January, fractions count); null where days lie all round. */

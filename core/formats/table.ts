@@ -1,0 +1,183 @@
+import Papa from 'papaparse'
+
+/** Something wrong in a file, on the line where it stands (the header is line 1). */
+export class FileProblem extends Error {
+  constructor(
+    readonly line: number,
+    why: string,
+  ) {
+    super(`Line ${line}: ${why}`)
+    this.name = 'FileProblem'
+  }
+}
+
+export interface TableRow {
+  line: number
+  cells: Record<string, string>
+}
+
+export interface Table {
+  columns: string[]
+  rows: TableRow[]
+}
+
+/** More rows than these are no log of one dyer. */
+const MOST_ROWS = 20_000
+/** A spreadsheet runs a cell that begins so; a plain number does no harm. */
+const FORMULA = /^[=+\-@\t\r]/
+const NUMBER = /^[+-]?(?:\d+(?:\.\d*)?|\.\d+)(?:e[+-]?\d+)?$/i
+
+const isFormula = (cell: string) => FORMULA.test(cell) && !NUMBER.test(cell)
+
+/**
+ * Reads a CSV file with a header: UTF-8, one kind of line end, comma, semicolon or tab between cells.
+ *
+ * @param wanted columns without which the file means nothing here
+ * @throws FileProblem naming the first line that is wrong, and why
+ */
+export function readTable(bytes: Uint8Array, wanted: readonly string[]): Table {
+  const text = decoded(bytes)
+  if (text.trim() === '') throw new FileProblem(1, 'the file is empty.')
+  const { starts } = recordStarts(text)
+  const { data, errors, meta } = Papa.parse<string[]>(text, { delimiter: delimiterOf(text) })
+  const quotes = errors.find(({ type }) => type === 'Quotes')
+  if (quotes) {
+    throw new FileProblem(
+      starts[quotes.row ?? 0] ?? 1,
+      'a quotation mark is opened and not closed.',
+    )
+  }
+  const columns = data[0]!.map((name) => name.trim())
+  const twice = columns.find((name, i) => name !== '' && columns.indexOf(name) !== i)
+  if (twice) throw new FileProblem(1, `the column ${twice} stands there twice.`)
+  const missing = wanted.filter((name) => !columns.includes(name))
+  if (missing.length > 0) {
+    const found = columns.length > 1 ? ` (cells are parted by "${meta.delimiter}")` : ''
+    throw new FileProblem(1, `the columns ${missing.join(', ')} are missing${found}.`)
+  }
+  const rows = data.slice(1).flatMap((cells, i) => {
+    if (cells.length === 1 && cells[0]!.trim() === '') return []
+    return [{ line: starts[i + 1]!, cells: named(columns, cells, starts[i + 1]!) }]
+  })
+  if (rows.length > MOST_ROWS) {
+    throw new FileProblem(rows[MOST_ROWS]!.line, `more than ${MOST_ROWS} rows: split the file.`)
+  }
+  return { columns, rows }
+}
+
+const DELIMITERS = [',', ';', '\t']
+
+/** What parts the cells of the header: whichever stands there most. */
+function delimiterOf(text: string): string {
+  const header = text.slice(0, text.search(/[\r\n]|$/))
+  const count = (delimiter: string) => header.split(delimiter).length
+  return DELIMITERS.reduce((best, each) => (count(each) > count(best) ? each : best))
+}
+
+function named(columns: string[], cells: string[], line: number): Record<string, string> {
+  if (cells.length !== columns.length) {
+    throw new FileProblem(
+      line,
+      `${cells.length} cells, where the header has ${columns.length} columns.`,
+    )
+  }
+  return Object.fromEntries(
+    columns.map((column, i) => {
+      const cell = cells[i]!.trim()
+      if (isFormula(cell)) {
+        throw new FileProblem(
+          line,
+          `${column} holds a formula ("${cell.slice(0, 30)}"): a value is wanted.`,
+        )
+      }
+      return [column, harmed(cell)]
+    }),
+  )
+}
+
+/** A cell that was made harmless on its way out, as it was before. */
+const harmed = (cell: string) => (/^'[=+\-@]/.test(cell) ? cell.slice(1) : cell)
+
+function decoded(bytes: Uint8Array): string {
+  if ((bytes[0] === 0xff && bytes[1] === 0xfe) || (bytes[0] === 0xfe && bytes[1] === 0xff)) {
+    throw new FileProblem(1, 'the file is UTF-16: save it as CSV in UTF-8.')
+  }
+  try {
+    return new TextDecoder('utf-8', { fatal: true }).decode(bytes)
+  } catch {
+    throw new FileProblem(
+      firstBrokenLine(bytes),
+      'there are signs that are not UTF-8: save the file as CSV in UTF-8.',
+    )
+  }
+}
+
+function firstBrokenLine(bytes: Uint8Array): number {
+  let line = 1
+  let start = 0
+  for (let i = 0; i <= bytes.length; i++) {
+    if (i < bytes.length && bytes[i] !== 0x0a) continue
+    try {
+      new TextDecoder('utf-8', { fatal: true }).decode(bytes.subarray(start, i))
+    } catch {
+      return line
+    }
+    start = i + 1
+    line++
+  }
+  return line
+}
+
+/**
+ * Line on which each record begins; cells in quotation marks may hold line ends of their own.
+ *
+ * @throws FileProblem where records end in different ways: parts of two files, or one cut wrongly
+ */
+function recordStarts(text: string): { starts: number[] } {
+  const starts = [1]
+  let quoted = false
+  let line = 1
+  let end = ''
+  for (let i = 0; i < text.length; i++) {
+    const sign = text[i]!
+    if (sign === '"') quoted = !quoted
+    if (sign !== '\n' && sign !== '\r') continue
+    const here = sign === '\r' && text[i + 1] === '\n' ? '\r\n' : sign
+    if (here === '\r\n') i++
+    line++
+    if (quoted) continue
+    if (end && here !== end) {
+      throw new FileProblem(
+        line - 1,
+        'lines end in two different ways: open the file in an editor and save it anew.',
+      )
+    }
+    end = here
+    starts.push(line)
+  }
+  return { starts }
+}
+
+/**
+ * Writes a CSV file in UTF-8 with CRLF ends (RFC 4180). Cells that a spreadsheet would run, because
+ * they begin with = + - @ or a tab, get an apostrophe before them; plain numbers stay numbers.
+ */
+export function writeTable(
+  columns: readonly string[],
+  rows: readonly Readonly<Record<string, string | number | null>>[],
+): string {
+  return (
+    Papa.unparse(
+      {
+        fields: [...columns],
+        data: rows.map((row) => columns.map((column) => harmless(row[column] ?? ''))),
+      },
+      { newline: '\r\n' },
+    ) + '\r\n'
+  )
+}
+
+function harmless(cell: string | number): string {
+  const text = String(cell)
+  return isFormula(text) ? `'${text}` : text
+}
