@@ -1,13 +1,14 @@
 import type { Lot } from './schemas/lot'
-import type { Source } from './schemas/source'
+import type { Wish } from './schemas/wish'
 
 /** How much waits at each station, and what it is. */
 export interface StationCounts {
   ready: number
   wilting: number
+  /** Jars that want something today. */
+  jars: number
   unmordanted: number
   unread: number
-  curves: number
 }
 
 export interface UnreadPot {
@@ -27,13 +28,23 @@ export interface Gathering {
   hex: string | null
 }
 
-export interface YearRow {
-  source: Pick<
-    Source,
-    'id' | 'code' | 'commonName' | 'scientificName' | 'part' | 'windowFrom' | 'windowTo' | 'caution'
-  >
-  gatherings: Gathering[]
-  leftG: number
+/** A jar that wants something today. */
+export interface JarDue {
+  id: string
+  code: string
+  sourceName: string
+  vessel: string
+  /** Shake, air, look; or discard, for mould. */
+  what: string
+  overdueDays: number
+  mould: boolean
+  hex: string | null
+}
+
+/** A wish that has come back, and why now. */
+export interface WishBack {
+  wish: Wish
+  why: string
 }
 
 export interface LatestReading {
@@ -56,6 +67,7 @@ export interface TodayView {
   counts: StationCounts
   unread: UnreadPot[]
   wilting: (Lot & { sourceName: string })[]
-  year: YearRow[]
+  jarsDue: JarDue[]
+  wishes: WishBack[]
   latest: LatestReading[]
 }

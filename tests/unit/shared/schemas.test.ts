@@ -58,7 +58,7 @@ describe('a lot', () => {
     [{ gatheredOn: '2026-02-30' }, 'must be a calendar date such as 2026-09-09; got "2026-02-30"'],
     [{ state: 'wet' }, '/state: state must be one of [fresh, dried, frozen]; got "wet"'],
     [{ grossG: 10 }, 'give netG, or grossG with tareG, not both'],
-    [{ netG: undefined }, 'netG is missing: give netG, or grossG with tareG'],
+    [{ netG: undefined }, 'netG is missing: give netG, grossG with tareG, or count with measure'],
     [{ colour: 'red' }, '/colour: colour is not a field that is known here'],
     [{ note: 'x'.repeat(2001) }, '/note: note must be at most 2000 characters long'],
     [{ dryFraction: 18 }, '/dryFraction: dryFraction must be a number of 1 or less; got 18'],
