@@ -1,6 +1,7 @@
 import { fileURLToPath } from 'node:url'
 import { openDatabase, type Database } from './database/open'
 import { migrate } from './database/migrate'
+import { photoFiles } from './photos/photo-files'
 import { shelveCatalogue } from './services/catalogue'
 import { createCurvePool, type CurvePool } from './services/curve-pool'
 import { createLog, type Log } from './services/log'
@@ -15,11 +16,16 @@ let context: Promise<Context> | null = null
 
 /** Opens the log in the data folder, brings it up to date and fills the catalogue's shelf. */
 async function open(): Promise<Context> {
-  const database = await openDatabase(process.env.JUNIPER_HAZE_DATA ?? './data')
+  const folder = process.env.JUNIPER_HAZE_DATA ?? './data'
+  const database = await openDatabase(folder)
   await migrate(database.write)
   await shelveCatalogue(database.write, new Date().toISOString())
   const pool = createCurvePool(fileURLToPath(new URL('./workers/curves.mjs', import.meta.url)))
-  return { database, log: createLog(database, undefined, pool.reckon), pool }
+  return {
+    database,
+    log: createLog(database, { reckon: pool.reckon, files: photoFiles(folder) }),
+    pool,
+  }
 }
 
 /** The one log of this server; the first call opens it, all wait for the same opening. */

@@ -1,5 +1,18 @@
 import Joi, { type ObjectSchema } from 'joi'
 import { idField, type PageQuery, type Recorded } from '../../shared/schemas/common'
+import {
+  newPatchRuleSchema,
+  patchRuleChangeSchema,
+  patchRuleQuerySchema,
+} from '../../shared/schemas/allowance'
+import {
+  containerChangeSchema,
+  containerQuerySchema,
+  newContainerSchema,
+} from '../../shared/schemas/container'
+import { jarChangeSchema, jarQuerySchema, newJarSchema } from '../../shared/schemas/jar'
+import { newPhotoSchema, photoChangeSchema, photoQuerySchema } from '../../shared/schemas/photo'
+import { newWishSchema, wishChangeSchema, wishQuerySchema } from '../../shared/schemas/wish'
 import { lotChangeSchema, lotQuerySchema, newLotSchema } from '../../shared/schemas/lot'
 import { newPatchSchema, patchChangeSchema, patchQuerySchema } from '../../shared/schemas/patch'
 import { newPieceSchema, pieceChangeSchema, pieceQuerySchema } from '../../shared/schemas/piece'
@@ -20,6 +33,19 @@ interface CollectionSchemas {
 export const COLLECTIONS: Record<Collection, CollectionSchemas> = {
   sources: { query: sourceQuerySchema, create: newSourceSchema, change: sourceChangeSchema },
   patches: { query: patchQuerySchema, create: newPatchSchema, change: patchChangeSchema },
+  allowances: {
+    query: patchRuleQuerySchema,
+    create: newPatchRuleSchema,
+    change: patchRuleChangeSchema,
+  },
+  containers: {
+    query: containerQuerySchema,
+    create: newContainerSchema,
+    change: containerChangeSchema,
+  },
+  jars: { query: jarQuerySchema, create: newJarSchema, change: jarChangeSchema },
+  wishes: { query: wishQuerySchema, create: newWishSchema, change: wishChangeSchema },
+  photos: { query: photoQuerySchema, create: newPhotoSchema, change: photoChangeSchema },
   lots: { query: lotQuerySchema, create: newLotSchema, change: lotChangeSchema },
   pieces: { query: pieceQuerySchema, create: newPieceSchema, change: pieceChangeSchema },
   pots: { query: potQuerySchema, create: newPotSchema, change: potChangeSchema },

@@ -1,15 +1,9 @@
 import type { IncomingMessage } from 'node:http'
 import { HttpRefusal } from './http-refusal'
+import { readBytes } from './read-bytes'
 
 /** Largest JSON body taken. */
 export const MAX_JSON_BYTES = 1_000_000
-
-const tooLarge = () =>
-  new HttpRefusal(
-    413,
-    'Too large',
-    `The body must be at most ${MAX_JSON_BYTES} bytes; nothing was saved.`,
-  )
 
 /**
  * Reads a request's JSON body, giving up as soon as it is known to be too large.
@@ -25,18 +19,7 @@ export async function readJson(request: IncomingMessage): Promise<unknown> {
       `The body must be application/json; got ${type || 'no content type'}.`,
     )
   }
-  if (Number(request.headers['content-length']) > MAX_JSON_BYTES) {
-    request.resume()
-    throw tooLarge()
-  }
-  const chunks: Buffer[] = []
-  let bytes = 0
-  for await (const chunk of request as AsyncIterable<Buffer>) {
-    bytes += chunk.length
-    if (bytes > MAX_JSON_BYTES) throw tooLarge()
-    chunks.push(chunk)
-  }
-  const text = Buffer.concat(chunks).toString('utf8')
+  const text = (await readBytes(request, MAX_JSON_BYTES)).toString('utf8')
   try {
     return JSON.parse(text) as unknown
   } catch (cause) {

@@ -1,7 +1,9 @@
+import { FileProblem } from '../../core/formats/table'
 import { InputError } from '../../core/input-error'
 import type { Problem } from '../../shared/problem'
 import { ValidationError } from '../../shared/validate'
 import { Refusal } from '../services/failures'
+import { PhotoRefusal } from '../photos/take-photo'
 import { HttpRefusal } from './http-refusal'
 
 const problem = (
@@ -40,6 +42,8 @@ export function toProblem(thrown: unknown): Problem {
     return problem(error.status, error.title, error.message, error.extra)
   }
   if (error instanceof HttpRefusal) return problem(error.status, error.title, error.message)
+  if (error instanceof PhotoRefusal) return problem(415, 'Photo not taken', error.message)
+  if (error instanceof FileProblem) return problem(422, 'File not understood', error.message)
   if (isKeyTaken(error)) {
     return problem(409, 'Id already used', 'An id in the body already belongs to something else.')
   }

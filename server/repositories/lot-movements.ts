@@ -1,14 +1,28 @@
 import type { Knex } from 'knex'
 import type { Basis, PlantState } from '../../core/harvest/dry-fraction'
+import type { StepKind } from '../../core/harvest/lot-step'
 import { roundToMilligram } from '../../core/harvest/net-mass'
 import { newId } from '../../shared/ids'
 
-export type MovementKind = 'gathered' | 'corrected' | 'used' | 'returned'
+export type MovementKind =
+  | 'gathered'
+  | 'corrected'
+  | 'used'
+  | 'returned'
+  | 'splitIn'
+  | 'splitOut'
+  | 'combinedIn'
+  | 'combinedOut'
+  | 'drawnOff'
+  | 'spent'
+  | StepKind
 
 /** An amount that came to a lot or left it. Movements are only ever added. */
 export interface Movement {
   lotId: string
   potId: string | null
+  jarId?: string | null
+  stepId?: string | null
   kind: MovementKind
   /** g in the lot's state then; negative where it left. */
   deltaG: number
@@ -22,6 +36,7 @@ export interface Movement {
 interface MovementRow {
   lot_id: string
   pot_id: string | null
+  jar_id: string | null
   kind: MovementKind
   delta_g: number
   happened_on: string
@@ -39,6 +54,8 @@ export const movementRepository = (db: Knex) => ({
       id: newId(),
       lot_id: movement.lotId,
       pot_id: movement.potId,
+      jar_id: movement.jarId ?? null,
+      step_id: movement.stepId ?? null,
       kind: movement.kind,
       delta_g: roundToMilligram(movement.deltaG),
       happened_on: movement.happenedOn,
@@ -65,13 +82,14 @@ export const movementRepository = (db: Knex) => ({
     return { day: row.day, leftG: Math.abs(row.leftG) < DUST_G ? 0 : row.leftG }
   },
 
-  /** What a pot took of each of its lots, net of what was put back. */
-  async takenBy(potId: string): Promise<Movement[]> {
-    const rows = await db<MovementRow>('lot_movement').where({ pot_id: potId, kind: 'used' })
+  /** What a pot or jar took of each of its lots, as it was last taken. */
+  async takenBy(by: { pot_id: string } | { jar_id: string }): Promise<Movement[]> {
+    const rows = await db<MovementRow>('lot_movement').where({ ...by, kind: 'used' })
     const latest = new Map(rows.map((row) => [row.lot_id, row]))
     return [...latest.values()].map((row) => ({
       lotId: row.lot_id,
       potId: row.pot_id,
+      jarId: row.jar_id,
       kind: row.kind,
       deltaG: row.delta_g,
       happenedOn: row.happened_on,

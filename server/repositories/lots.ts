@@ -1,10 +1,14 @@
+import { group } from 'd3-array'
 import type { Knex } from 'knex'
-import { dryFraction, type DryFraction } from '../../core/harvest/dry-fraction'
+import { usefulShare, type Content } from '../../core/harvest/contents'
+import { dryFraction, type Basis, type DryFraction } from '../../core/harvest/dry-fraction'
 import { roundToMilligram } from '../../core/harvest/net-mass'
+import type { StopGroup } from '../../catalogue/sources'
 import type { Page } from '../../shared/schemas/common'
-import type { Lot, LotQuery } from '../../shared/schemas/lot'
+import type { Evidence, Lot, LotQuery, LotStep } from '../../shared/schemas/lot'
 import { countOf, likeText, pageOf } from '../database/page'
 import { toRecorded, type RecordedRow } from '../database/recorded'
+import { stepRepository } from './lot-steps'
 
 interface LotRow extends RecordedRow {
   code: string
@@ -12,49 +16,68 @@ interface LotRow extends RecordedRow {
   patch_id: string | null
   gathered_on: string
   state: Lot['state']
+  chop: Lot['chop']
   stage: string | null
   obtained: Lot['obtained']
   gross_g: number | null
   tare_g: number | null
   own_dry_fraction: number | null
+  own_dry_basis: Basis
   note: string
-}
-
-/** What a row does not hold itself: the sums of its movements, g. */
-interface Amounts {
-  netG: number
-  leftG: number
+  amount_basis: Basis
+  measure: Lot['measure']
+  count: number | null
+  container_id: string | null
+  host: string
+  weather: string
+  minutes: number | null
+  contents: string
+  sureness: Lot['sureness']
+  evidence: string
+  hung_on: string | null
+  extracted: number
+  jar_id: string | null
+  from_lots: string
+  undone: number
+  net_g: number
+  left_g: number
 }
 
 /** The columns a lot is written to; amounts are movements. */
-export interface LotFields {
-  id: string
-  code: string
-  sourceId: string
-  patchId: string | null
-  gatheredOn: string
-  state: Lot['state']
-  stage: string | null
-  obtained: Lot['obtained']
-  grossG: number | null
-  tareG: number | null
-  ownDryFraction: number | null
-  note: string
-}
+export type LotFields = Omit<
+  Lot,
+  | 'rev'
+  | 'createdAt'
+  | 'updatedAt'
+  | 'setAsideAt'
+  | 'netG'
+  | 'leftG'
+  | 'dryFraction'
+  | 'dryFractionBasis'
+  | 'held'
+  | 'steps'
+> & { ownDryBasis: Basis }
 
-export type LotEdit = Pick<
+export type LotEdit = Omit<
   LotFields,
-  'patchId' | 'gatheredOn' | 'stage' | 'obtained' | 'ownDryFraction' | 'note'
+  'id' | 'code' | 'grossG' | 'tareG' | 'containerId' | 'jarId' | 'fromLots'
 >
 
-const LEFT_G = '(select total(delta_g) from lot_movement where lot_id = lot.id)'
+/** What is known of the sources that lots are of. */
+interface SourceFacts {
+  id: string
+  typical: number
+  stopGroup: StopGroup | null
+}
 
 export const lotRepository = (db: Knex) => {
   /** Mean dry fraction weighed on any lot of each source: stands in for a lot without its own. */
   async function weighedDryFractions(sourceIds: string[]): Promise<Map<string, number>> {
     const rows = (await db('lot')
-      .whereIn('source_id', [...new Set(sourceIds)])
+      .whereIn('source_id', sourceIds)
       .whereNotNull('own_dry_fraction')
+      .where('own_dry_basis', 'measured')
+      .whereNot('state', 'liquor')
       .whereNull('set_aside_at')
       .groupBy('source_id')
       .select('source_id as sourceId')
@@ -62,38 +85,27 @@ export const lotRepository = (db: Knex) => {
     return new Map(rows.map(({ sourceId, mean }) => [sourceId, mean]))
   }
 
-  async function typicalDryFractions(sourceIds: string[]): Promise<Map<string, number>> {
+  async function sourceFacts(sourceIds: string[]): Promise<Map<string, SourceFacts>> {
     const rows = (await db('source')
-      .whereIn('id', [...new Set(sourceIds)])
-      .select('id', 'dry_fraction as typical')) as { id: string; typical: number }[]
-    return new Map(rows.map(({ id, typical }) => [id, typical]))
-  }
-
-  async function amountsOf(ids: string[]): Promise<Map<string, Amounts>> {
-    const rows = (await db('lot_movement')
-      .whereIn('lot_id', ids)
-      .groupBy('lot_id')
+      .whereIn('id', sourceIds)
       .select(
-        'lot_id as lotId',
-        db.raw('total(delta_g) as leftG'),
-        db.raw(`total(delta_g) filter (where kind in ('gathered', 'corrected')) as netG`),
-      )) as (Amounts & { lotId: string })[]
-    return new Map(rows.map((row) => [row.lotId, row]))
+        'id',
+        'dry_fraction as typical',
+        db.raw(`facts ->> 'stopGroup' as stopGroup`),
+      )) as SourceFacts[]
+    return new Map(rows.map((row) => [row.id, row]))
   }
 
-  async function withAmounts(rows: LotRow[]): Promise<Lot[]> {
-    const sourceIds = rows.map((row) => row.source_id)
-    const amounts = await amountsOf(rows.map(({ id }) => id))
+  async function complete(rows: LotRow[]): Promise<Lot[]> {
+    const sourceIds = [...new Set(rows.map((row) => row.source_id))]
     const weighed = await weighedDryFractions(sourceIds)
-    const typical = await typicalDryFractions(sourceIds)
+    const sources = await sourceFacts(sourceIds)
+    const steps = group(await stepRepository(db).of(rows.map(({ id }) => id)), ({ lotId }) => lotId)
     return rows.map((row) => {
-      const dry = dryFraction({
-        state: row.state,
-        own: row.own_dry_fraction === null ? [] : [row.own_dry_fraction],
-        siblings: weighed.has(row.source_id) ? [weighed.get(row.source_id)!] : [],
-        typical: typical.get(row.source_id)!,
-      })
-      return toLot(row, amounts.get(row.id) ?? { netG: 0, leftG: 0 }, dry)
+      const source = sources.get(row.source_id)!
+      const dry = drynessOf(row, weighed.get(row.source_id), source.typical)
+      const chain = (steps.get(row.id) ?? []).map(({ lotId: _, ...step }) => step)
+      return toLot(row, dry, source.stopGroup, chain)
     })
   }
 
@@ -104,28 +116,29 @@ export const lotRepository = (db: Knex) => {
       if (patchId) rows.where('lot.patch_id', patchId)
       if (state) rows.where('lot.state', state)
       if (code) rows.whereRaw(`lot.code like ? escape '\\'`, `${likeText(code)}%`)
-      if (inStock !== undefined) rows.whereRaw(`${LEFT_G} ${inStock ? '>' : '<='} 0.0005`)
+      if (inStock !== undefined) rows.whereRaw(`lot.left_g ${inStock ? '>' : '<='} 0.0005`)
       const found = await pageOf<LotRow>(db, rows, 'lot', page)
-      return { items: await withAmounts(found.items), next: found.next }
+      return { items: await complete(found.items), next: found.next }
     },
 
     async find(id: string): Promise<Lot | null> {
       const row = await db<LotRow>('lot').where({ id }).first()
-      return row ? (await withAmounts([row]))[0]! : null
+      return row ? (await complete([row]))[0]! : null
     },
 
     async findMany(ids: string[]): Promise<Lot[]> {
-      return withAmounts(await db<LotRow>('lot').whereIn('id', ids))
+      return complete(await db<LotRow>('lot').whereIn('id', ids))
     },
 
     async insert(lot: LotFields, at: string): Promise<void> {
       await db('lot').insert({
         id: lot.id,
         code: lot.code,
-        source_id: lot.sourceId,
-        state: lot.state,
         gross_g: lot.grossG,
         tare_g: lot.tareG,
+        container_id: lot.containerId,
+        jar_id: lot.jarId,
+        from_lots: JSON.stringify(lot.fromLots),
         ...toEdited(lot),
         created_at: at,
         updated_at: at,
@@ -139,28 +152,85 @@ export const lotRepository = (db: Knex) => {
         .update({ happened_on: edit.gatheredOn })
     },
 
+    /** Its making was undone: what went into it lies in other lots again. */
+    async markUndone(id: string): Promise<void> {
+      await db('lot').where({ id }).update({ undone: true })
+    },
+
+    async wasUndone(id: string): Promise<boolean> {
+      return Boolean((await db<LotRow>('lot').where({ id }).first('undone'))?.undone)
+    },
+
+    /** Basis of its own dry fraction, which the lot itself does not show. */
+    async ownDryBasis(id: string): Promise<Basis> {
+      return (await db<LotRow>('lot').where({ id }).first('own_dry_basis'))!.own_dry_basis
+    },
+
     /** One sentence on what hangs on a lot, or null. */
     async dependents(id: string): Promise<string | null> {
+      const uses = db('lot_movement').where({ lot_id: id, kind: 'used' })
       const pots = await countOf(
-        db('pot')
-          .whereNull('set_aside_at')
-          .whereIn('id', db('lot_movement').where({ lot_id: id, kind: 'used' }).select('pot_id')),
+        db('pot').whereNull('set_aside_at').whereIn('id', uses.clone().select('pot_id')),
       )
-      return pots ? `${pots} pot${pots > 1 ? 's' : ''} used it: set those aside first.` : null
+      if (pots) return `${pots} pot${pots > 1 ? 's' : ''} used it: set those aside first.`
+      const jars = await countOf(
+        db('jar').whereNull('set_aside_at').whereIn('id', uses.select('jar_id')),
+      )
+      return jars ? `${jars} jar${jars > 1 ? 's' : ''} hold it: set those aside first.` : null
     },
   }
 }
 
 const toEdited = (lot: LotEdit) => ({
+  source_id: lot.sourceId,
   patch_id: lot.patchId,
   gathered_on: lot.gatheredOn,
+  state: lot.state,
+  chop: lot.chop,
   stage: lot.stage,
   obtained: lot.obtained,
   own_dry_fraction: lot.ownDryFraction,
+  own_dry_basis: lot.ownDryBasis,
   note: lot.note,
+  amount_basis: lot.amountBasis,
+  measure: lot.measure,
+  count: lot.count,
+  host: lot.host,
+  weather: lot.weather,
+  minutes: lot.minutes,
+  contents: JSON.stringify(lot.contents),
+  sureness: lot.sureness,
+  evidence: JSON.stringify(lot.evidence),
+  hung_on: lot.hungOn,
+  extracted: lot.extracted,
 })
 
-function toLot(row: LotRow, { netG, leftG }: Amounts, dry: DryFraction): Lot {
+/** Air-dry matter that gives colour, as a share of what is in the bag. */
+function drynessOf(row: LotRow, siblings: number | undefined, typical: number): DryFraction {
+  const { state, own_dry_fraction: own, own_dry_basis: basis } = row
+  const raw: DryFraction =
+    state !== 'dried' && own !== null && basis !== 'measured'
+      ? { value: own, basis, n: 0 }
+      : dryFraction({
+          state,
+          own: own === null ? [] : [own],
+          siblings: siblings === undefined ? [] : [siblings],
+          typical,
+        })
+  const contents = JSON.parse(row.contents) as Content[]
+  if (contents.length === 0) return raw
+  const useful = usefulShare(contents)
+  const guessed = useful.basis === 'guessed' && raw.basis === 'measured'
+  return {
+    ...raw,
+    value: raw.value * useful.value,
+    basis: guessed ? 'estimated' : raw.basis,
+  }
+}
+
+const NAMED_SURELY: readonly (StopGroup | null)[] = ['fungus', 'umbellifer']
+
+function toLot(row: LotRow, dry: DryFraction, stopGroup: StopGroup | null, steps: LotStep[]): Lot {
   return {
     ...toRecorded(row),
     code: row.code,
@@ -168,14 +238,32 @@ function toLot(row: LotRow, { netG, leftG }: Amounts, dry: DryFraction): Lot {
     patchId: row.patch_id,
     gatheredOn: row.gathered_on,
     state: row.state,
+    chop: row.chop,
     stage: row.stage,
     obtained: row.obtained,
     grossG: row.gross_g,
     tareG: row.tare_g,
-    netG: roundToMilligram(netG),
-    leftG: roundToMilligram(leftG),
+    containerId: row.container_id,
+    measure: row.measure,
+    count: row.count,
+    amountBasis: row.amount_basis,
+    netG: roundToMilligram(row.net_g),
+    leftG: roundToMilligram(row.left_g),
     dryFraction: dry.value,
     dryFractionBasis: dry.basis,
+    ownDryFraction: row.own_dry_fraction,
+    host: row.host,
+    weather: row.weather,
+    minutes: row.minutes,
+    contents: JSON.parse(row.contents) as Content[],
+    sureness: row.sureness,
+    evidence: JSON.parse(row.evidence) as Evidence[],
+    hungOn: row.hung_on,
+    extracted: row.extracted,
+    jarId: row.jar_id,
+    fromLots: JSON.parse(row.from_lots) as string[],
+    held: NAMED_SURELY.includes(stopGroup) && row.sureness !== 'sure',
     note: row.note,
+    steps,
   }
 }

@@ -8,22 +8,37 @@ import { toRecorded, type RecordedRow } from '../database/recorded'
 interface PatchRow extends RecordedRow {
   folded: string
   name: string
+  lat: number | null
+  lon: number | null
+  permission: string
+  hazard_kinds: string
   hazards: string
+  privacy: Patch['privacy']
   note: string
 }
 
 const toPatch = (row: PatchRow): Patch => ({
   ...toRecorded(row),
   name: row.name,
+  lat: row.lat,
+  lon: row.lon,
+  permission: row.permission,
+  hazardKinds: JSON.parse(row.hazard_kinds) as string[],
   hazards: row.hazards,
+  privacy: row.privacy,
   note: row.note,
 })
 
-const toRow = ({ name, hazards, note }: Omit<NewPatch, 'id'>) => ({
-  name,
-  folded: foldName(name),
-  hazards,
-  note,
+const toRow = (patch: Omit<NewPatch, 'id'>) => ({
+  name: patch.name,
+  folded: foldName(patch.name),
+  lat: patch.lat,
+  lon: patch.lon,
+  permission: patch.permission,
+  hazard_kinds: JSON.stringify(patch.hazardKinds),
+  hazards: patch.hazards,
+  privacy: patch.privacy,
+  note: patch.note,
 })
 
 export const patchRepository = (db: Knex) => ({

@@ -2,7 +2,7 @@ import { group } from 'd3-array'
 import type { Knex } from 'knex'
 import { foldName } from '../../shared/fold-name'
 import type { Page } from '../../shared/schemas/common'
-import type { Source, SourceQuery } from '../../shared/schemas/source'
+import type { Source, SourceMore, SourceQuery } from '../../shared/schemas/source'
 import { countOf, likeText, pageOf } from '../database/page'
 import { toRecorded, type RecordedRow } from '../database/recorded'
 
@@ -20,6 +20,11 @@ interface SourceRow extends RecordedRow {
   window_to: number | null
   caution: string | null
   provenance: string
+  species_group: Source['group']
+  /** The rest of what is known, as JSON. */
+  facts: string
+  claims: string
+  corrected: string
 }
 
 interface NameRow {
@@ -44,6 +49,23 @@ const toRow = (source: Omit<SourceFields, 'id'>) => ({
   window_to: source.windowTo,
   caution: source.caution,
   provenance: source.provenance,
+  species_group: source.group,
+  facts: JSON.stringify(factsOf(source)),
+  claims: JSON.stringify(source.claims),
+  corrected: JSON.stringify(source.corrected),
+})
+
+/** What is kept as one text: no query asks for it. */
+const factsOf = (source: Omit<SourceFields, 'id'>): Omit<SourceMore, 'group'> => ({
+  ways: source.ways,
+  hues: source.hues,
+  heatLimitC: source.heatLimitC,
+  fastness: source.fastness,
+  lookAlikes: source.lookAlikes,
+  poisonous: source.poisonous,
+  care: source.care,
+  rule: source.rule,
+  stopGroup: source.stopGroup,
 })
 
 const toSource = (row: SourceRow, names: NameRow[]): Source => ({
@@ -64,6 +86,10 @@ const toSource = (row: SourceRow, names: NameRow[]): Source => ({
   windowTo: row.window_to,
   caution: row.caution,
   provenance: row.provenance,
+  group: row.species_group,
+  ...(JSON.parse(row.facts) as Omit<SourceMore, 'group'>),
+  claims: JSON.parse(row.claims) as Source['claims'],
+  corrected: JSON.parse(row.corrected) as string[],
 })
 
 export const sourceRepository = (db: Knex) => {
@@ -108,6 +134,10 @@ export const sourceRepository = (db: Knex) => {
       return { items: await withNames(found.items), next: found.next }
     },
 
+    async findMany(ids: readonly string[]): Promise<Source[]> {
+      return withNames(await db<SourceRow>('source').whereIn('id', [...new Set(ids)]))
+    },
+
     async find(id: string): Promise<Source | null> {
       const row = await db<SourceRow>('source').where({ id }).first()
       return row ? (await withNames([row]))[0]! : null
@@ -133,9 +163,13 @@ export const sourceRepository = (db: Knex) => {
       await writeNames(id, source)
     },
 
-    /** Keys of the catalogue entries that have a row already. */
-    catalogueKeys: (): Promise<string[]> =>
-      db('source').whereNotNull('catalogue_key').pluck('catalogue_key'),
+    /** Ids of catalogue entries that have a row, with the version they stand at. */
+    async shelved(): Promise<Map<string, { id: string; rev: number }>> {
+      const rows = (await db('source')
+        .whereNotNull('catalogue_key')
+        .select('catalogue_key as key', 'id', 'rev')) as { key: string; id: string; rev: number }[]
+      return new Map(rows.map(({ key, ...row }) => [key, row]))
+    },
 
     /** One sentence on what hangs on a source, or null. */
     async dependents(id: string): Promise<string | null> {

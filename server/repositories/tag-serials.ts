@@ -15,3 +15,12 @@ export async function nextTagCode(trx: Knex, prefix: string, year: number): Prom
 
 /** The calendar year of a local date `2026-09-09`. */
 export const yearOf = (date: string) => Number(date.slice(0, 4))
+
+/** Keeps a code that was written on a tag elsewhere from being given again. */
+export async function reserveTagCode(trx: Knex, code: string): Promise<void> {
+  const [prefix, year, serial] = code.split('-') as [string, string, string]
+  await trx('tag_serial')
+    .insert({ prefix, year: 2000 + Number(year), last: Number(serial) })
+    .onConflict(['prefix', 'year'])
+    .merge({ last: trx.raw('max(tag_serial.last, excluded.last)') })
+}

@@ -1,41 +1,45 @@
+import { createHash } from 'node:crypto'
 import type { Knex } from 'knex'
-import { PARTS } from '../../catalogue/parts'
 import type { Provenance } from '../../catalogue/provenance'
 import { SOURCES, type SourceFacts } from '../../catalogue/sources'
+import { UNNAMED } from '../../catalogue/sources/unnamed'
 import { catalogueId } from '../../shared/ids'
+import { settingRepository } from '../repositories/settings'
 import { sourceRepository } from '../repositories/sources'
 
+const SHELVED = [...SOURCES, ...UNNAMED]
+const HASH = createHash('sha256').update(JSON.stringify(SHELVED)).digest('hex')
+
 /**
- * Gives every catalogue entry its row, once. Rows that are there stay as they are: what the
- * user corrected wins over what a later catalogue says.
+ * Gives every catalogue entry its row, and brings rows up to date with a newer catalogue. Rows that
+ * the user has touched stay as they are: what was corrected wins over what a catalogue says.
  */
 export async function shelveCatalogue(db: Knex, at: string): Promise<void> {
+  const settings = settingRepository(db)
+  if ((await settings.read('catalogue')) === HASH) return
   await db.transaction(async (trx) => {
     const repository = sourceRepository(trx)
-    const known = new Set(await repository.catalogueKeys())
-    for (const facts of SOURCES) {
-      if (known.has(facts.key)) continue
-      await repository.insert(toSource(facts), at, facts.key)
+    const shelved = await repository.shelved()
+    for (const facts of SHELVED) {
+      const row = shelved.get(facts.key)
+      if (!row) await repository.insert(toSource(facts), at, facts.key)
+      else if (row.rev === 1) await repository.update(row.id, toSource(facts))
     }
+    await settingRepository(trx).write('catalogue', HASH)
   })
 }
 
-const toSource = (facts: SourceFacts) => ({
-  id: catalogueId(facts.key),
-  code: facts.code,
-  scientificName: facts.scientificName,
-  commonName: facts.commonName,
+const toSource = ({ key, window, provenance, ...facts }: SourceFacts) => ({
+  ...facts,
+  id: catalogueId(key),
   synonyms: [...facts.synonyms],
   otherNames: [...facts.otherNames],
-  part: facts.part,
-  needsMordant: facts.needsMordant,
-  usualRatio: facts.usualRatio,
-  usualRatioState: facts.usualRatioState,
-  dryFraction: PARTS[facts.part].dryFraction,
-  windowFrom: facts.window[0],
-  windowTo: facts.window[1],
-  caution: facts.caution,
-  provenance: wordsFor(facts.provenance),
+  ways: [...facts.ways],
+  windowFrom: window[0],
+  windowTo: window[1],
+  provenance: wordsFor(provenance),
+  claims: [],
+  corrected: [],
 })
 
 const wordsFor = (provenance: Provenance) =>

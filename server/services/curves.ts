@@ -18,8 +18,19 @@ interface Wanted {
   job: CurveJob
 }
 
+/** Fewer swatches give no ratio to plan a walk by. */
+const LEAST_FOR_ENOUGH = 3
+
 /** Curves of the log with their intervals: gathered here, reckoned by workers. */
 export const curvesService = (db: Knex, reckon: ReckonCurves) => ({
+  /** What the curve of most swatches says is enough, dry; null while there are too few. */
+  async enoughOf(sourceId: string): Promise<{ ratioDry: number; n: number } | null> {
+    const wanted = (await wantedOf(db, sourceId))[0]
+    if (!wanted || wanted.job.swatches.length < LEAST_FOR_ENOUGH) return null
+    const [answer] = await reckon([wanted.job])
+    return { ratioDry: answer!.enough.mid, n: answer!.n }
+  },
+
   /** Of every source, or of one: most swatches first within a source. */
   async all({ sourceId }: { sourceId?: string } = {}): Promise<CurveView[]> {
     if (sourceId && !(await sourceRepository(db).find(sourceId))) {

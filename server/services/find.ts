@@ -1,26 +1,27 @@
 import type { Knex } from 'knex'
 import { PARTS } from '../../catalogue/parts'
 import type { FindHit } from '../../shared/find'
-import { likeText } from '../database/page'
 import { patchRepository } from '../repositories/patches'
-import { sourceRepository } from '../repositories/sources'
+import { namesService } from './names'
 
 const HITS = 5
 
 const TAGGED = [
   { table: 'lot', kind: 'lot' },
+  { table: 'jar', kind: 'jar' },
   { table: 'piece', kind: 'piece' },
   { table: 'pot', kind: 'pot' },
   { table: 'swatch', kind: 'swatch' },
 ] as const
 
 /** Anything by the beginning of its tag code, or by a name. */
-export const findService = (db: Knex) => ({
+export const findService = (db: Knex, names = namesService(db)) => ({
   async find(text: string): Promise<FindHit[]> {
     const tagged = await Promise.all(
       TAGGED.map(async ({ table, kind }) => {
         const rows = (await db(table)
-          .whereRaw(`code like ? escape '\\'`, `${likeText(text.toUpperCase())}%`)
+          // a range, not LIKE: the index on codes serves it
+          .whereBetween('code', [text.toUpperCase(), `${text.toUpperCase()}\uffff`])
           .whereNull('set_aside_at')
           .orderBy('id', 'desc')
           .limit(HITS)
@@ -29,11 +30,11 @@ export const findService = (db: Knex) => ({
       }),
     )
     const page = { aside: false, limit: HITS }
-    const sources = await sourceRepository(db).page({ q: text, ...page })
+    const sources = await names.find(text, HITS)
     const patches = await patchRepository(db).page({ q: text, ...page })
     return [
       ...tagged.flat(),
-      ...sources.items.map((source): FindHit => ({
+      ...sources.map(({ source }): FindHit => ({
         kind: 'source',
         id: source.id,
         label: `${source.commonName}, ${PARTS[source.part].label}`,

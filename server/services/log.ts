@@ -1,41 +1,95 @@
 import type { Database } from '../database/open'
+import { settingRepository } from '../repositories/settings'
+import type { PhotoFiles } from '../photos/photo-files'
 import { reckonHere, type ReckonCurves } from './curve-pool'
 import { curvesService } from './curves'
+import { dayCautions } from './day-cautions'
+import { exchange } from './exchange/exchange'
 import { findService } from './find'
+import { jarDraws } from './jar-draw'
+import { jarViews } from './jar-views'
+import { jarKind } from './jars'
+import { loftService } from './loft'
+import { lotMoves } from './lot-moves'
 import { lotKind } from './lots'
+import { namesService } from './names'
 import { patchKind } from './patches'
+import { photoKind, photoService } from './photos'
 import { pieceKind } from './pieces'
 import { potKind } from './pots'
 import { createRecords, type Clock } from './records'
+import { containerKind, patchRuleKind, wishKind } from './small-kinds'
 import { sourceKind } from './sources'
 import { strengthService } from './strength'
 import { swatchKind } from './swatches'
 import { todayService } from './today'
 import { undoService } from './undo'
+import { walkService } from './walk'
+
+interface Surroundings {
+  clock?: Clock
+  reckon?: ReckonCurves
+  files?: PhotoFiles
+}
+
+/** Photos of a log that has no folder, as in tests: there are none. */
+const NO_FILES: PhotoFiles = {
+  write: () => Promise.resolve(),
+  read: () => Promise.reject(new Error('This log keeps no photos.')),
+}
 
 /** All that can be done with one log, on one database. */
 export function createLog(
   database: Database,
-  clock: Clock = () => new Date(),
-  reckon: ReckonCurves = reckonHere,
+  { clock = () => new Date(), reckon = reckonHere, files = NO_FILES }: Surroundings = {},
 ) {
   const collections = {
     sources: createRecords(sourceKind, database, clock),
     patches: createRecords(patchKind, database, clock),
+    allowances: createRecords(patchRuleKind, database, clock),
+    containers: createRecords(containerKind, database, clock),
     lots: createRecords(lotKind, database, clock),
+    jars: createRecords(jarKind, database, clock),
+    wishes: createRecords(wishKind, database, clock),
+    photos: createRecords(photoKind, database, clock),
     pieces: createRecords(pieceKind, database, clock),
     pots: createRecords(potKind, database, clock),
     swatches: createRecords(swatchKind, database, clock),
   }
+  const names = namesService(database.read)
+  const curves = curvesService(database.read, reckon)
+  const walk = walkService(database.read, (sourceId) => curves.enoughOf(sourceId))
+  const standing = jarViews(database.read)
   return {
     ...collections,
+    moves: lotMoves(database, collections.lots, clock),
+    draws: jarDraws(database, collections, clock),
     strength: strengthService(database.read),
-    curves: curvesService(database.read, reckon),
-    today: todayService(database.read),
-    find: findService(database.read),
+    curves,
+    today: todayService(database.read, walk.view, (on) => standing.due(on)),
+    walk,
+    loft: loftService(database.read),
+    standing,
+    names,
+    find: findService(database.read, names),
+    cautions: dayCautions(database.read),
+    pictures: photoService(database, collections.photos, files, clock),
+    exchange: exchange(database, collections, clock),
+    settings: settingRepository(database.write),
     changes: undoService(database, collections, clock),
   }
 }
 
 export type Log = ReturnType<typeof createLog>
-export type Collection = 'sources' | 'patches' | 'lots' | 'pieces' | 'pots' | 'swatches'
+export type Collection =
+  | 'sources'
+  | 'patches'
+  | 'allowances'
+  | 'containers'
+  | 'lots'
+  | 'jars'
+  | 'wishes'
+  | 'photos'
+  | 'pieces'
+  | 'pots'
+  | 'swatches'

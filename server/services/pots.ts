@@ -50,7 +50,7 @@ export const potKind: RecordKind<Pot, NewPot, PotChange, PotQuery> = {
       const codes = read.map(({ code }) => code).join(', ')
       throw stillNeeded(`Its swatches were read already (${codes}): set those aside first.`)
     }
-    for (const use of await movementRepository(trx).takenBy(pot.id)) {
+    for (const use of await movementRepository(trx).takenBy({ pot_id: pot.id })) {
       const back = { ...use, kind: 'returned' as const, deltaG: -use.deltaG }
       await movementRepository(trx).add(back, at)
     }
@@ -60,7 +60,7 @@ export const potKind: RecordKind<Pot, NewPot, PotChange, PotQuery> = {
 
   /** Takes it out of the lots again, where they still hold it. */
   async restore(trx, pot, at) {
-    for (const use of await movementRepository(trx).takenBy(pot.id)) {
+    for (const use of await movementRepository(trx).takenBy({ pot_id: pot.id })) {
       await movementRepository(trx).add(use, at)
       const lot = (await lotRepository(trx).find(use.lotId))!
       if (lot.setAsideAt) throw stillNeeded(`${lot.code} is set aside: bring it back first.`)
@@ -79,6 +79,12 @@ async function takeFromLots(trx: Knex, input: NewPot, at: string): Promise<void>
     const lot = await lotRepository(trx).find(lotId)
     if (!lot || lot.setAsideAt) {
       throw unacceptable(`/lots/${i}/lotId`, `There is no lot with the id ${lotId}.`)
+    }
+    if (lot.held) {
+      throw unacceptable(
+        `/lots/${i}/lotId`,
+        `${lot.code} is held back: its name is not sure. Ask a local society, note what the name rests on, then dye with it.`,
+      )
     }
     const use = { kind: 'used' as const, deltaG: -massG, on: input.dyedOn, potId: input.id }
     await move(trx, lot, use, at)

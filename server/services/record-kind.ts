@@ -16,8 +16,8 @@ export interface RecordKind<T extends Recorded, New extends { id: string }, Chan
   change(trx: Knex, current: T, change: Change, at: string): Promise<void>
   /** Takes a change back: from `after`, which is how it still stands, to `before`. */
   revert(trx: Knex, before: T, after: T, at: string): Promise<void>
-  /** Refuses, or does what else setting aside means. */
-  setAside?(trx: Knex, current: T, at: string): Promise<void>
+  /** Refuses, or does what else setting aside means; `undoing`: its making is taken back. */
+  setAside?(trx: Knex, current: T, at: string, undoing: boolean): Promise<void>
   /** Refuses, or does what else bringing back means. */
   restore?(trx: Knex, current: T, at: string): Promise<void>
 }

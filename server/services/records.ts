@@ -17,6 +17,13 @@ export interface Written<T> {
   changeSetId: string | null
 }
 
+/** A transaction in which several things are written as one change, undone as one. */
+export interface Batch {
+  trx: Knex
+  at: string
+  changeSetId: string
+}
+
 export interface Records<T extends Recorded, New, Change, Query> {
   page(query: Query & PageQuery): Promise<Page<T>>
   read(id: string): Promise<T>
@@ -24,6 +31,12 @@ export interface Records<T extends Recorded, New, Change, Query> {
   change(id: string, rev: number, change: Change): Promise<Written<T>>
   setAside(id: string, rev: number): Promise<Written<T>>
   restore(id: string, rev: number): Promise<Written<T>>
+  /** Creates one among several things of a change; `null` where this very one is there already. */
+  createIn(batch: Batch, input: New): Promise<T | null>
+  /** Changes one among several things of a change, as it stands in the transaction. */
+  changeIn(batch: Batch, id: string, change: Change): Promise<T>
+  /** Logs that one has changed by what was done elsewhere in the batch; `before` is how it was. */
+  logChange(batch: Batch, before: T): Promise<T>
   /** Takes one entry of the change log back, by a new entry. */
   undo(trx: Knex, entry: ChangeEntry, changeSetId: string, at: string): Promise<void>
 }
@@ -53,11 +66,8 @@ export function createRecords<T extends Recorded, New extends { id: string }, Ch
     return current
   }
 
-  interface Step {
-    trx: Knex
+  interface Step extends Batch {
     before: T
-    at: string
-    changeSetId: string
   }
 
   /** Counts the row up, logs the step and returns the thing as it now stands. */
@@ -81,9 +91,9 @@ export function createRecords<T extends Recorded, New extends { id: string }, Ch
     return finish(step, 'change')
   }
 
-  async function setAsideIn(step: Step): Promise<T> {
+  async function setAsideIn(step: Step, undoing = false): Promise<T> {
     if (step.before.setAsideAt) return step.before
-    await kind.setAside?.(step.trx, step.before, step.at)
+    await kind.setAside?.(step.trx, step.before, step.at, undoing)
     return finish(step, 'setAside', { set_aside_at: step.at })
   }
 
@@ -101,34 +111,44 @@ export function createRecords<T extends Recorded, New extends { id: string }, Ch
       return { item, changeSetId: item === before ? null : step.changeSetId }
     })
 
+  async function createIn({ trx, at, changeSetId }: Batch, input: New): Promise<T | null> {
+    const requestHash = hashOf({ collection, input })
+    const creation = await changeLog(trx).findCreation(input.id)
+    if (creation?.requestHash === requestHash) return null
+    if (creation || (await trx(table).where({ id: input.id }).first('id'))) {
+      throw idTaken(creation?.collection === collection ? noun : 'thing', input.id)
+    }
+    await kind.insert(trx, input, at)
+    const item = await found(trx, input.id)
+    const entry = { changeSetId, collection, rowId: input.id, requestHash, at }
+    await changeLog(trx).add({ ...entry, action: 'create', before: null, after: item })
+    return item
+  }
+
   return {
     page: (query) => kind.page(database.read, query),
     read: (id) => found(database.read, id),
 
     create: (input) =>
       database.write.transaction(async (trx) => {
-        const requestHash = hashOf({ collection, input })
-        const creation = await changeLog(trx).findCreation(input.id)
-        if (creation?.requestHash === requestHash) {
-          return { item: await found(trx, input.id), changeSetId: null }
-        }
-        if (creation || (await trx(table).where({ id: input.id }).first('id'))) {
-          throw idTaken(creation?.collection === collection ? noun : 'thing', input.id)
-        }
-        const at = clock().toISOString()
-        await kind.insert(trx, input, at)
-        const item = await found(trx, input.id)
         const changeSetId = newId()
-        const entry = { changeSetId, collection, rowId: input.id, requestHash, at }
-        await changeLog(trx).add({ ...entry, action: 'create', before: null, after: item })
-        return { item, changeSetId }
+        const item = await createIn({ trx, at: clock().toISOString(), changeSetId }, input)
+        return item
+          ? { item, changeSetId }
+          : { item: await found(trx, input.id), changeSetId: null }
       }),
+    createIn,
+    logChange: (batch, before) => finish({ ...batch, before }, 'change'),
+    changeIn: async (batch, id, change) => {
+      const before = await found(batch.trx, id)
+      return changeIn({ ...batch, before }, () => kind.change(batch.trx, before, change, batch.at))
+    },
 
     change: (id, rev, change) =>
       write(id, rev, (step) =>
         changeIn(step, () => kind.change(step.trx, step.before, change, step.at)),
       ),
-    setAside: (id, rev) => write(id, rev, setAsideIn),
+    setAside: (id, rev) => write(id, rev, (step) => setAsideIn(step)),
     restore: (id, rev) => write(id, rev, restoreIn),
 
     async undo(trx, entry, changeSetId, at) {
@@ -143,7 +163,7 @@ export function createRecords<T extends Recorded, New extends { id: string }, Ch
         )
       }
       const step = { trx, before: current, at, changeSetId }
-      if (entry.action === 'create' || entry.action === 'restore') await setAsideIn(step)
+      if (entry.action === 'create' || entry.action === 'restore') await setAsideIn(step, true)
       else if (entry.action === 'setAside') await restoreIn(step)
       else await changeIn(step, () => kind.revert(trx, entry.before as T, current, at))
     },

@@ -1,4 +1,5 @@
 import { PARTS } from '../../catalogue/parts'
+import { PART_HABITS } from '../../catalogue/sources/part-habits'
 import type { NewSource, Source, SourceChange, SourceQuery } from '../../shared/schemas/source'
 import { sourceRepository } from '../repositories/sources'
 import { stillNeeded } from './failures'
@@ -12,19 +13,40 @@ export const sourceKind: RecordKind<Source, NewSource, SourceChange, SourceQuery
   find: (db, id) => sourceRepository(db).find(id),
 
   async insert(trx, input, at) {
+    const habits = PART_HABITS[input.part]
+    const group = input.group ?? groupOf(input.part)
     await sourceRepository(trx).insert(
       {
         ...input,
         code: input.code ?? codeFor(input.commonName),
         dryFraction: input.dryFraction ?? PARTS[input.part].dryFraction,
         provenance: 'yours',
+        group,
+        ways: input.ways ?? [...habits.ways],
+        hues: input.hues ?? {},
+        heatLimitC: input.heatLimitC ?? null,
+        fastness: input.fastness ?? 'unknown',
+        lookAlikes: input.lookAlikes ?? null,
+        poisonous: input.poisonous ?? false,
+        care: input.care ?? habits.care,
+        rule: input.rule ?? habits.rule,
+        stopGroup: input.stopGroup ?? (group === 'fungus' ? 'fungus' : null),
+        claims: [],
+        corrected: [],
       },
       at,
     )
   },
 
-  async change(trx, current, change) {
-    await sourceRepository(trx).update(current.id, { ...current, ...change, provenance: 'yours' })
+  async change(trx, current, { claims, ...change }) {
+    // a source of the user's own has no catalogue to correct
+    const named = current.provenance === 'yours' ? [] : Object.keys(change)
+    await sourceRepository(trx).update(current.id, {
+      ...current,
+      ...change,
+      claims: claims ?? current.claims,
+      corrected: [...new Set([...current.corrected, ...named])],
+    })
   },
 
   async revert(trx, before) {
@@ -35,6 +57,11 @@ export const sourceKind: RecordKind<Source, NewSource, SourceChange, SourceQuery
     const dependents = await sourceRepository(trx).dependents(id)
     if (dependents) throw stillNeeded(dependents)
   },
+}
+
+const groupOf = (part: Source['part']): Source['group'] => {
+  if (part === 'thallus') return 'lichen'
+  return part === 'fruitBody' || part === 'cap' ? 'fungus' : 'plant'
 }
 
 /** Three letters of a name for its tags, filled up with X: "Rue" gives RUE, "Ox" OXX. */

@@ -1,4 +1,3 @@
-import { group } from 'd3-array'
 import type { Knex } from 'knex'
 import { mordantMarks } from '../../catalogue/agents'
 import { FIBRES } from '../../catalogue/fibres'
@@ -6,16 +5,12 @@ import { PARTS } from '../../catalogue/parts'
 import type { Part } from '../../catalogue/parts'
 import { depthOf } from '../../core/colour/depth'
 import { strengthOver } from '../../core/colour/strength'
-import { LEAST_SWATCHES } from '../../core/strength/curve-of-swatches'
 import type { Reading } from '../../shared/schemas/reading'
-import type {
-  Gathering,
-  LatestReading,
-  TodayView,
-  UnreadPot,
-  YearRow,
-} from '../../shared/today-view'
+import type { JarDue, LatestReading, TodayView, UnreadPot, WishBack } from '../../shared/today-view'
+import type { WalkRow, WalkView } from '../../shared/walk-view'
 import { countOf } from '../database/page'
+import { wishKind } from './small-kinds'
+import { formatMass } from '../../core/quantity/format-quantity'
 import { lotRepository } from '../repositories/lots'
 import { pieceRepository } from '../repositories/pieces'
 import { potRepository } from '../repositories/pots'
@@ -27,39 +22,51 @@ import { spectrumOf } from './readings'
 const SHOWN = 6
 
 /** What needs hands, what can be gathered, what was learnt last. */
-export const todayService = (db: Knex) => ({
+export const todayService = (
+  db: Knex,
+  walk: (on: string) => Promise<WalkView>,
+  jarsDue: (on: string) => Promise<JarDue[]>,
+) => ({
   async view(today: string): Promise<TodayView> {
-    const [unread, wilting, year, latest] = await Promise.all([
+    const [unread, wilting, { rows }, latest, jars] = await Promise.all([
       unreadPots(db),
       wiltingLots(db),
-      yearRows(db),
+      walk(today),
       latestReadings(db),
+      jarsDue(today),
     ])
     return {
       counts: {
-        ready: year.filter(({ source }) => isOpen(source, Number(today.slice(5, 7)))).length,
+        ready: rows.filter(({ gatherings, readiness }) => gatherings.length && readiness?.ready)
+          .length,
         wilting: wilting.length,
+        jars: jars.length,
         unmordanted: await countOf(unmordantedPieces(db)),
         unread: unread.reduce((sum, pot) => sum + pot.swatches, 0),
-        curves: await curveCount(db),
       },
       unread,
       wilting,
-      year,
+      jarsDue: jars,
+      wishes: await wishesBack(db, today, rows),
       latest,
     }
   },
 })
 
-/** Whether a window of months, which may wrap over the year's end, holds a month. */
-export function isOpen(
-  { windowFrom, windowTo }: { windowFrom: number | null; windowTo: number | null },
-  month: number,
-): boolean {
-  if (windowFrom === null || windowTo === null) return false
-  return windowFrom <= windowTo
-    ? month >= windowFrom && month <= windowTo
-    : month >= windowFrom || month <= windowTo
+/**
+ * Wishes whose time or stock has come: their day is reached, or their source can be gathered now or
+ * lies in stock.
+ */
+async function wishesBack(db: Knex, today: string, rows: readonly WalkRow[]): Promise<WishBack[]> {
+  const byId = new Map(rows.map((row) => [row.source.id, row]))
+  const { items } = await wishKind.page(db, { open: true, aside: false, limit: 100 })
+  return items.flatMap((wish): WishBack[] => {
+    const row = wish.sourceId ? byId.get(wish.sourceId) : undefined
+    if (wish.dueOn) return wish.dueOn <= today ? [{ wish, why: 'its day has come' }] : []
+    if (row && row.leftG > 0) return [{ wish, why: `${formatMass(row.leftG)} in stock` }]
+    if (row?.readiness?.ready) return [{ wish, why: 'ready to gather' }]
+    return wish.sourceId || wish.jarId ? [] : [{ wish, why: 'no day set' }]
+  })
 }
 
 async function unreadPots(db: Knex): Promise<UnreadPot[]> {
@@ -106,67 +113,18 @@ const unmordantedPieces = (db: Knex) =>
     )
     .whereNotExists(db('pot_piece').whereRaw('pot_piece.piece_id = piece.id'))
 
-/** Sources with enough read swatches for a curve; whether they are alike is for Strength to say. */
-async function curveCount(db: Knex): Promise<number> {
-  const rows = (await db('swatch')
-    .join('reading', 'reading.swatch_id', 'swatch.id')
-    .join('lot_movement as used', 'used.pot_id', 'swatch.pot_id')
-    .join('lot', 'lot.id', 'used.lot_id')
-    .where('used.kind', 'used')
-    .whereNull('swatch.set_aside_at')
-    .groupBy('lot.source_id')
-    .havingRaw('count(distinct swatch.id) >= ?', [LEAST_SWATCHES])
-    .select('lot.source_id')) as unknown[]
-  return rows.length
-}
-
-/** Sources gathered before, with every gathering and the deepest colour it gave. */
-async function yearRows(db: Knex): Promise<YearRow[]> {
-  const rows = (await db('lot')
-    .whereNull('lot.set_aside_at')
-    .orderBy('lot.gathered_on')
-    .select(
-      'lot.source_id as sourceId',
-      'lot.code',
-      'lot.gathered_on as gatheredOn',
-      db.raw('(select total(delta_g) from lot_movement where lot_id = lot.id) as leftG'),
-      db.raw(`(select total(delta_g) from lot_movement where lot_id = lot.id
-               and kind in ('gathered', 'corrected')) as netG`),
-      db.raw(`(select reading.hex from lot_movement used
-               join swatch on swatch.pot_id = used.pot_id and swatch.set_aside_at is null
-               join reading on reading.swatch_id = swatch.id
-                 and not reading.wet and reading.set_aside_at is null
-               where used.lot_id = lot.id and used.kind = 'used'
-               order by reading.l limit 1) as hex`),
-    )) as (Gathering & { sourceId: string; leftG: number })[]
-  const bySource = group(rows, ({ sourceId }) => sourceId)
-  const sources = await Promise.all([...bySource.keys()].map((id) => sourceRepository(db).find(id)))
-  return sources.map((source) => {
-    const gatherings = bySource.get(source!.id)!
-    const { id, code, commonName, scientificName, part, windowFrom, windowTo, caution } = source!
-    return {
-      source: { id, code, commonName, scientificName, part, windowFrom, windowTo, caution },
-      gatherings: gatherings.map(({ code: lot, gatheredOn, netG, hex }) => ({
-        code: lot,
-        gatheredOn,
-        netG,
-        hex,
-      })),
-      leftG: gatherings.reduce((sum, { leftG }) => sum + leftG, 0),
-    }
-  })
-}
+/** Readings looked through for the latest: a swatch may have been read several times in a row. */
+const LOOKED_THROUGH = 60
 
 async function latestReadings(db: Knex): Promise<LatestReading[]> {
   const ids = (await db('reading')
     .join('swatch', 'swatch.id', 'reading.swatch_id')
     .whereNull('swatch.set_aside_at')
     .whereNull('reading.set_aside_at')
-    .groupBy('swatch.id')
-    .orderByRaw('max(reading.read_at) desc, swatch.id desc')
-    .limit(SHOWN)
+    .orderBy('reading.read_at', 'desc')
+    .limit(LOOKED_THROUGH)
     .pluck('swatch.id')) as string[]
-  return Promise.all(ids.map((id) => latestReading(db, id)))
+  return Promise.all([...new Set(ids)].slice(0, SHOWN).map((id) => latestReading(db, id)))
 }
 
 async function latestReading(db: Knex, swatchId: string): Promise<LatestReading> {

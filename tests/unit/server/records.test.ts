@@ -1,5 +1,6 @@
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals'
 import { newId } from '../../../shared/ids'
+import { PLAIN_PATCH } from '../../../shared/schemas/patch'
 import { openTestLog, refusal, type TestLog } from '../../fixtures/log'
 
 let here: TestLog
@@ -7,7 +8,7 @@ beforeEach(async () => void (here = await openTestLog()))
 afterEach(() => here.database.close())
 
 const rowsOf = async (table: string) => (await here.database.read(table).select('*')) as unknown[]
-const patch = (name = 'Ling Moor') => ({ id: newId(), name, hazards: '', note: '' })
+const patch = (name = 'Ling Moor') => ({ ...PLAIN_PATCH, id: newId(), name })
 
 describe('creating', () => {
   test('the same create twice is one row, and the second writes nothing', async () => {

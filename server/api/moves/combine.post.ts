@@ -1,0 +1,7 @@
+import { combineLotsSchema } from '../../../shared/schemas/lot-moves'
+import { defineRoute } from '../../http/define-route'
+import { answerWritten } from '../../http/versions'
+
+export default defineRoute({ body: combineLotsSchema }, async ({ event, body, log }) =>
+  answerWritten(event, await (await log()).moves.combine(body), 201),
+)

@@ -1,0 +1,11 @@
+import Joi from 'joi'
+import { setResponseHeader } from 'h3'
+import { dateField } from '../../../shared/schemas/common'
+import { defineRoute } from '../../http/define-route'
+
+const query = Joi.object<{ on: string }>({ on: dateField.required() })
+
+export default defineRoute({ query }, async ({ event, query, log }) => {
+  setResponseHeader(event, 'content-type', 'application/json')
+  return (await log()).walk.json(query.on)
+})

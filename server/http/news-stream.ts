@@ -1,0 +1,23 @@
+import { PassThrough } from 'node:stream'
+import { FileProblem } from '../../core/formats/table'
+import type { ImportNews } from '../../shared/import-plan'
+import { logger } from './logger'
+import { toProblem } from './to-problem'
+
+/**
+ * Long work told as it goes: one JSON object a line. What goes wrong is the last line, since the
+ * answer has begun by then.
+ */
+export function newsStream(work: (tell: (news: ImportNews) => void) => Promise<void>): PassThrough {
+  const stream = new PassThrough()
+  const tell = (news: ImportNews) => void stream.write(`${JSON.stringify(news)}\n`)
+  work(tell)
+    .catch((error: unknown) => {
+      const { status, title, detail } = toProblem(error)
+      if (status >= 500) logger.error({ err: error }, title)
+      const line = error instanceof FileProblem ? { line: error.line } : {}
+      tell({ problem: { status, title, detail, ...line } })
+    })
+    .finally(() => stream.end())
+  return stream
+}

@@ -1,0 +1,14 @@
+import type { Knex } from 'knex'
+
+/** Single values of a log, by name. */
+export const settingRepository = (db: Knex) => ({
+  async read(name: string): Promise<string | null> {
+    const row = (await db('setting').where({ name }).first('value')) as
+      { value: string } | undefined
+    return row?.value ?? null
+  },
+
+  async write(name: string, value: string): Promise<void> {
+    await db('setting').insert({ name, value }).onConflict('name').merge()
+  },
+})

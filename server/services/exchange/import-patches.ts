@@ -1,0 +1,86 @@
+import { FileProblem } from '../../../core/formats/table'
+import { readGeoJson, readGpx, type Waypoint } from '../../../core/formats/waypoints'
+import { foldName } from '../../../shared/fold-name'
+import { newId } from '../../../shared/ids'
+import type { ImportPlan, PlannedRow } from '../../../shared/import-plan'
+import { newPatchSchema, PLAIN_PATCH, type Patch } from '../../../shared/schemas/patch'
+import type { Database } from '../../database/open'
+import { patchRepository } from '../../repositories/patches'
+import type { Batch, Clock } from '../records'
+import { refuseOtherPlan, shownPlan, type Collections } from './import-gatherings'
+import { everyOne } from './tables-out'
+import type { Knex } from 'knex'
+
+interface PlannedPatch extends PlannedRow {
+  waypoint: Waypoint
+  patch: Patch | null
+}
+
+/** Nearer than a metre is the same place. */
+const SAME_DEG = 1e-5
+
+/** Patches from a GPX or GeoJSON file: looked at first, then done all or not at all. */
+export const importPatches = (
+  database: Database,
+  { patches }: Pick<Collections, 'patches'>,
+  clock: Clock,
+) => ({
+  preview: async (bytes: Uint8Array): Promise<ImportPlan> =>
+    shownPlan(await planPatches(database.read, bytes)),
+
+  async apply(bytes: Uint8Array, hash: string) {
+    return database.write.transaction(async (trx) => {
+      const planned = await planPatches(trx, bytes)
+      refuseOtherPlan(shownPlan(planned), hash)
+      const batch: Batch = { trx, at: clock().toISOString(), changeSetId: newId() }
+      let rows = 0
+      for (const { outcome, waypoint, patch } of planned) {
+        const { name, lat, lon, note } = waypoint
+        if (outcome === 'new') {
+          await patches.createIn(batch, { ...PLAIN_PATCH, id: newId(), name, lat, lon, note })
+        } else if (outcome === 'changed') await patches.changeIn(batch, patch!.id, { lat, lon })
+        else continue
+        rows++
+      }
+      return { changeSetId: rows > 0 ? batch.changeSetId : null, rows }
+    })
+  },
+})
+
+function readWaypoints(bytes: Uint8Array): Waypoint[] {
+  let text: string
+  try {
+    text = new TextDecoder('utf-8', { fatal: true }).decode(bytes)
+  } catch {
+    throw new FileProblem(1, 'the file is not UTF-8 text.')
+  }
+  const begin = text.trimStart()
+  if (begin.startsWith('<')) return readGpx(text)
+  if (begin.startsWith('{')) return readGeoJson(text)
+  throw new FileProblem(1, 'the file is neither GPX nor GeoJSON.')
+}
+
+async function planPatches(db: Knex, bytes: Uint8Array): Promise<PlannedPatch[]> {
+  const known = await everyOne((after) =>
+    patchRepository(db).page({ aside: false, limit: 200, after }),
+  )
+  const byName = new Map(known.map((patch) => [foldName(patch.name), patch]))
+  const seen = new Set<string>()
+  return readWaypoints(bytes).map((waypoint, i): PlannedPatch => {
+    const key = foldName(waypoint.name)
+    const patch = byName.get(key) ?? null
+    const plan = { line: i + 1, what: waypoint.name, waypoint, patch }
+    const checked = newPatchSchema.validate({ ...waypoint, id: newId() })
+    if (checked.error) return { ...plan, outcome: 'refused', why: checked.error.message }
+    if (seen.has(key)) return { ...plan, outcome: 'refused', why: 'the file holds this name twice' }
+    seen.add(key)
+    if (!patch) return { ...plan, outcome: 'new', why: 'shown nowhere outside this machine' }
+    const isSame =
+      patch.lat !== null &&
+      Math.abs(patch.lat - waypoint.lat) < SAME_DEG &&
+      Math.abs(patch.lon! - waypoint.lon) < SAME_DEG
+    return isSame
+      ? { ...plan, outcome: 'same', why: '' }
+      : { ...plan, outcome: 'changed', why: 'its place on the map' }
+  })
+}

@@ -1,0 +1,113 @@
+import type { Knex } from 'knex'
+import { PARTS, type Part } from '../../../catalogue/parts'
+import { sharedPlace } from '../../../core/formats/place'
+import { writeTable } from '../../../core/formats/table'
+import { writeGeoJson, writeGpx, type Waypoint } from '../../../core/formats/waypoints'
+import type { Patch } from '../../../shared/schemas/patch'
+import { jarRepository } from '../../repositories/jars'
+import { lotRepository } from '../../repositories/lots'
+import { patchRepository } from '../../repositories/patches'
+import { sourceRepository } from '../../repositories/sources'
+
+const PAGE = 200
+
+/** All items of a paged list, newest first. */
+export async function everyOne<T>(
+  page: (after: string | undefined) => Promise<{ items: T[]; next: string | null }>,
+): Promise<T[]> {
+  const all: T[] = []
+  let after: string | undefined
+  do {
+    const { items, next } = await page(after)
+    all.push(...items)
+    after = next ?? undefined
+  } while (after)
+  return all
+}
+
+async function sourceNames(db: Knex, ids: string[]) {
+  const sources = await sourceRepository(db).findMany(ids)
+  return new Map(sources.map((source) => [source.id, source]))
+}
+
+/** What is in stock, one row a lot. */
+export async function stockCsv(db: Knex): Promise<string> {
+  const lots = await everyOne((after) =>
+    lotRepository(db).page({ inStock: true, aside: false, limit: PAGE, after }),
+  )
+  const sources = await sourceNames(
+    db,
+    lots.map(({ sourceId }) => sourceId),
+  )
+  return writeTable(
+    [
+      ...['code', 'scientificName', 'commonName', 'part', 'gatheredOn', 'state', 'chop', 'leftG'],
+      ...['dryG', 'dryFraction', 'dryFractionBasis', 'timesExtracted', 'note'],
+    ],
+    lots.map((lot) => {
+      const { scientificName, commonName, part } = sources.get(lot.sourceId)!
+      return {
+        code: lot.code,
+        scientificName,
+        commonName,
+        part: PARTS[part as Part].label,
+        gatheredOn: lot.gatheredOn,
+        state: lot.state,
+        chop: lot.chop,
+        leftG: lot.leftG,
+        dryG: rounded(lot.leftG * lot.dryFraction),
+        dryFraction: rounded(lot.dryFraction),
+        dryFractionBasis: lot.dryFractionBasis,
+        timesExtracted: lot.extracted,
+        note: lot.note,
+      }
+    }),
+  )
+}
+
+/** Every look and round of every jar, one row each. */
+export async function jarsCsv(db: Knex): Promise<string> {
+  const jars = await everyOne((after) =>
+    jarRepository(db).page({ aside: false, limit: PAGE, after }),
+  )
+  const sources = await sourceNames(
+    db,
+    jars.map(({ sourceId }) => sourceId),
+  )
+  return writeTable(
+    [
+      ...['jar', 'scientificName', 'way', 'startedAt', 'waterL', 'ammoniaL', 'tempC', 'kind', 'at'],
+      ...['lookedAt', 'how', 'colourWord', 'hex', 'ph', 'smell', 'mould', 'volumeL', 'note'],
+    ],
+    jars.flatMap((jar) =>
+      jar.rounds.map((round) => ({
+        jar: jar.code,
+        scientificName: sources.get(jar.sourceId)!.scientificName,
+        way: jar.way,
+        startedAt: jar.startedAt,
+        waterL: jar.waterL,
+        ammoniaL: jar.ammoniaL,
+        tempC: jar.tempC,
+        ...round,
+        mould: round.mould ? 'yes' : 'no',
+      })),
+    ),
+  )
+}
+
+const rounded = (value: number) => Math.round(value * 10_000) / 10_000
+
+const everyPatch = (db: Knex): Promise<Patch[]> =>
+  everyOne((after) => patchRepository(db).page({ aside: false, limit: PAGE, after }))
+
+/** Places that may be shown, as their privacy says; the others are not in the file at all. */
+async function sharedWaypoints(db: Knex): Promise<Waypoint[]> {
+  return (await everyPatch(db)).flatMap((patch): Waypoint[] => {
+    const { lat, lon, locality, withheld } = sharedPlace(patch)
+    if (lat === null || lon === null) return []
+    return [{ name: locality ?? 'a patch', note: withheld ?? patch.note, lat, lon }]
+  })
+}
+
+export const patchesGpx = async (db: Knex) => writeGpx(await sharedWaypoints(db))
+export const patchesGeoJson = async (db: Knex) => writeGeoJson(await sharedWaypoints(db))
