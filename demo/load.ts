@@ -37,11 +37,7 @@ export async function loadDemo(folder: string, { fresh = false } = {}): Promise<
     writeFileSync(marker, `Demo log, invented throughout, made on ${today}.\n`)
     await migrate(database.write)
     await shelveCatalogue(database.write, clock.now.toISOString())
-    await playStory(
-      createLog(database, () => clock.now),
-      clock,
-      today,
-    )
+    await playStory(createLog(database, { clock: () => clock.now }), clock, today)
   } catch (error) {
     rmSync(marker, { force: true })
     rmSync(file, { force: true })

@@ -3,18 +3,18 @@ import type { BARE_LAB } from './truth'
 
 export type DemoFibre = keyof typeof BARE_LAB
 
-/** Places of the invented valley of Harrowdene and its tidal edge. */
+/**
+ * Places of the invented valley of Harrowdene and its tidal edge. It lies nowhere: its coordinates
+ * are in the open sea.
+ */
+/* prettier-ignore */
 export const PATCHES = [
-  { name: 'Ling Moor', hazards: 'Adders in warm weather; no phone signal.', note: 'Open moor.' },
-  { name: 'Alder Carr', hazards: 'Deep mud after rain.', note: 'Wet wood along the beck.' },
-  { name: 'Quarry Lane', hazards: 'Busy verge: stand on the bank side.', note: 'Sunny bank.' },
-  {
-    name: 'Orchard Bank',
-    hazards: 'Sheepdog loose at weekends.',
-    note: 'Leave given by the farm.',
-  },
-  { name: 'Tide Meadow', hazards: 'Floods at spring tides.', note: 'Salt meadow and old hedge.' },
-  { name: 'Fallen Spruce', hazards: 'Loose trunks after storms.', note: 'Windthrown plantation.' },
+  { name: 'Ling Moor', lat: 47.0412, lon: -20.0371, permission: 'common land', hazardKinds: [], privacy: 'rounded', hazards: 'Adders in warm weather; no phone signal.', note: 'Open moor.' },
+  { name: 'Alder Carr', lat: 47.0268, lon: -20.0215, permission: '', hazardKinds: ['steep'], privacy: 'dropped', hazards: 'Deep mud after rain.', note: 'Wet wood along the beck.' },
+  { name: 'Quarry Lane', lat: 47.0307, lon: -20.0132, permission: 'public lane', hazardKinds: ['road'], privacy: 'exact', hazards: 'Busy verge: stand on the bank side.', note: 'Sunny bank.' },
+  { name: 'Orchard Bank', lat: 47.0251, lon: -20.008, permission: 'leave given by the farm', hazardKinds: ['dogs'], privacy: 'dropped', hazards: 'Sheepdog loose at weekends.', note: 'Old orchard.' },
+  { name: 'Tide Meadow', lat: 47.0102, lon: -20.0444, permission: '', hazardKinds: ['tide'], privacy: 'dropped', hazards: 'Floods at spring tides.', note: 'Salt meadow and old hedge.' },
+  { name: 'Fallen Spruce', lat: 47.0389, lon: -20.0051, permission: 'asked the forester', hazardKinds: ['steep'], privacy: 'dropped', hazards: 'Loose trunks after storms.', note: 'Windthrown plantation.' },
 ] as const
 export type PatchName = (typeof PATCHES)[number]['name']
 

@@ -6,6 +6,9 @@ import { hexOfLab } from '../core/colour/screen-colour'
 import { catalogueId } from '../shared/ids'
 import type { NewReading } from '../shared/schemas/reading'
 import type { Log } from '../server/services/log'
+import { PLAIN_LOT } from '../shared/schemas/lot'
+import { PLAIN_PATCH } from '../shared/schemas/patch'
+import { loftActs, type Act } from './loft-story'
 import { addDays, latestOn, localDate } from './days'
 import { FRESH_NOW, LOTS, PATCHES, type DemoBath, type DemoLot, type PatchName } from './scenario'
 import {
@@ -24,12 +27,6 @@ export interface StoryClock {
 
 const HANK_G = 10
 const SEED = 0.4127
-
-/** Something that happens on a day of the story. */
-interface Act {
-  on: string
-  run: () => Promise<void>
-}
 
 /**
  * Plays about two years of an invented dyer's log through the same services that the screens
@@ -61,6 +58,8 @@ export async function playStory(log: Log, clock: StoryClock, today: string): Pro
       if (on < today) acts.push({ on, run: () => dye(lot, bath, on, lotId.value, lotFactor, i) })
     })
   }
+  const patch = (name: PatchName) => patchIds.get(name)!
+  acts.push(...loftActs({ log, clock, today, id, patch }))
   acts.push({ on: addDays(today, -9), run: () => mordantHanks(addDays(today, -9)) })
   acts.push({ on: addDays(today, -2), run: () => unreadPot(addDays(today, -2)) })
   acts.push({ on: addDays(today, -1), run: () => gatherFresh(addDays(today, -1)) })
@@ -73,7 +72,12 @@ export async function playStory(log: Log, clock: StoryClock, today: string): Pro
   async function addPatches() {
     for (const patch of PATCHES) {
       const patchId = id()
-      await log.patches.create({ id: patchId, ...patch })
+      await log.patches.create({
+        ...PLAIN_PATCH,
+        ...patch,
+        hazardKinds: [...patch.hazardKinds],
+        id: patchId,
+      })
       patchIds.set(patch.name, patchId)
     }
   }
@@ -84,13 +88,14 @@ export async function playStory(log: Log, clock: StoryClock, today: string): Pro
     const weighing = lot.state === 'fresh' ? { grossG: netG + 11, tareG: 11 } : { netG }
     const lotId = id()
     await log.lots.create({
+      ...PLAIN_LOT,
       id: lotId,
       sourceId: catalogueId(lot.source),
       patchId: patchIds.get(lot.patch)!,
       gatheredOn,
       state: lot.state,
       stage: lot.stage,
-      obtained: lot.stage === 'fallen' ? 'windfall' : 'picked',
+      obtained: obtainedOf(lot),
       ...weighing,
       dryFraction: lot.dryFraction,
       note: '',
@@ -210,6 +215,7 @@ export async function playStory(log: Log, clock: StoryClock, today: string): Pro
     const month = Number(localDate(clock.now).slice(5, 7))
     const found = FRESH_NOW.find(({ months }) => months.includes(month))!
     await log.lots.create({
+      ...PLAIN_LOT,
       id: id(),
       sourceId: catalogueId(found.source),
       patchId: patchIds.get(found.patch)!,
@@ -222,6 +228,12 @@ export async function playStory(log: Log, clock: StoryClock, today: string): Pro
       note: '',
     })
   }
+}
+
+/** Lichen is picked up, and bark comes from pruned wood. */
+function obtainedOf({ stage, source }: DemoLot) {
+  if (stage === 'fallen') return 'windfall'
+  return source.endsWith('/bark') ? 'prunings' : 'picked'
 }
 
 /** What the scale shows for a dry ratio, to a tenth of a gram. */
