@@ -1,10 +1,19 @@
 <script setup lang="ts">
 /** A caution at the point of doing: plain sentences, no pop-up to click away. */
-const { grave = false } = defineProps<{ grave?: boolean }>()
+const { grave = false, level = 'mind' } = defineProps<{
+  grave?: boolean
+  level?: 'mind' | 'grave' | 'stop'
+}>()
 </script>
 
 <template>
-  <p class="caution" :class="{ grave }" role="note"><slot /></p>
+  <p
+    class="caution"
+    :class="{ grave: grave || level !== 'mind' }"
+    :role="level === 'stop' ? 'alert' : 'note'"
+  >
+    <strong v-if="level === 'stop'">Stop. </strong><slot />
+  </p>
 </template>
 
 <style scoped>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { PARTS } from '~~/catalogue/parts'
-import type { Page } from '~~/shared/schemas/common'
+import type { NameHit } from '~~/shared/name-hit'
 import type { Source } from '~~/shared/schemas/source'
 
 /** Finds a source by its scientific, older or common name while typing. */
@@ -8,7 +8,8 @@ const { label = 'What', error = '' } = defineProps<{ label?: string; error?: str
 const source = defineModel<Source | null>({ required: true })
 
 const api = useApi()
-const found = shallowRef<Source[]>([])
+const hits = shallowRef<NameHit[]>([])
+const found = computed(() => hits.value.map((hit) => hit.source))
 const typed = ref('')
 const looking = ref(false)
 
@@ -25,22 +26,17 @@ async function look(text: string) {
   typed.value = text.trim()
   looking.value = true
   try {
-    const page = await api.get<Page<Source>>('sources', { q: typed.value, limit: 20 })
-    if (text.trim() === typed.value) found.value = page.items
+    const answer = await api.get<{ hits: NameHit[] }>('names', { q: typed.value, limit: 20 })
+    if (text.trim() === typed.value) hits.value = answer.hits
   } catch {
-    found.value = []
+    hits.value = []
   } finally {
     looking.value = false
   }
 }
 
 /** The older or other name that was met, so that finding tansy under "bitter" is no riddle. */
-const via = ({ synonyms, otherNames }: Source) =>
-  typed.value.length < 3
-    ? undefined
-    : [...synonyms, ...otherNames].find((name) =>
-        name.toLowerCase().includes(typed.value.toLowerCase()),
-      )
+const via = ({ id }: Source) => hits.value.find((hit) => hit.source.id === id)?.via
 
 function choose(id: string) {
   source.value = options.value.find((each) => each.id === id) ?? null

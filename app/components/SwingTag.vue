@@ -8,6 +8,7 @@ const {
   hex = null,
   to = undefined,
   chosen = undefined,
+  current = false,
 } = defineProps<{
   code: string
   /** One line of what it is. */
@@ -20,6 +21,8 @@ const {
   to?: string
   /** Given: the tag is a choice that can be pressed. */
   chosen?: boolean
+  /** Its sheet is open beside it. */
+  current?: boolean
 }>()
 
 defineEmits<{ choose: [] }>()
@@ -32,8 +35,9 @@ const is = computed(() => (to ? NuxtLink : chosen === undefined ? 'div' : 'butto
   <component
     :is="is"
     class="swing"
-    :class="{ chosen, pressable: to || chosen !== undefined }"
+    :class="{ chosen: chosen || current, pressable: to || chosen !== undefined }"
     :to="to"
+    :aria-current="current || undefined"
     :type="is === 'button' ? 'button' : undefined"
     :aria-pressed="is === 'button' ? chosen : undefined"
     @click="$emit('choose')"

@@ -3,42 +3,56 @@ import dayjs from 'dayjs'
 import { scaleLinear, scaleSqrt } from 'd3-scale'
 import { PARTS } from '~~/catalogue/parts'
 import { formatMass } from '~~/core/quantity/format-quantity'
-import type { YearRow } from '~~/shared/today-view'
-import { orderedRows, windowText } from '~/features/today/windows'
+import type { WalkRow } from '~~/shared/walk-view'
+import { moreText, orderedRows, windowText } from '~/features/today/windows'
 
 /** One row a source: when it is ready, what was gathered and which colour it gave. */
-const { rows, today, most = 9 } = defineProps<{ rows: YearRow[]; today: string; most?: number }>()
+const {
+  rows,
+  today,
+  most = 9,
+  narrow = false,
+} = defineProps<{
+  rows: WalkRow[]
+  today: string
+  most?: number
+  /** In half a page, with something to do at the end of each row. */
+  narrow?: boolean
+}>()
+defineSlots<{ act?(props: { row: WalkRow }): unknown }>()
 
 const MONTHS = ['J', 'F', 'M', 'A', 'M', 'J', 'J', 'A', 'S', 'O', 'N', 'D']
 const DAYS = 366
+/** A day or two beyond the year's end is not worth a bar of its own, %. */
+const SLIVER = 1
 const x = scaleLinear([1, DAYS + 1], [0, 100])
 
-const shown = computed(() => orderedRows(rows, today).slice(0, most))
+const shown = computed(() => orderedRows(rows).slice(0, most))
 
 /** Place of a date in its year, in % of the ribbon. */
 const placeOf = (date: string) => x(dayjs(date).diff(dayjs(date).startOf('year'), 'day') + 1)
 
-/** Bars of a window of months; two where it wraps over the year's end. */
-function bars({ windowFrom: from, windowTo: to }: YearRow['source']) {
-  if (from === null || to === null) return []
+/** Bars of a window of days; two where it wraps over the year's end. */
+function bars({ window }: WalkRow) {
+  if (!window) return []
+  const { fromDay: from, toDay: to } = window
   const spans =
     from <= to
       ? [[from, to]]
       : [
-          [from, 12],
+          [from, DAYS],
           [1, to],
         ]
-  return spans.map(([first, last]) => ({
-    left: ((first! - 1) / 12) * 100,
-    width: ((last! - first! + 1) / 12) * 100,
-  }))
+  return spans
+    .map(([first, last]) => ({ left: x(first!), width: x(last! + 1) - x(first!) }))
+    .filter(({ width }) => width > SLIVER)
 }
 
 const radius = scaleSqrt([0, 800], [5, 12]).clamp(true)
 </script>
 
 <template>
-  <div class="ribbons">
+  <div class="ribbons" :class="{ narrow }">
     <div class="months" aria-hidden="true">
       <span />
       <span class="scale">
@@ -48,13 +62,13 @@ const radius = scaleSqrt([0, 800], [5, 12]).clamp(true)
     </div>
     <ul>
       <li v-for="row in shown" :key="row.source.id">
-        <NuxtLink class="name" :to="`/strength?source=${row.source.id}`">
+        <NuxtLink class="name" :to="`/source/${row.source.id}`">
           <strong class="capital">{{ row.source.commonName }}</strong>
           <span class="quiet">{{ PARTS[row.source.part].label }}</span>
         </NuxtLink>
         <span class="ribbon" aria-hidden="true">
           <span
-            v-for="(bar, i) in bars(row.source)"
+            v-for="(bar, i) in bars(row)"
             :key="i"
             class="bar"
             :style="{ left: `${bar.left}%`, width: `${bar.width}%` }"
@@ -74,7 +88,10 @@ const radius = scaleSqrt([0, 800], [5, 12]).clamp(true)
             }"
           />
         </span>
-        <span class="when">{{ windowText(row, today) }}</span>
+        <span class="when"
+          >{{ windowText(row) }} <span class="quiet">{{ moreText(row) }}</span>
+        </span>
+        <slot name="act" :row="row" />
       </li>
     </ul>
   </div>
@@ -162,9 +179,15 @@ const radius = scaleSqrt([0, 800], [5, 12]).clamp(true)
   line-height: 1.3;
 }
 
+.narrow li,
+.narrow .months {
+  grid-template-columns: 120px 1fr 150px 74px;
+  gap: 10px;
+}
+
 @media (max-width: 760px) {
   .ribbons li,
-  .months {
+  .ribbons .months {
     grid-template-columns: 104px 1fr;
   }
 

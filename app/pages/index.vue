@@ -1,11 +1,14 @@
 <script setup lang="ts">
 import type { TodayView } from '~~/shared/today-view'
+import type { WalkView } from '~~/shared/walk-view'
 import LearntLast from '~/features/today/LearntLast.vue'
 import WantsHands from '~/features/today/WantsHands.vue'
 import { localToday, longDate } from '~/features/today/dates'
 
 const api = useApi()
 const today = localToday()
+const { data: walk } = useLoaded(() => api.get<WalkView>('walk', { on: today }))
+const gathered = computed(() => walk.value?.rows.filter((row) => row.gatherings.length) ?? [])
 const { data: view, failure } = useLoaded(() => api.get<TodayView>('today', { on: today }))
 
 useHead({ title: 'Today · Juniper Haze' })
@@ -24,19 +27,23 @@ useHead({ title: 'Today · Juniper Haze' })
   <div v-if="view" class="today">
     <div class="stack">
       <WantsHands :view="view" />
-      <LearntLast :latest="view.latest" />
     </div>
-    <section class="panel" aria-labelledby="ready">
-      <div class="row head">
-        <h2 id="ready">Ready to gather</h2>
-        <span class="quiet">usual months, from memory · dots are your gatherings</span>
-      </div>
-      <YearRibbons v-if="view.year.length" :rows="view.year" :today="today" :most="12" />
-      <p v-else>
-        Nothing gathered yet. <NuxtLink to="/walk">Weigh in</NuxtLink> something, and its season
-        appears here with the colours it gives.
-      </p>
-    </section>
+    <div class="stack">
+      <section class="panel" aria-labelledby="ready">
+        <div class="row head">
+          <h2 id="ready">Ready to gather</h2>
+          <span class="quiet"
+            >usual months, from memory, moved by your own finds · dots are your gatherings</span
+          >
+        </div>
+        <YearRibbons v-if="gathered.length" :rows="gathered" :today="today" :most="8" />
+        <p v-else-if="walk">
+          Nothing gathered yet. <NuxtLink to="/walk">Weigh in</NuxtLink> something, and its season
+          appears here with the colours it gives.
+        </p>
+      </section>
+      <LearntLast :latest="view.latest.slice(0, 3)" />
+    </div>
   </div>
 </template>
 

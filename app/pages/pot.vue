@@ -18,15 +18,17 @@ const api = useApi()
 const route = useRoute()
 
 const { data: stock, failure } = useLoaded<PotStock>(async () => {
-  const [lots, pieces, sources] = await Promise.all([
+  const [lots, pieces] = await Promise.all([
     api.get<Page<Lot>>('lots', { inStock: true, limit: 200 }),
     api.get<Page<Piece>>('pieces', { undyed: true, limit: 200 }),
-    api.get<Page<Source>>('sources', { limit: 200 }),
   ])
+  const usable = lots.items.filter(({ held }) => !held)
+  const ids = [...new Set(usable.map((lot) => lot.sourceId))]
+  const sources = await Promise.all(ids.map((id) => api.get<Source>(`sources/${id}`)))
   return {
-    lots: lots.items,
+    lots: usable,
     pieces: pieces.items,
-    sources: new Map(sources.items.map((source) => [source.id, source])),
+    sources: new Map(sources.map((source) => [source.id, source])),
   }
 })
 const sourceId = ref<string | null>(null)

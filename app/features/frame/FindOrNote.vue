@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { FindHit } from '~~/shared/find'
 import { formatMass } from '~~/core/quantity/format-quantity'
-import { readWeighInNote } from './read-note'
+import { readJarNote, readWeighInNote } from './read-note'
 
 const open = defineModel<boolean>({ required: true })
 
@@ -12,22 +12,24 @@ const failure = ref('')
 const input = ref<{ focus: () => void } | null>(null)
 
 const note = computed(() => readWeighInNote(text.value))
+const jarNote = computed(() => readJarNote(text.value))
 
 const PLACES: Record<FindHit['kind'], (hit: FindHit) => string> = {
-  lot: () => '/walk',
+  lot: ({ id }) => `/loft?lot=${id}`,
+  jar: ({ id }) => `/jars?jar=${id}`,
   piece: () => '/basket',
   pot: () => '/pot',
   swatch: ({ id }) => `/swatch?swatch=${id}`,
-  source: ({ id }) => `/strength?source=${id}`,
-  patch: () => '/walk',
+  source: ({ id }) => `/source/${id}`,
+  patch: ({ id }) => `/patches?patch=${id}`,
 }
 
 watch(text, async (typed) => {
-  const asked = typed.trim()
+  const asked = readJarNote(typed)?.code ?? typed.trim()
   if (asked.length < 2) return void (hits.value = [])
   try {
     const found = await api.get<{ hits: FindHit[] }>('find', { q: asked })
-    if (asked === text.value.trim()) hits.value = found.hits
+    if (asked === (jarNote.value?.code ?? text.value.trim())) hits.value = found.hits
     failure.value = ''
   } catch (error) {
     failure.value = (error as Error).message
@@ -40,8 +42,16 @@ function go(to: string) {
   void navigateTo(to)
 }
 
+const jarHit = computed(() => hits.value.find(({ kind }) => kind === 'jar'))
+
+function noteJar() {
+  const { kind, words } = jarNote.value!
+  go(`/jars?jar=${jarHit.value!.id}&did=${kind}&words=${encodeURIComponent(words)}`)
+}
+
 function enter() {
-  if (note.value) go(`/walk?note=${encodeURIComponent(text.value.trim())}`)
+  if (jarNote.value && jarHit.value) noteJar()
+  else if (note.value) go(`/walk?note=${encodeURIComponent(text.value.trim())}`)
   else if (hits.value[0]) go(PLACES[hits.value[0].kind](hits.value[0]))
 }
 </script>
@@ -58,7 +68,7 @@ function enter() {
       ref="input"
       v-model="text"
       aria-label="Find or note"
-      placeholder="DOC-26-02, elder, or 340 g tansy, full flower, Quarry Lane"
+      placeholder="DOC-26-02, elder, 340 g tansy, Quarry Lane, or jar OCH-26-02 aired, deep wine"
       @keydown.enter="enter"
     />
     <p v-if="failure" class="wrong" role="alert">{{ failure }}</p>
@@ -67,6 +77,13 @@ function enter() {
         <button type="button" @click="enter">
           Weigh in <strong>{{ formatMass(note.netG) }}</strong>
           {{ note.words.join(', ') || 'of something' }}
+          <span class="quiet">opens a filled-in draft</span>
+        </button>
+      </li>
+      <li v-if="jarNote && jarHit">
+        <button type="button" @click="noteJar">
+          <strong>{{ jarNote.code }}</strong> {{ jarNote.kind
+          }}{{ jarNote.words ? `, ${jarNote.words}` : '' }}
           <span class="quiet">opens a filled-in draft</span>
         </button>
       </li>

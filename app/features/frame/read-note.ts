@@ -26,3 +26,31 @@ export function readWeighInNote(text: string): WeighInNote | null {
   }
   return null
 }
+
+/** What a one-line note says of a jar. */
+export interface JarNote {
+  code: string
+  kind: 'shake' | 'air' | 'look'
+  /** The colour in a word, or whatever else was said. */
+  words: string
+}
+
+const DONE = { shaken: 'shake', aired: 'air', looked: 'look' } as const
+
+/**
+ * Reads a note such as `jar OCH-26-02 aired, deep wine`.
+ *
+ * @returns null where it is none of a jar
+ */
+export function readJarNote(text: string): JarNote | null {
+  const match =
+    /^\s*(?:jar\s+)?([A-Za-z]{3}-\d{2}-\d{2,})\s+(shaken|aired|looked)\b(?:\s+at)?[\s,:]*(.*)$/i.exec(
+      text,
+    )
+  if (!match) return null
+  return {
+    code: match[1]!.toUpperCase(),
+    kind: DONE[match[2]!.toLowerCase() as keyof typeof DONE],
+    words: match[3]!.trim(),
+  }
+}

@@ -17,7 +17,7 @@ export const STATIONS: readonly Station[] = [
     path: '/loft',
     name: 'Loft',
     key: '2',
-    waiting: ({ wilting }) => ({ n: wilting, what: 'fresh' }),
+    waiting: ({ wilting, jars }) => ({ n: wilting + jars, what: 'waiting' }),
   },
   {
     path: '/basket',

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { PARTS } from '~~/catalogue/parts'
+import { amountOf } from '~/features/loft/words'
 import { formatMass } from '~~/core/quantity/format-quantity'
 import { ago } from '~/features/today/dates'
 import { POT_PLAN, type PotStock } from './usePotPlan'
@@ -21,7 +22,7 @@ const nameOf = (sourceId: string) => {
         v-for="lot in stock.lots"
         :key="lot.id"
         :value="lot.id"
-        :label="`${lot.code} ${nameOf(lot.sourceId)}, ${formatMass(lot.leftG)} ${lot.state}`"
+        :label="`${lot.code} ${nameOf(lot.sourceId)}, ${amountOf(lot)} ${lot.state}`"
       />
     </ElSelect>
     <SwingTag

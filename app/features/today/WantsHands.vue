@@ -6,8 +6,15 @@ import { ago, daysSince } from './dates'
 const { view } = defineProps<{ view: TodayView }>()
 
 const nothing = computed(
-  () => !view.unread.length && !view.wilting.length && !view.counts.unmordanted,
+  () =>
+    !view.unread.length &&
+    !view.wilting.length &&
+    !view.jarsDue.length &&
+    !view.wishes.length &&
+    !view.counts.unmordanted,
 )
+const overdueText = (days: number) =>
+  days > 0 ? `${days} ${days > 1 ? 'days' : 'day'} overdue` : 'today'
 const freshNote = (gatheredOn: string) =>
   daysSince(gatheredOn) > 2 ? 'going off: use or dry' : 'use or dry'
 </script>
@@ -16,18 +23,30 @@ const freshNote = (gatheredOn: string) =>
   <section class="stack tight" aria-labelledby="hands">
     <h2 id="hands">Wants your hands</h2>
     <SwingTag
-      v-for="lot in view.wilting.slice(0, 3)"
+      v-for="lot in view.wilting.slice(0, 2)"
       :key="lot.id"
       :code="lot.code"
       :figure="formatMass(lot.leftG)"
       :figure-note="freshNote(lot.gatheredOn)"
       :line="`fresh, gathered ${ago(lot.gatheredOn)}`"
-      :to="`/pot?lot=${lot.id}`"
+      :to="`/loft?lot=${lot.id}`"
     >
       <template #name>{{ lot.sourceName }}</template>
     </SwingTag>
     <SwingTag
-      v-for="pot in view.unread.slice(0, 3)"
+      v-for="jar in view.jarsDue.slice(0, 3)"
+      :key="jar.id"
+      :code="jar.code"
+      :hex="jar.hex"
+      :figure="jar.what"
+      :figure-note="overdueText(jar.overdueDays)"
+      :line="jar.vessel"
+      :to="`/jars?jar=${jar.id}`"
+    >
+      <template #name>{{ jar.sourceName }}</template>
+    </SwingTag>
+    <SwingTag
+      v-for="pot in view.unread.slice(0, 1)"
       :key="pot.potId"
       :code="pot.potCode"
       :figure="`${pot.swatches} to read`"
@@ -44,6 +63,15 @@ const freshNote = (gatheredOn: string) =>
       to="/basket"
     >
       <template #name>without mordant</template>
+    </SwingTag>
+    <SwingTag
+      v-for="{ wish, why } in view.wishes.slice(0, 2)"
+      :key="wish.id"
+      code="Wish"
+      :line="why"
+      to="/jars#wishes"
+    >
+      <template #name>{{ wish.words }}</template>
     </SwingTag>
     <p v-if="nothing" class="quiet">Nothing waits. A walk, or a pot?</p>
   </section>

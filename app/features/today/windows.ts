@@ -1,39 +1,36 @@
-import dayjs from 'dayjs'
 import { formatMass } from '~~/core/quantity/format-quantity'
-import type { YearRow } from '~~/shared/today-view'
+import type { WalkRow } from '~~/shared/walk-view'
 
-interface Window {
-  /** Days from today to its first and last day; negative: past. */
-  opensIn: number
-  closesIn: number
+/** Longer windows are all year round, whatever their ends. */
+const ALL_YEAR_DAYS = 355
+
+export const isAllYear = ({ window }: WalkRow) =>
+  window !== null && (window.toDay - window.fromDay + 365) % 365 >= ALL_YEAR_DAYS
+
+/** `38 days left`, `opens in 6 weeks`, `all year` */
+export function windowText(row: WalkRow): string {
+  if (isAllYear(row)) return 'all year'
+  const { readiness } = row
+  if (!readiness) return 'season not known'
+  return readiness.ready
+    ? `${spanText(readiness.closesInDays + 1)} left`
+    : `opens in ${spanText(readiness.opensInDays)}`
 }
 
-/** The window that is open, or the next one. */
-function nextWindow({ windowFrom, windowTo }: YearRow['source'], today: string): Window | null {
-  if (windowFrom === null || windowTo === null) return null
-  const now = dayjs(today)
-  for (const year of [now.year() - 1, now.year(), now.year() + 1]) {
-    const first = dayjs(`${year}-${String(windowFrom).padStart(2, '0')}-01`)
-    const lastYear = windowFrom <= windowTo ? year : year + 1
-    const last = dayjs(`${lastYear}-${String(windowTo).padStart(2, '0')}-01`).endOf('month')
-    if (last.isBefore(now, 'day')) continue
-    return { opensIn: first.diff(now, 'day'), closesIn: last.diff(now, 'day') }
-  }
-  return null
+/** What else matters of a row: stock, what is wanted, how the season moved. */
+export function moreText({ leftG, needs, window }: WalkRow): string {
+  const wanted = needs.reduce((sum, { toGatherG }) => sum + toGatherG.mid, 0)
+  return [
+    leftG >= 1 ? `${formatMass(leftG)} kept` : 'none kept',
+    wanted > 0 && `~${formatMass(wanted)} wanted`,
+    window && Math.abs(window.shiftDays) >= 2 && shiftText(window.shiftDays, window.years),
+  ]
+    .filter(Boolean)
+    .join(' · ')
 }
 
-const isAllYear = ({ windowFrom, windowTo }: YearRow['source']) =>
-  windowFrom === 1 && windowTo === 12
-
-/** `38 days left · 210 g kept` or `opens in 6 weeks` */
-export function windowText({ source, leftG }: YearRow, today: string): string {
-  const stock = leftG >= 1 ? `${formatMass(leftG)} kept` : 'none kept'
-  if (isAllYear(source)) return `all year · ${stock}`
-  const window = nextWindow(source, today)
-  if (!window) return stock
-  if (window.opensIn <= 0) return `${spanText(window.closesIn + 1)} left · ${stock}`
-  return `opens in ${spanText(window.opensIn)} · ${stock}`
-}
+const shiftText = (days: number, years: number) =>
+  `${Math.round(Math.abs(days))} days ${days < 0 ? 'earlier' : 'later'} with you (${years} ${years > 1 ? 'years' : 'year'})`
 
 function spanText(days: number): string {
   if (days < 15) return days === 1 ? '1 day' : `${days} days`
@@ -42,12 +39,11 @@ function spanText(days: number): string {
 }
 
 /** What is open first, closing soonest first; then what opens next; the all-year ones last. */
-export function orderedRows(rows: YearRow[], today: string): YearRow[] {
-  const rank = ({ source }: YearRow) => {
-    if (isAllYear(source)) return 1000
-    const window = nextWindow(source, today)
-    if (!window) return 2000
-    return window.opensIn <= 0 ? window.closesIn - 400 : window.opensIn
+export function orderedRows(rows: readonly WalkRow[]): WalkRow[] {
+  const rank = (row: WalkRow) => {
+    if (isAllYear(row)) return 1000
+    if (!row.readiness) return 2000
+    return row.readiness.ready ? row.readiness.closesInDays - 400 : row.readiness.opensInDays
   }
   return [...rows].sort((a, b) => rank(a) - rank(b))
 }

@@ -1,54 +1,95 @@
 <script setup lang="ts">
-import { formatMass, formatRatio } from '~~/core/quantity/format-quantity'
+import { gatheringCautions } from '~~/core/safety/gathering'
+import { formatMass } from '~~/core/quantity/format-quantity'
+import type { Container } from '~~/shared/schemas/container'
 import type { Patch } from '~~/shared/schemas/patch'
+import type { WalkRow } from '~~/shared/walk-view'
 import { localToday } from '~/features/today/dates'
+import AgainChips from './AgainChips.vue'
+import AmountFields from './AmountFields.vue'
+import MoreAboutIt from './MoreAboutIt.vue'
+import NameSureness from './NameSureness.vue'
 import OwnSource from './OwnSource.vue'
+import PhotoQueue from './PhotoQueue.vue'
+import WalkTally from './WalkTally.vue'
 import { useWeighIn } from './useWeighIn'
 
-const { patches } = defineProps<{ patches: Patch[] }>()
+const { patches, containers, rows } = defineProps<{
+  patches: Patch[]
+  containers: Container[]
+  rows: WalkRow[]
+}>()
 
-const { draft, stages, netG, dyesG, saving, failure, errors, keep, fromNote } = useWeighIn(
+const weighIn = useWeighIn(
   () => patches,
+  () => containers,
 )
+const { draft, stages, netG, patch, photos, photoTrouble, saving, failure, errors } = weighIn
 const form = ref<HTMLElement | null>(null)
 const adding = ref(false)
 
-const here = computed(() => patches.find(({ id }) => id === draft.place))
+const cautions = computed(() =>
+  draft.source
+    ? gatheringCautions({
+        group: draft.source.group,
+        stopGroup: draft.source.stopGroup,
+        sureness: draft.sureness,
+        poisonous: draft.source.poisonous,
+        lookAlikes: draft.source.lookAlikes,
+        caution: draft.source.caution,
+        hazards: patch.value?.hazardKinds ?? [],
+      })
+    : [],
+)
+
+async function focusAmount() {
+  await nextTick()
+  form.value?.querySelector<HTMLInputElement>('.weights input')?.focus()
+}
+
+async function again(row: WalkRow) {
+  const { source } = await useApi().get<{ source: NonNullable<typeof draft.source> }>(
+    `walk/${row.source.id}`,
+    { on: localToday() },
+  )
+  await weighIn.again(source)
+  await focusAmount()
+}
 
 defineExpose({
   focus: () => form.value?.querySelector('input')?.focus(),
-  fromNote,
+  fromNote: weighIn.fromNote,
+  again,
 })
 </script>
 
 <template>
-  <form ref="form" class="panel stack" aria-labelledby="weigh-in" @submit.prevent="keep">
-    <div class="row">
+  <form ref="form" class="panel stack" aria-labelledby="weigh-in" @submit.prevent="weighIn.keep">
+    <div class="row head">
       <h2 id="weigh-in">Weigh in</h2>
       <button type="button" class="own" @click="adding = true">A source of your own</button>
     </div>
+    <AgainChips v-if="!draft.source" :rows="rows" @choose="again" />
     <SourcePicker
       v-model="draft.source"
       label="What did you gather?"
       :error="errors['/sourceId']"
     />
-    <div v-if="stages.length" role="group" aria-label="Stage">
-      <ElRadioGroup
-        :model-value="draft.stage ?? ''"
-        aria-label="Stage"
-        @update:model-value="draft.stage = String($event)"
-      >
-        <ElRadioButton v-for="stage in stages" :key="stage" :value="stage">{{
-          stage
-        }}</ElRadioButton>
-      </ElRadioGroup>
+    <div v-if="cautions.length" class="stack tight" role="group" aria-label="To mind">
+      <PlainCaution v-for="caution in cautions" :key="caution.key" :level="caution.level">
+        {{ caution.words }}
+      </PlainCaution>
     </div>
-    <PlainCaution v-if="draft.source?.caution">{{ draft.source.caution }}</PlainCaution>
-    <PlainCaution v-else-if="draft.source">
-      Nothing is noted against it here. That does not mean it is known to be safe: gloves, and not
-      in food pots.
-    </PlainCaution>
-
+    <AmountFields :weigh-in="weighIn" :containers="containers" />
+    <WalkTally v-if="draft.source && netG" :weigh-in="weighIn" />
+    <ElRadioGroup
+      v-if="stages.length"
+      :model-value="draft.stage ?? ''"
+      aria-label="Stage"
+      @update:model-value="draft.stage = String($event)"
+    >
+      <ElRadioButton v-for="stage in stages" :key="stage" :value="stage">{{ stage }}</ElRadioButton>
+    </ElRadioGroup>
     <div class="two">
       <LabeledField v-slot="{ id }" label="Where" :error="errors['/patchId'] ?? errors['/name']">
         <ElSelect
@@ -61,64 +102,34 @@ defineExpose({
           placeholder="a place, or a new name"
           :value-on-clear="''"
         >
-          <ElOption
-            v-for="patch in patches"
-            :key="patch.id"
-            :value="patch.id"
-            :label="patch.name"
-          />
+          <ElOption v-for="each in patches" :key="each.id" :value="each.id" :label="each.name" />
         </ElSelect>
       </LabeledField>
       <LabeledField v-slot="{ id }" label="When" :error="errors['/gatheredOn']">
         <ElInput :id="id" v-model="draft.gatheredOn" type="date" :max="localToday()" />
       </LabeledField>
     </div>
-    <PlainCaution v-if="here?.hazards">{{ here.name }}: {{ here.hazards }}</PlainCaution>
-
-    <div class="row">
-      <ElRadioGroup v-model="draft.state" aria-label="State">
-        <ElRadioButton value="fresh">fresh</ElRadioButton>
-        <ElRadioButton value="dried">dried</ElRadioButton>
-      </ElRadioGroup>
-      <ElRadioGroup v-model="draft.how" aria-label="How it was weighed">
-        <ElRadioButton value="scale">in its bag</ElRadioButton>
-        <ElRadioButton value="net">net</ElRadioButton>
-      </ElRadioGroup>
-    </div>
-    <div class="weights">
-      <template v-if="draft.how === 'scale'">
-        <QuantityField v-model="draft.grossG" label="On the scale" :error="errors['/grossG']" />
-        <QuantityField v-model="draft.tareG" label="Empty bag" :error="errors['/tareG']" />
-      </template>
-      <QuantityField
-        v-else
-        v-model="draft.netG"
-        class="wide"
-        label="Net amount, in any unit"
-        :error="errors['/netG'] ?? errors['']"
-      />
-      <p class="net">
-        <span class="quiet">net {{ draft.state }}</span>
-        <output aria-live="polite">{{ formatMass(netG) }}</output>
-      </p>
-    </div>
-    <p v-if="dyesG && draft.source" class="quiet">
-      Enough for <strong>~{{ formatMass(dyesG) }}</strong> of fibre at the usual
-      {{ formatRatio(draft.source.usualRatio) }} {{ draft.source.usualRatioState }} ({{
-        draft.source.provenance
-      }}, not yours).
-    </p>
-    <LabeledField v-slot="{ id }" label="Note">
-      <ElInput :id="id" v-model="draft.note" maxlength="2000" />
-    </LabeledField>
+    <p v-if="patch?.hazards" class="quiet">{{ patch.name }}: {{ patch.hazards }}</p>
+    <NameSureness
+      v-model:sureness="draft.sureness"
+      v-model:evidence="draft.evidence"
+      :group="draft.source?.group ?? 'plant'"
+    />
+    <MoreAboutIt :weigh-in="weighIn" />
+    <PhotoQueue v-model="photos" />
+    <p v-if="photoTrouble" class="wrong" role="alert">{{ photoTrouble }}</p>
     <p v-if="failure || errors['/id']" class="wrong" role="alert">{{ failure || errors['/id'] }}</p>
-    <ElButton type="primary" native-type="submit" :loading="saving">Keep it</ElButton>
+    <div class="keep">
+      <ElButton type="primary" native-type="submit" :loading="saving">
+        Keep it<template v-if="netG">, {{ formatMass(netG) }}</template>
+      </ElButton>
+    </div>
     <OwnSource v-model="adding" @added="draft.source = $event" />
   </form>
 </template>
 
 <style scoped>
-.row {
+.head {
   justify-content: space-between;
 }
 
@@ -131,35 +142,22 @@ defineExpose({
   cursor: pointer;
 }
 
-.two,
-.weights {
+.two {
   display: grid;
   grid-template-columns: 1fr 1fr;
   gap: 12px;
 }
 
-.weights {
-  grid-template-columns: 1fr 1fr auto;
-  align-items: start;
+.keep .el-button {
+  width: 100%;
 }
 
-.wide {
-  grid-column: span 2;
-}
-
-.net {
-  min-width: 84px;
-  text-align: right;
-}
-
-.net .quiet,
-.net output {
-  display: block;
-}
-
-.net output {
-  font-size: 24px;
-  font-weight: 700;
-  line-height: 1.7;
+@media (max-width: 960px) {
+  /* within reach of the thumb, whatever stands above */
+  .keep {
+    position: sticky;
+    z-index: 5;
+    bottom: 66px;
+  }
 }
 </style>

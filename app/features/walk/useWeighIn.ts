@@ -1,15 +1,28 @@
-import { computed, ref, watch } from 'vue'
+import { computed, ref, shallowRef, watch } from 'vue'
+import { typicalGramsEach, type Measure } from '~~/catalogue/measures'
 import { PARTS } from '~~/catalogue/parts'
+import type { Content } from '~~/core/harvest/contents'
+import { gramsEach } from '~~/core/harvest/counted'
+import { fibreDyed } from '~~/core/harvest/gather-needed'
 import { netMassG } from '~~/core/harvest/net-mass'
 import { formatMass } from '~~/core/quantity/format-quantity'
 import { newId } from '~~/shared/ids'
-import type { Page } from '~~/shared/schemas/common'
-import { newLotSchema, type Lot, type NewLot } from '~~/shared/schemas/lot'
+import type { NameHit } from '~~/shared/name-hit'
+import type { Container } from '~~/shared/schemas/container'
+import {
+  newLotSchema,
+  type Evidence,
+  type Lot,
+  type NewLot,
+  type Obtained,
+} from '~~/shared/schemas/lot'
 import { newPatchSchema, type Patch } from '~~/shared/schemas/patch'
 import type { Source } from '~~/shared/schemas/source'
+import type { SourceOnWalk } from '~~/shared/walk-view'
 import { localToday } from '~/features/today/dates'
 import { readWeighInNote } from '~/features/frame/read-note'
 import { useApi } from '~/composables/useApi'
+import { uploadPhotos } from './upload-photos'
 
 export interface WeighInDraft {
   source: Source | null
@@ -18,10 +31,20 @@ export interface WeighInDraft {
   gatheredOn: string
   stage: string | null
   state: 'fresh' | 'dried'
-  how: 'scale' | 'net'
+  how: 'scale' | 'net' | 'counted'
   grossG: number | null
   tareG: number | null
+  containerId: string | null
   netG: number | null
+  count: number | null
+  measure: Measure
+  obtained: Obtained
+  host: string
+  weather: string
+  minutes: number | null
+  contents: Content[]
+  sureness: 'sure' | 'likely' | 'unsure'
+  evidence: Evidence[]
   note: string
 }
 
@@ -34,72 +57,151 @@ const blank = (): WeighInDraft => ({
   how: 'scale',
   grossG: null,
   tareG: null,
+  containerId: null,
   netG: null,
+  count: null,
+  measure: 'handful',
+  obtained: 'picked',
+  host: '',
+  weather: '',
+  minutes: null,
+  contents: [],
+  sureness: 'sure',
+  evidence: [],
   note: '',
 })
 
 /** Weighing in a lot: its draft, what it comes to, and keeping it. */
-export function useWeighIn(patches: () => Patch[]) {
+export function useWeighIn(patches: () => Patch[], containers: () => Container[]) {
   const api = useApi()
   const { draft, clear } = useDraft('weigh-in', blank)
   const { saving, failure, errors, save } = useSave()
   /** Made with the draft, so that pressing twice keeps it once. */
   const id = ref(newId())
+  const photos = shallowRef<File[]>([])
+  const photoTrouble = ref('')
+  /** What the log knows of the chosen source. */
+  const known = shallowRef<SourceOnWalk | null>(null)
 
   const stages = computed<readonly string[]>(() =>
     draft.source ? PARTS[draft.source.part].stages : [],
   )
-  watch(stages, (known) => {
-    if (draft.stage && !known.includes(draft.stage)) draft.stage = null
+  watch(stages, (list) => {
+    if (draft.stage && !list.includes(draft.stage)) draft.stage = null
+  })
+  watch(
+    () => draft.source?.id,
+    async (sourceId) => {
+      known.value = null
+      if (!sourceId) return
+      try {
+        const answer = await api.get<SourceOnWalk>(`walk/${sourceId}`, { on: localToday() })
+        if (draft.source?.id === sourceId) known.value = answer
+      } catch {
+        // without an answer the form works on, it only offers less
+      }
+    },
+    { immediate: true },
+  )
+
+  /** g of one of the chosen measure; null where nobody knows. */
+  const each = computed(() => {
+    const { source, measure, state } = draft
+    if (!source || state === 'dried') return null
+    return known.value?.each[measure] ?? gramsEach([], typicalGramsEach(source.part, measure))
   })
 
   /** g; null while it cannot be told. */
   const netG = computed(() => {
     if (draft.how === 'net') return draft.netG
+    if (draft.how === 'counted') {
+      return draft.count !== null && each.value ? draft.count * each.value.value : null
+    }
     const { grossG, tareG } = draft
     if (grossG === null || grossG < (tareG ?? 0)) return null
     return netMassG({ grossG, tareG: tareG ?? 0 })
   })
 
-  /** Dry fibre this would dye at the source's usual ratio, g. */
-  const dyesG = computed(() => {
-    const { source, state } = draft
-    if (netG.value === null || !source?.usualRatio) return null
-    const dry = (of: string) => (of === 'dried' ? 1 : source.dryFraction)
-    return (netG.value * dry(state)) / (source.usualRatio * dry(source.usualRatioState))
+  /** Air-dry matter of it, g. */
+  const dryG = computed(() => {
+    if (netG.value === null || !draft.source) return null
+    const share =
+      draft.state === 'dried' ? 1 : (known.value?.dryFraction.value ?? draft.source.dryFraction)
+    return netG.value * share
   })
+
+  /** Dry fibre this would dye at the learnt or usual ratio, g. */
+  const dyesG = computed(() => {
+    const ratio = known.value?.ratioDry
+    return dryG.value !== null && ratio ? fibreDyed(dryG.value, ratio.value) : null
+  })
+
+  const patch = computed(() => patches().find(({ id: patchId }) => patchId === draft.place) ?? null)
+
+  function chooseContainer(containerId: string | null) {
+    draft.containerId = containerId
+    const bag = containers().find((container) => container.id === containerId)
+    if (bag) draft.tareG = bag.tareG
+  }
+
+  /** Fills in what was used for this source the last time, but not the amount. */
+  async function again(source: Source) {
+    draft.source = source
+    const answer = await api.get<SourceOnWalk>(`walk/${source.id}`, { on: localToday() })
+    const { last } = answer
+    if (!last || draft.source?.id !== source.id) return
+    draft.place = last.patchId ?? draft.place
+    draft.stage = last.stage
+    draft.obtained = last.obtained as Obtained
+    draft.state = last.state === 'dried' ? 'dried' : 'fresh'
+    draft.host = last.host
+    if (last.measure) draft.measure = last.measure
+    if (last.containerId) chooseContainer(last.containerId)
+    else if (last.tareG !== null) draft.tareG = last.tareG
+  }
 
   async function patchId(): Promise<string | null> {
     const typed = draft.place.trim()
     if (!typed) return null
-    const known = patches().find(
-      (patch) => patch.id === typed || patch.name.toLowerCase() === typed.toLowerCase(),
+    const found = patches().find(
+      (each) => each.id === typed || each.name.toLowerCase() === typed.toLowerCase(),
     )
-    if (known) return known.id
+    if (found) return found.id
     const { item } = await api.post<Patch>('patches', {
       ...newPatchSchema.validate({ id: newId(), name: typed }).value,
     })
     return item.id
   }
 
+  function amount() {
+    const counted = draft.count === null ? {} : { count: draft.count, measure: draft.measure }
+    if (draft.how === 'counted') return counted
+    if (draft.how === 'net') return { ...counted, netG: draft.netG ?? undefined }
+    const bag = draft.containerId ? { containerId: draft.containerId } : {}
+    return { ...counted, ...bag, grossG: draft.grossG ?? undefined, tareG: draft.tareG ?? 0 }
+  }
+
   async function keep(): Promise<Lot | null> {
-    const { source, gatheredOn, stage, state, how, note } = draft
-    const weighing =
-      how === 'scale'
-        ? { grossG: draft.grossG ?? undefined, tareG: draft.tareG ?? 0 }
-        : { netG: draft.netG ?? undefined }
-    const body = { id: id.value, sourceId: source?.id, gatheredOn, stage, state, note, ...weighing }
+    const { source, gatheredOn, stage, state, note, obtained, host, weather, minutes } = draft
+    const { contents, sureness, evidence } = draft
+    const body = {
+      ...{ id: id.value, sourceId: source?.id, gatheredOn, stage, state, note, obtained, host },
+      ...{ weather, minutes, contents, sureness, evidence },
+      ...amount(),
+    }
     const lot = await save<NewLot, Lot>(
       newLotSchema,
       body,
       async (checked) => api.post<Lot>('lots', { ...checked, patchId: await patchId() }),
       (item) => `Weighed in ${item.code}, ${formatMass(item.netG)} ${item.state}.`,
     )
-    if (lot) {
-      id.value = newId()
-      // the next weighing is most often at the same place, with the same bag
-      clear({ place: lot.patchId ?? '', tareG: draft.tareG, gatheredOn: draft.gatheredOn })
-    }
+    if (!lot) return null
+    photoTrouble.value = await uploadPhotos(photos.value, { lotId: lot.id })
+    photos.value = []
+    id.value = newId()
+    // the next weighing is most often at the same place, with the same bag
+    const { tareG, containerId } = draft
+    clear({ place: lot.patchId ?? '', tareG, containerId, gatheredOn: draft.gatheredOn })
     return lot
   }
 
@@ -112,23 +214,25 @@ export function useWeighIn(patches: () => Patch[]) {
     draft.source = await findSource(what)
     const left: string[] = draft.source ? [] : [what]
     for (const word of rest) {
-      const stage = stages.value.find((known) => known === word.toLowerCase())
-      const patch = patches().find(({ name }) => name.toLowerCase() === word.toLowerCase())
+      const stage = stages.value.find((name) => name === word.toLowerCase())
+      const place = patches().find(({ name }) => name.toLowerCase() === word.toLowerCase())
       if (stage) draft.stage = stage
-      else if (patch) draft.place = patch.id
+      else if (place) draft.place = place.id
       else left.push(word)
     }
     draft.note = left.join(', ')
   }
 
-  /** `tansy heads` is found by all its words, or else by ever fewer of the first. */
   async function findSource(words: string): Promise<Source | null> {
-    for (let parts = words.split(' '); parts.length > 0; parts = parts.slice(0, -1)) {
-      const page = await api.get<Page<Source>>('sources', { q: parts.join(' '), limit: 1 })
-      if (page.items[0]) return page.items[0]
-    }
-    return null
+    if (!words) return null
+    const { hits } = await api.get<{ hits: NameHit[] }>('names', { q: words, limit: 1 })
+    return hits[0]?.source ?? null
   }
 
-  return { draft, stages, netG, dyesG, saving, failure, errors, keep, fromNote, clear }
+  return {
+    ...{ draft, known, stages, each, netG, dryG, dyesG, patch, photos, photoTrouble },
+    ...{ saving, failure, errors, keep, again, fromNote, clear, chooseContainer },
+  }
 }
+
+export type WeighIn = ReturnType<typeof useWeighIn>

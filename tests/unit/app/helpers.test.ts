@@ -10,10 +10,11 @@ import {
   ribbonStops,
 } from '../../../app/features/strength/ribbon-paint'
 import { groupWords, standing } from '../../../app/features/strength/words'
-import { orderedRows, windowText } from '../../../app/features/today/windows'
+import { moreText, orderedRows, windowText } from '../../../app/features/today/windows'
 import { estimateReflectance } from '../../../core/colour/estimate-reflectance'
 import type { StrengthGroup, StrengthPointView } from '../../../shared/strength-view'
-import type { YearRow } from '../../../shared/today-view'
+import type { WalkRow } from '../../../shared/walk-view'
+import { readiness, windowOfMonths } from '../../../core/season/shifted-window'
 
 const bare = estimateReflectance({ l: 88, a: 0.5, b: 10 })
 const unit = bare.map((_, i) => (i < 8 ? 4 : 0.1))
@@ -130,10 +131,10 @@ describe('words', () => {
   })
 
   test('a station’s count says what it counts', () => {
-    const counts = { ready: 3, wilting: 1, unmordanted: 2, unread: 4, curves: 5 }
+    const counts = { ready: 3, wilting: 1, jars: 1, unmordanted: 2, unread: 4 }
     const said = STATIONS.map(({ waiting }) => waiting(counts)).filter(({ n }) => n > 0)
     expect(said.every(({ what }) => what.length > 0)).toBe(true)
-    expect(said.map(({ n }) => n)).toEqual([3, 1, 2, 4])
+    expect(said.map(({ n }) => n)).toEqual([3, 2, 2, 4])
   })
 })
 
@@ -159,40 +160,50 @@ describe('a one-line note', () => {
 })
 
 describe('harvest windows', () => {
-  const row = (windowFrom: number | null, windowTo: number | null, leftG = 0): YearRow => ({
-    source: {
-      id: `${windowFrom}-${windowTo}`,
-      code: 'TAN',
-      commonName: 'tansy',
-      scientificName: 'Tanacetum vulgare',
-      part: 'flowerHead',
-      windowFrom,
-      windowTo,
-      caution: null,
-    },
-    gatherings: [],
-    leftG,
-  })
+  const row = (
+    months: [number, number] | null,
+    today: number,
+    fields: Partial<WalkRow> = {},
+  ): WalkRow => {
+    const window = months && { ...windowOfMonths(...months), shiftDays: 0, years: 0 }
+    return {
+      source: {
+        ...{ id: String(months), code: 'TAN', commonName: 'tansy' },
+        ...{ scientificName: 'Tanacetum vulgare', part: 'flowerHead', group: 'plant' },
+        ...{ windowFrom: null, windowTo: null, stopGroup: null },
+      },
+      window,
+      readiness: window && readiness(window, today),
+      ...{ gatherings: [], leftG: 0, stockDryG: 0, needs: [], bearings: [] },
+      ...fields,
+    }
+  }
 
+  // days of the year: 25 June 176, 20 September 263, 30 September 273, 1 October 274, 15 December 349
   test.each([
-    [row(7, 9, 210), '2026-09-20', '11 days left · 210 g kept'],
-    [row(7, 9), '2026-09-30', '1 day left · none kept'],
-    [row(7, 9), '2026-06-25', 'opens in 6 days · none kept'],
-    [row(9, 2), '2026-12-15', '11 weeks left · none kept'],
-    [row(9, 2), '2026-01-31', '4 weeks left · none kept'],
-    [row(7, 9), '2026-10-01', 'opens in 9 months · none kept'],
-    [row(1, 12, 25), '2026-10-01', 'all year · 25 g kept'],
-    [row(null, null), '2026-10-01', 'none kept'],
-  ])('%j on %s: %s', (each, today, text) => {
-    const days = windowText(each, today)
-    // 11 weeks or 3 months: the same span, said by its length
-    expect(days.replace('3 months left', '11 weeks left')).toBe(text)
+    [row([7, 9], 263), '11 days left'],
+    [row([7, 9], 273), '1 day left'],
+    [row([7, 9], 176), 'opens in 6 days'],
+    [row([9, 2], 349), '3 months left'],
+    [row([9, 2], 31), '4 weeks left'],
+    [row([7, 9], 274), 'opens in 9 months'],
+    [row([1, 12], 274), 'all year'],
+    [row(null, 274), 'season not known'],
+  ])('%#: says how long', (each, text) => expect(windowText(each)).toBe(text))
+
+  test('what is kept, wanted and moved stands beside it', () => {
+    expect(moreText(row([7, 9], 263))).toBe('none kept')
+    const moved = { fromDay: 175, toDay: 266, shiftDays: -7.4, years: 2 }
+    const need = { toGatherG: { mid: 1240, low: 900, high: 1700 } } as WalkRow['needs'][number]
+    expect(moreText(row([7, 9], 263, { leftG: 210, needs: [need], window: moved }))).toBe(
+      '210 g kept · ~1.24 kg wanted · 7 days earlier with you (2 years)',
+    )
   })
 
   test('what closes soonest comes first, all-year sources last', () => {
-    const rows = [row(1, 12), row(5, 6), row(9, 12), row(9, 10)]
-    const order = orderedRows(rows, '2026-10-01').map(({ source }) => source.id)
-    expect(order).toEqual(['9-10', '9-12', '5-6', '1-12'])
+    const rows = [row([1, 12], 274), row([5, 6], 274), row([9, 12], 274), row([9, 10], 274)]
+    const order = orderedRows(rows).map(({ source }) => source.id)
+    expect(order).toEqual(['9,10', '9,12', '5,6', '1,12'])
   })
 })
 

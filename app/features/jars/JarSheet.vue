@@ -1,0 +1,247 @@
+<script setup lang="ts">
+import { JAR_WAYS } from '~~/catalogue/jar-ways'
+import { formatMass, formatNumber } from '~~/core/quantity/format-quantity'
+import { newId } from '~~/shared/ids'
+import type { Caution } from '~~/core/safety/gathering'
+import type { Jar, JarChange, JarView } from '~~/shared/schemas/jar'
+import LotPhotos from '~/features/loft/LotPhotos.vue'
+import { localToday, shortDate } from '~/features/today/dates'
+import DrawForm from './DrawForm.vue'
+import LookForm from './LookForm.vue'
+import LookStrip from './LookStrip.vue'
+import { byWeight, dueText, nowInstant, outlookText, ROUND_WORDS } from './words'
+
+/** One jar: what it wants, what was seen in it, and what can be done. */
+const { jar, others } = defineProps<{ jar: JarView; others: JarView[] }>()
+
+const api = useApi()
+const session = useSession()
+const failure = ref('')
+/** The version last seen, also before the page has loaded again. */
+const rev = ref(jar.rev)
+watch(
+  () => jar.rev,
+  (seen) => (rev.value = Math.max(rev.value, seen)),
+)
+const route = useRoute()
+const DID = ['look', 'air', 'shake'] as const
+const did = DID.find((kind) => kind === route.query.did)
+const doing = ref<'look' | 'draw' | 'strain' | null>(did ? 'look' : null)
+const besideId = ref('')
+
+const way = computed(() => JAR_WAYS[jar.way])
+const rounds = computed(() => byWeight(jar.due))
+const beside = computed(() => others.find(({ id }) => id === besideId.value))
+const { data: stop } = useLoaded(async () =>
+  way.value.ammonia && !jar.endedAt
+    ? (
+        await api.get<{ stop: Caution | null }>('cautions', {
+          on: localToday(),
+          planned: 'ammonia',
+        })
+      ).stop
+    : null,
+)
+
+async function change(body: JarChange, words: string) {
+  failure.value = ''
+  try {
+    const { item, changeSetId } = await api.patch<Jar>(`jars/${jar.id}`, body, rev.value)
+    rev.value = item.rev
+    session.saved(words, changeSetId)
+    doing.value = null
+  } catch (error) {
+    failure.value = (error as Error).message
+  }
+}
+
+const round = (kind: 'shake' | 'air') =>
+  change(
+    {
+      round: {
+        ...{ id: newId(), kind, at: nowInstant(), lookedAt: null, how: null, colourWord: '' },
+        ...{ hex: null, ph: null, smell: '', mould: false, note: '' },
+      },
+    },
+    `${jar.code} ${ROUND_WORDS[kind].done}.`,
+  )
+
+const days = (value: number | null) => {
+  if (value === null) return 'never'
+  return value === 1 ? 'daily' : `every ${formatNumber(value)} days`
+}
+
+/** What is due first stands out. */
+const first = (kind: string) => (rounds.value[0]?.kind === kind ? 'primary' : undefined)
+
+async function setAside() {
+  failure.value = ''
+  try {
+    const { changeSetId } = await api.post<Jar>(`jars/${jar.id}/set-aside`, {}, rev.value)
+    session.saved(`Set ${jar.code} aside; what it held is in its lots again.`, changeSetId)
+    void navigateTo('/jars')
+  } catch (error) {
+    failure.value = (error as Error).message
+  }
+}
+</script>
+
+<template>
+  <section class="panel stack" :aria-label="`Jar ${jar.code}`">
+    <div class="top">
+      <div>
+        <h2>
+          {{ jar.code }}
+          <NuxtLink :to="`/source/${jar.sourceId}`" class="name">{{ jar.sourceName }}</NuxtLink>
+        </h2>
+        <p class="quiet">
+          {{ way.label }}{{ jar.vessel ? `, ${jar.vessel}` : '' }}, started
+          {{ shortDate(jar.startedAt.slice(0, 10)) }}
+        </p>
+      </div>
+      <p class="figure">
+        <strong>{{ formatNumber(jar.liquorL) }} L</strong>
+        <span class="quiet">liquor of {{ formatMass(jar.dryG) }} dry plant</span>
+      </p>
+    </div>
+    <PlainCaution v-if="stop" level="stop">{{ stop.words }}</PlainCaution>
+    <PlainCaution v-if="jar.mould && !jar.endedAt" level="grave">
+      Mould was seen. Do not breathe it: discard the jar outdoors and note it.
+    </PlainCaution>
+    <PlainCaution v-else-if="!jar.endedAt" :grave="way.ammonia">{{ way.caution }}</PlainCaution>
+    <p>{{ outlookText(jar) }}.</p>
+    <p v-if="jar.due.length" class="row due" aria-label="Rounds">
+      <span v-for="due in rounds" :key="due.kind" :class="{ late: due.overdueDays > 0 }">{{
+        dueText(due)
+      }}</span>
+    </p>
+    <p v-if="failure" class="wrong" role="alert">{{ failure }}</p>
+    <div v-if="!jar.endedAt" class="row" role="group" aria-label="What to do with it">
+      <ElButton v-if="jar.shakeDays" :type="first('shake')" @click="round('shake')"
+        >Shaken</ElButton
+      >
+      <ElButton v-if="jar.airDays" :type="first('air')" @click="round('air')">Air it</ElButton>
+      <ElButton
+        :type="first('look')"
+        :aria-expanded="doing === 'look'"
+        @click="doing = doing === 'look' ? null : 'look'"
+        >Look</ElButton
+      >
+      <ElButton :aria-expanded="doing === 'draw'" @click="doing = 'draw'">Draw off</ElButton>
+      <ElButton :aria-expanded="doing === 'strain'" @click="doing = 'strain'">Strain</ElButton>
+      <ElButton @click="change({ discardedAt: nowInstant() }, `${jar.code} discarded.`)"
+        >Discard</ElButton
+      >
+      <NuxtLink :to="`/tags?jar=${jar.id}`" class="el-button">Its tag</NuxtLink>
+      <ElButton @click="setAside">Set aside</ElButton>
+    </div>
+    <LookForm
+      v-if="doing === 'look'"
+      :code="jar.code"
+      :kind="did"
+      :words="did && String(route.query.words ?? '')"
+      @look="change"
+    />
+    <DrawForm
+      v-if="doing === 'draw' || doing === 'strain'"
+      :key="doing"
+      :jar="jar"
+      :strain="doing === 'strain'"
+      @done="doing = null"
+    />
+    <LookStrip :jars="beside ? [jar, beside] : [jar]" />
+    <LabeledField v-if="others.length" v-slot="{ id }" label="Beside another jar">
+      <ElSelect :id="id" v-model="besideId" clearable :value-on-clear="''" class="beside">
+        <ElOption
+          v-for="other in others"
+          :key="other.id"
+          :value="other.id"
+          :label="`${other.code}, ${other.sourceName}, ${other.vessel}`"
+        />
+      </ElSelect>
+    </LabeledField>
+    <dl class="facts">
+      <div>
+        <dt>In it</dt>
+        <dd>{{ jar.lots.map(({ code, massG }) => `${formatMass(massG)} ${code}`).join(', ') }}</dd>
+      </div>
+      <div>
+        <dt>Liquid</dt>
+        <dd>
+          {{ formatNumber(jar.waterL) }} L water{{
+            jar.ammoniaL ? `, ${formatNumber(jar.ammoniaL)} L ammonia` : ''
+          }}
+        </dd>
+      </div>
+      <div>
+        <dt>Shake, air, look</dt>
+        <dd>{{ days(jar.shakeDays) }}, {{ days(jar.airDays) }}, {{ days(jar.lookDays) }}</dd>
+      </div>
+      <div v-if="jar.note">
+        <dt>Note</dt>
+        <dd>{{ jar.note }}</dd>
+      </div>
+    </dl>
+    <LotPhotos :of="{ jarId: jar.id }" />
+  </section>
+</template>
+
+<style scoped>
+.top {
+  display: flex;
+  justify-content: space-between;
+  gap: 12px;
+}
+
+h2 {
+  font-size: 20px;
+}
+
+.name {
+  font-weight: 400;
+}
+
+.figure {
+  text-align: right;
+}
+
+.figure strong {
+  display: block;
+  font-size: 26px;
+  line-height: 1.1;
+}
+
+.row {
+  gap: 6px 8px;
+}
+
+.row .el-button {
+  margin: 0;
+}
+
+.due span {
+  padding: 4px 10px;
+  border: 1px solid var(--line);
+  border-radius: var(--corner);
+}
+
+.due .late {
+  border-color: var(--ochre);
+  background: var(--ochre-pale);
+}
+
+.beside {
+  max-width: 420px;
+}
+
+.facts {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(230px, 1fr));
+  gap: 8px 20px;
+}
+
+dt {
+  color: var(--quiet);
+  font-size: 13px;
+}
+</style>

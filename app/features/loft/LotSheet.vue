@@ -1,0 +1,191 @@
+<script setup lang="ts">
+import { formatMass, formatNumber } from '~~/core/quantity/format-quantity'
+import type { LoftLot } from '~~/shared/loft-view'
+import type { Lot, LotChange } from '~~/shared/schemas/lot'
+import { ago, shortDate } from '~/features/today/dates'
+import LotActions from './LotActions.vue'
+import LotChain from './LotChain.vue'
+import LotNaming from './LotNaming.vue'
+import LotPhotos from './LotPhotos.vue'
+import { amountOf, dryOf } from './words'
+
+/** One lot with all that is known of it, and what can be done with it. */
+const { lot } = defineProps<{ lot: LoftLot }>()
+
+const api = useApi()
+const session = useSession()
+const failure = ref('')
+/** The version last seen, also before the page has loaded again: quick hands do two things in a row. */
+const rev = ref(lot.rev)
+watch(
+  () => lot.rev,
+  (seen) => (rev.value = Math.max(rev.value, seen)),
+)
+
+const BASIS = {
+  measured: 'weighed on this lot',
+  estimated: 'from your other lots of it',
+  typical: 'typical, from memory, not yours',
+} as const
+
+const drying = computed(() => {
+  const { drying: outlook, hungOn } = lot
+  if (!outlook || !hungOn) return ''
+  const { mid, low, high } = outlook.dryG
+  return `Hung ${ago(hungOn)}: crisp in ${outlook.fromDays} to ${outlook.toDays} days from then, and likely ~${formatMass(mid)} (${formatMass(low)} to ${formatMass(high)}).`
+})
+
+async function change(body: LotChange, words: string) {
+  failure.value = ''
+  try {
+    const { item, changeSetId } = await api.patch<Lot>(`lots/${lot.id}`, body, rev.value)
+    rev.value = item.rev
+    session.saved(words, changeSetId)
+  } catch (error) {
+    failure.value = (error as Error).message
+  }
+}
+
+async function setAside() {
+  failure.value = ''
+  try {
+    const { changeSetId } = await api.post<Lot>(`lots/${lot.id}/set-aside`, {}, rev.value)
+    session.saved(`Set ${lot.code} aside.`, changeSetId)
+    void navigateTo('/loft')
+  } catch (error) {
+    failure.value = (error as Error).message
+  }
+}
+</script>
+
+<template>
+  <section class="panel stack" :aria-label="`Lot ${lot.code}`">
+    <div class="top">
+      <div>
+        <h2>
+          {{ lot.code }}
+          <NuxtLink :to="`/source/${lot.sourceId}`" class="name">{{ lot.sourceName }}</NuxtLink>
+        </h2>
+        <p class="latin">{{ lot.scientificName }}</p>
+      </div>
+      <p class="figure">
+        <strong>{{ amountOf(lot) }}</strong>
+        <span class="quiet"
+          >{{ lot.state }}{{ lot.chop === 'whole' ? '' : `, ${lot.chop}` }}, left</span
+        >
+      </p>
+    </div>
+    <p>
+      <template v-if="lot.state !== 'dried'"
+        ><strong :class="{ estimate: lot.dryFractionBasis !== 'measured' }">{{ dryOf(lot) }}</strong
+        >{{ ' ' }}
+        <span class="quiet">
+          {{ formatNumber(lot.dryFraction) }} of the weight, {{ BASIS[lot.dryFractionBasis] }}</span
+        ></template
+      >
+      <template v-if="lot.dyesG">
+        dyes <strong>~{{ formatMass(lot.dyesG) }}</strong> of fibre at the usual ratio
+      </template>
+      <template v-else-if="lot.extracted">
+        its colour was drawn {{ lot.extracted }} times already: what is left is not known</template
+      >
+    </p>
+    <p v-if="drying" class="note">{{ drying }}</p>
+    <PlainCaution v-if="lot.held" level="stop">
+      The name is not sure: it is kept, and no pot or jar takes it until it is. Ask a local society,
+      then note below what the name rests on.
+    </PlainCaution>
+    <p v-if="failure" class="wrong" role="alert">{{ failure }}</p>
+    <LotActions :lot="lot" @change="change" @aside="setAside" />
+    <LotChain :lot="lot" />
+    <dl class="facts">
+      <div>
+        <dt>Gathered</dt>
+        <dd>
+          {{ shortDate(lot.gatheredOn) }}{{ lot.patchName ? `, ${lot.patchName}` : '' }},
+          {{ lot.obtained }}
+        </dd>
+      </div>
+      <div v-if="lot.stage">
+        <dt>Stage</dt>
+        <dd>{{ lot.stage }}</dd>
+      </div>
+      <div v-if="lot.host">
+        <dt>Grew on</dt>
+        <dd>{{ lot.host }}</dd>
+      </div>
+      <div v-if="lot.weather">
+        <dt>Weather before</dt>
+        <dd>{{ lot.weather }}</dd>
+      </div>
+      <div v-if="lot.minutes">
+        <dt>Time</dt>
+        <dd>{{ lot.minutes }} min, {{ formatMass((lot.netG / lot.minutes) * 60) }} an hour</dd>
+      </div>
+      <div v-if="lot.count">
+        <dt>Counted</dt>
+        <dd>{{ lot.count }} {{ lot.measure }}</dd>
+      </div>
+      <div v-if="lot.contents.length">
+        <dt>In it</dt>
+        <dd>
+          {{
+            lot.contents
+              .map(({ what, share, basis }) => `${what} ${Math.round(share * 100)} % ${basis}`)
+              .join(', ')
+          }}
+        </dd>
+      </div>
+      <div v-if="lot.note">
+        <dt>Note</dt>
+        <dd>{{ lot.note }}</dd>
+      </div>
+    </dl>
+    <LotNaming :lot="lot" @change="change" />
+    <LotPhotos :of="{ lotId: lot.id }" />
+  </section>
+</template>
+
+<style scoped>
+.top {
+  display: flex;
+  justify-content: space-between;
+  gap: 12px;
+}
+
+h2 {
+  font-size: 20px;
+}
+
+.name {
+  font-weight: 400;
+}
+
+.figure {
+  text-align: right;
+  white-space: nowrap;
+}
+
+.figure strong {
+  display: block;
+  font-size: 26px;
+  line-height: 1.1;
+}
+
+.note {
+  padding: 8px 12px;
+  border-left: 3px solid var(--haze);
+  background: var(--haze-pale);
+}
+
+.facts {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(210px, 1fr));
+  gap: 8px 20px;
+}
+
+dt {
+  color: var(--quiet);
+  font-size: 13px;
+}
+</style>

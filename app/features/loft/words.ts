@@ -1,0 +1,66 @@
+import type { StepKind } from '~~/core/harvest/lot-step'
+import { formatMass, formatNumber } from '~~/core/quantity/format-quantity'
+import type { LoftGroup, LoftLot } from '~~/shared/loft-view'
+import type { Lot } from '~~/shared/schemas/lot'
+import { daysSince } from '~/features/today/dates'
+
+export const GROUP_WORDS: Record<LoftGroup, { title: string; empty: string }> = {
+  goingOff: { title: 'Going off', empty: 'Nothing is going off.' },
+  drying: { title: 'Drying', empty: 'Nothing hangs.' },
+  low: { title: 'Running low', empty: 'Nothing is low.' },
+  ready: { title: 'Ready', empty: 'Nothing is ready to dye with.' },
+  liquor: { title: 'Liquors', empty: 'No liquor is kept.' },
+}
+
+export const STEP_WORDS: Record<StepKind, { done: string; button: string; asks: string }> = {
+  stripped: { done: 'stripped', button: 'Strip and weigh', asks: 'Clean, on the scale' },
+  dried: { done: 'dried', button: 'Weigh it dry', asks: 'Crisp, on the scale' },
+  frozen: { done: 'frozen', button: 'Freeze', asks: 'On the scale' },
+  thawed: { done: 'thawed', button: 'Thaw', asks: 'On the scale' },
+  chopped: { done: 'chopped', button: 'Chop', asks: 'Chopped, on the scale' },
+  ground: { done: 'ground', button: 'Grind', asks: 'Ground, on the scale' },
+  aged: { done: 'aged', button: 'Age', asks: 'Aged, on the scale' },
+  lost: { done: 'lost', button: 'Lost', asks: 'What is left, on the scale' },
+  counted: { done: 'counted', button: 'Count', asks: 'On the scale' },
+}
+
+/** Steps that a lot in its state can take. */
+export function stepsFor({ state }: Pick<Lot, 'state'>): StepKind[] {
+  if (state === 'liquor') return ['counted', 'lost']
+  if (state === 'frozen') return ['thawed', 'dried', 'counted', 'lost']
+  if (state === 'dried') return ['chopped', 'ground', 'stripped', 'counted', 'lost']
+  return ['stripped', 'dried', 'frozen', 'chopped', 'ground', 'aged', 'counted', 'lost']
+}
+
+/** `320 g` or, of a liquor, `1.5 L`. */
+export const amountOf = ({ state, leftG }: Pick<Lot, 'state' | 'leftG'>) =>
+  state === 'liquor' ? `${formatNumber(leftG / 1000)} L` : formatMass(leftG)
+
+const TILDE = { measured: '', estimated: '~', typical: '~' } as const
+
+/** Grams of dry matter, or of plant a liquor stands for. */
+export const dryOf = ({ leftG, dryFraction, dryFractionBasis, state }: Lot) =>
+  `${TILDE[dryFractionBasis]}${formatMass(leftG * dryFraction)} ${state === 'liquor' ? 'plant' : 'dry'}`
+
+/** The one line of a lot's tag. */
+export function lineOf(lot: LoftLot): string {
+  const age = daysSince(lot.gatheredOn)
+  return [
+    lot.state === 'fresh' && lot.extracted ? 'spent' : lot.state,
+    lot.chop !== 'whole' && lot.chop,
+    lot.extracted > 0 && `drawn ${lot.extracted} ${lot.extracted > 1 ? 'times' : 'time'}`,
+    lot.held && 'held: name not sure',
+    ageText(age),
+    lot.patchName,
+  ]
+    .filter(Boolean)
+    .join(', ')
+}
+
+function ageText(days: number): string {
+  if (days < 1) return 'today'
+  if (days < 60) return `${days} ${days > 1 ? 'days' : 'day'} old`
+  return days < 720
+    ? `${Math.round(days / 30.4)} months old`
+    : `${Math.round(days / 365)} years old`
+}

@@ -1,0 +1,225 @@
+<script setup lang="ts">
+import type { ImportPlan } from '~~/shared/import-plan'
+import { sendFile } from '~/features/exchange/read-news'
+import LoftNav from '~/features/loft/LoftNav.vue'
+
+/** Open files out of the log and into it. An import is looked at first, then done whole or not. */
+const session = useSession()
+const file = shallowRef<File | null>(null)
+const plan = shallowRef<ImportPlan | null>(null)
+const progress = ref<{ done: number; of: number } | null>(null)
+const failure = ref('')
+const stopper = shallowRef<AbortController | null>(null)
+const shown = ref<'all' | 'new' | 'changed' | 'same' | 'refused'>('all')
+const input = ref<HTMLInputElement | null>(null)
+
+const OUT = [
+  { name: 'gatherings.csv', what: 'Gatherings, Darwin Core CSV' },
+  { name: 'stock.csv', what: 'Stock as it stands, CSV' },
+  { name: 'jars.csv', what: 'Jars and their looks, CSV' },
+  { name: 'patches.gpx', what: 'Patches, GPX' },
+  { name: 'patches.geojson', what: 'Patches, GeoJSON' },
+] as const
+const MOST_ROWS = 500
+
+const what = computed(() =>
+  file.value && /\.(gpx|geojson|json|xml)$/i.test(file.value.name) ? 'patches' : 'gatherings',
+)
+const rows = computed(() =>
+  (plan.value?.rows ?? [])
+    .filter(({ outcome }) => shown.value === 'all' || outcome === shown.value)
+    .slice(0, MOST_ROWS),
+)
+const work = computed(() => (plan.value ? plan.value.counts.new + plan.value.counts.changed : 0))
+
+async function run(path: string) {
+  failure.value = ''
+  progress.value = { done: 0, of: 0 }
+  stopper.value = new AbortController()
+  try {
+    await sendFile(
+      path,
+      file.value!,
+      (news) => {
+        if ('done' in news) progress.value = news
+        else if ('plan' in news) plan.value = news.plan
+        else if ('problem' in news) failure.value = news.problem.detail
+        else {
+          plan.value = null
+          file.value = null
+          session.saved(`Brought in ${news.imported.rows} rows.`, news.imported.changeSetId)
+        }
+      },
+      stopper.value.signal,
+    )
+  } catch (error) {
+    failure.value =
+      (error as Error).name === 'AbortError'
+        ? 'Stopped. Nothing was changed.'
+        : (error as Error).message
+  } finally {
+    progress.value = null
+    stopper.value = null
+  }
+}
+
+async function look(event: Event) {
+  const [chosen] = (event.target as HTMLInputElement).files ?? []
+  if (!chosen) return
+  file.value = chosen
+  plan.value = null
+  shown.value = 'all'
+  await run(`import/${what.value}`)
+  if (input.value) input.value.value = ''
+}
+
+useHead({ title: 'Files out and in · Juniper Haze' })
+</script>
+
+<template>
+  <h1 class="sr-only">Files out and in</h1>
+  <LoftNav />
+  <div class="exchange">
+    <section class="panel stack tight" aria-labelledby="out">
+      <h2 id="out">Out</h2>
+      <a
+        v-for="{ name, what: words } in OUT"
+        :key="name"
+        :href="`/api/export/${name}`"
+        download
+        class="el-button"
+        >{{ words }}</a
+      >
+      <p class="quiet">
+        Places leave this machine only as each patch says: nothing unless you chose otherwise.
+      </p>
+    </section>
+    <section class="panel stack" aria-labelledby="in">
+      <div class="row head">
+        <h2 id="in">In</h2>
+        <input
+          ref="input"
+          type="file"
+          accept=".csv,.gpx,.geojson,.json,text/csv"
+          class="sr-only"
+          aria-label="File to bring in"
+          tabindex="-1"
+          @change="look"
+        />
+        <ElButton type="primary" :disabled="Boolean(progress)" @click="input?.click()"
+          >Look at a file</ElButton
+        >
+      </div>
+      <p v-if="!file" class="quiet">
+        A Darwin Core CSV of gatherings, or a GPX or GeoJSON file of places. You see what it would
+        do, row by row, before anything is done.
+      </p>
+      <div v-if="progress" class="row" role="status">
+        <ElProgress
+          :percentage="progress.of ? Math.round((100 * progress.done) / progress.of) : 0"
+          class="grow"
+        />
+        <ElButton @click="stopper?.abort()">Stop</ElButton>
+      </div>
+      <p v-if="failure" class="wrong" role="alert">{{ file?.name }}: {{ failure }}</p>
+      <template v-if="plan && !progress">
+        <p>
+          <strong>{{ file?.name }}</strong>: {{ plan.counts.new }} new,
+          {{ plan.counts.changed }} changed, {{ plan.counts.same }} the same,
+          {{ plan.counts.refused }} refused.
+        </p>
+        <div class="row">
+          <ElRadioGroup v-model="shown" aria-label="Which rows">
+            <ElRadioButton value="all">all</ElRadioButton>
+            <ElRadioButton value="new">new</ElRadioButton>
+            <ElRadioButton value="changed">changed</ElRadioButton>
+            <ElRadioButton value="same">same</ElRadioButton>
+            <ElRadioButton value="refused">refused</ElRadioButton>
+          </ElRadioGroup>
+          <ElButton
+            type="primary"
+            :disabled="plan.counts.refused > 0 || work === 0"
+            @click="run(`import/${what}?apply=${plan.hash}`)"
+            >Bring in {{ work }} {{ work === 1 ? 'row' : 'rows' }}</ElButton
+          >
+        </div>
+        <p v-if="plan.counts.refused" class="wrong">
+          Some rows are refused: put them right in the file, or take them out, and look again. All
+          rows come in or none.
+        </p>
+        <table>
+          <thead>
+            <tr>
+              <th scope="col">Line</th>
+              <th scope="col">What happens</th>
+              <th scope="col">What</th>
+              <th scope="col">Why</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="row in rows" :key="row.line" :class="row.outcome">
+              <td>{{ row.line }}</td>
+              <td>{{ row.outcome }}</td>
+              <td>{{ row.what }}</td>
+              <td>{{ row.why }}</td>
+            </tr>
+          </tbody>
+        </table>
+        <p v-if="rows.length === MOST_ROWS" class="quiet">The first {{ MOST_ROWS }} are shown.</p>
+      </template>
+    </section>
+  </div>
+</template>
+
+<style scoped>
+.exchange {
+  display: grid;
+  grid-template-columns: 320px minmax(0, 1fr);
+  gap: 20px;
+  align-items: start;
+}
+
+.exchange .el-button {
+  margin: 0;
+}
+
+.head {
+  justify-content: space-between;
+}
+
+.grow {
+  flex: 1;
+}
+
+table {
+  border-collapse: collapse;
+}
+
+th,
+td {
+  padding: 4px 12px 4px 0;
+  border-bottom: 1px solid var(--line);
+  text-align: left;
+  vertical-align: top;
+}
+
+th {
+  color: var(--quiet);
+  font-weight: 400;
+  font-size: 13px;
+}
+
+.refused td {
+  color: var(--madder);
+}
+
+.same td {
+  color: var(--quiet);
+}
+
+@media (max-width: 960px) {
+  .exchange {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>
