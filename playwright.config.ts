@@ -17,6 +17,8 @@ export const CHROMIUM = {
 const PORT = 4879
 const BASE = `http://127.0.0.1:${PORT}`
 
+const ROUTES = /(?:api|calc)\.spec\.ts/
+
 /** Tests of the production build: its routes, its pages, and what it survives. */
 export default defineConfig({
   testDir: 'tests/e2e',
@@ -35,6 +37,11 @@ export default defineConfig({
     actionTimeout: 20_000,
     trace: 'retain-on-failure',
   },
+  // routes first: they count rows, which nobody else may add meanwhile
+  projects: [
+    { name: 'routes', testMatch: ROUTES },
+    { name: 'pages', testIgnore: ROUTES, dependencies: ['routes'] },
+  ],
   webServer: {
     command: `node_modules/.bin/tsx tests/e2e/serve-demo.ts ${PORT}`,
     url: `${BASE}/api/health`,

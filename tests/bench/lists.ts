@@ -5,7 +5,7 @@ import { join } from 'node:path'
 import { migrate } from '../../server/database/migrate'
 import { openDatabase } from '../../server/database/open'
 import { shelveCatalogue } from '../../server/services/catalogue'
-import { catalogueId } from '../../shared/ids'
+import { catalogueId, newId } from '../../shared/ids'
 import { startBuilt, untilReady } from '../e2e/server-process'
 import { fillBigLog } from './big-log'
 
@@ -27,7 +27,13 @@ const PATHS = [
   '/api/pieces?undyed=false',
   '/api/pots',
   '/api/sources?q=dermocybe',
+  '/api/walk?on=2026-11-23',
+  '/api/loft?on=2026-11-23',
+  '/api/names?q=tanzy',
+  '/api/find?q=tan',
 ]
+/** Asked also while somebody weighs in once a second, so that no answer can be kept for long. */
+const BESIDE_WRITES = PATHS.slice(-4)
 
 const folder = mkdtempSync(join(tmpdir(), 'juniper-haze-bench-'))
 const database = await openDatabase(folder)
@@ -42,19 +48,36 @@ try {
   // a server that has answered for a while, as it has when somebody works with it
   for (const path of PATHS) await autocannon({ url: BASE + path, amount: 60, connections: 2 })
   console.log(`${RATE} requests a second for ${SECONDS} s each, pages of 50 rows`)
-  for (const path of PATHS) {
-    const { latency, non2xx, errors, requests } = await autocannon({
-      url: BASE + path,
-      overallRate: RATE,
-      connections: 5,
-      duration: SECONDS,
-    })
-    if (non2xx || errors) throw new Error(`${path}: ${non2xx} refused, ${errors} failed`)
-    console.log(
-      `  ${path.replace(tansy, '{id}').padEnd(36)} p50 ${String(latency.p50).padStart(3)} ms  p99 ${String(latency.p99).padStart(3)} ms  (${requests.total} requests)`,
-    )
-  }
+  for (const path of PATHS) await measure(path)
+  console.log('the same with a gathering weighed in every second')
+  const writing = setInterval(() => void weighIn(), 1000)
+  for (const path of BESIDE_WRITES) await measure(path)
+  clearInterval(writing)
 } finally {
   server.kill()
   rmSync(folder, { recursive: true, force: true })
+}
+
+async function weighIn(): Promise<void> {
+  const answer = await fetch(`${BASE}/api/lots`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({
+      ...{ id: newId(), sourceId: tansy, gatheredOn: '2026-11-22', state: 'fresh', netG: 120 },
+    }),
+  })
+  if (!answer.ok) throw new Error(`a weighing was refused: ${await answer.text()}`)
+}
+
+async function measure(path: string): Promise<void> {
+  const { latency, non2xx, errors, requests } = await autocannon({
+    url: BASE + path,
+    overallRate: RATE,
+    connections: 5,
+    duration: SECONDS,
+  })
+  if (non2xx || errors) throw new Error(`${path}: ${non2xx} refused, ${errors} failed`)
+  console.log(
+    `  ${path.replace(tansy, '{id}').padEnd(36)} p50 ${String(latency.p50).padStart(3)} ms  p99 ${String(latency.p99).padStart(3)} ms  (${requests.total} requests)`,
+  )
 }

@@ -26,7 +26,10 @@ const count = async (request: APIRequestContext, collection: string): Promise<nu
   }
 }
 
-const COLLECTIONS = ['sources', 'patches', 'lots', 'pieces', 'pots', 'swatches']
+const COLLECTIONS = [
+  ...['sources', 'patches', 'allowances', 'containers', 'lots', 'jars', 'wishes'],
+  ...['pieces', 'pots', 'swatches'],
+]
 const CALCULATIONS = [
   'quantity',
   'ratio',
@@ -63,13 +66,19 @@ test.describe('bodies that are no bodies', () => {
   }
 })
 
+/** Something that can be changed of each; most have a note. */
+const CHANGES: Record<string, object> = {
+  sources: { caution: 'x' },
+  containers: { name: 'x' },
+  wishes: { words: 'x' },
+}
+
 test.describe('one thing of each kind', () => {
   for (const collection of COLLECTIONS) {
     test(`/api/${collection}/{id}`, async ({ request }) => {
       const row = await first(request, collection)
       const path = `/api/${collection}/${row.id}`
-      const change = { note: 'x', ...(collection === 'sources' ? { note: undefined } : {}) }
-      const data = collection === 'sources' ? { caution: 'x' } : change
+      const data = CHANGES[collection] ?? { note: 'x' }
 
       await problemOf(await request.get(`/api/${collection}/${newId()}`), 404)
       await problemOf(await request.get(`/api/${collection}/not-an-id`), 422)

@@ -1,7 +1,21 @@
 import AxeBuilder from '@axe-core/playwright'
 import { expect, test, visit } from './watched'
 
-const PAGES = ['/', '/walk', '/loft', '/basket', '/pot', '/swatch', '/strength', '/year']
+const PAGES = [
+  ...[
+    '/',
+    '/walk',
+    '/loft',
+    '/jars',
+    '/count',
+    '/tags',
+    '/exchange',
+    '/patches',
+    '/basket',
+    '/pot',
+  ],
+  ...['/swatch', '/strength', '/year'],
+]
 const SIZES = [
   { width: 1280, height: 800 },
   { width: 390, height: 844 },
@@ -65,11 +79,11 @@ test('the keys go to the stations, and rest while typing', async ({ page }) => {
     await expect(page).toHaveURL(new RegExp(`${path}$`))
   }
   await page.keyboard.press('1')
-  await page.getByRole('textbox', { name: 'Note', exact: true }).fill('')
-  await page.getByRole('textbox', { name: 'Note', exact: true }).press('6')
+  await page.getByRole('textbox', { name: 'Only those named' }).fill('')
+  await page.getByRole('textbox', { name: 'Only those named' }).press('6')
   await expect(page).toHaveURL(/walk$/)
-  await expect(page.getByRole('textbox', { name: 'Note', exact: true })).toHaveValue('6')
-  await page.getByRole('textbox', { name: 'Note', exact: true }).fill('')
+  await expect(page.getByRole('textbox', { name: 'Only those named' })).toHaveValue('6')
+  await page.getByRole('textbox', { name: 'Only those named' }).fill('')
 })
 
 test('find or note finds by tag and name, and turns a note into a draft', async ({ page }) => {

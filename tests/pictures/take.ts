@@ -4,6 +4,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { loadDemo } from '../../demo/load'
 import { CHROMIUM } from '../../playwright.config'
+import { catalogueId } from '../../shared/ids'
 import { startBuilt, untilReady } from '../e2e/server-process'
 
 /** The pictures of the README: each main view with the demo log, as a dyer would meet it. */
@@ -38,8 +39,9 @@ async function weighIn(page: Page) {
   await page.getByRole('option', { name: /dock/ }).first().click()
   await page.getByText('autumn', { exact: true }).click()
   await page.getByLabel('On the scale').fill('352')
-  await page.getByLabel('Empty bag').fill('12')
-  await page.getByLabel('Note').first().focus()
+  await page.getByRole('button', { name: /mesh bag/ }).click()
+  await page.getByRole('combobox', { name: 'Where' }).click()
+  await page.getByRole('option', { name: 'Orchard Bank' }).click()
 }
 
 async function readSwatch(page: Page) {
@@ -50,10 +52,45 @@ async function readSwatch(page: Page) {
   await page.waitForLoadState('networkidle')
 }
 
+/** Opens the sheet of the first thing whose tag begins so. */
+const open = (code: string) => async (page: Page) => {
+  await page
+    .getByRole('link', { name: new RegExp(`^${code}`) })
+    .first()
+    .click()
+  await page.waitForLoadState('networkidle')
+}
+
+async function besideAnother(page: Page) {
+  await open('OCH-')(page)
+  await page.getByRole('combobox', { name: 'Beside another jar' }).press('Enter')
+  await page.getByRole('option', { name: /OCH-/ }).first().click()
+}
+
+async function lookAtFile(page: Page) {
+  const rows = [
+    'scientificName,eventDate,organismQuantity,organismQuantityType,locality,dynamicProperties',
+    'Tanacetum vulgare,2025-08-02,340,g fresh,Quarry Lane,',
+    'Rubus idaeus,2025-06-11,120,g fresh,Heron Spinney,"{""part"":""leaf""}"',
+    'Alnus glutinosa,2025-02-20,210,g dried,Alder Carr,',
+    'Calluna vulgaris,31/02/2025,90,g fresh,Ling Moor,',
+  ]
+  await page.getByLabel('File to bring in').setInputFiles({
+    ...{ name: 'old-notes.csv', mimeType: 'text/csv', buffer: Buffer.from(rows.join('\n')) },
+  })
+  await page.getByRole('table').waitFor()
+}
+
 const SHOTS: [string, string, typeof TABLE, ((page: Page) => Promise<void>)?][] = [
   ['today', '/', TABLE],
   ['walk', '/walk', TABLE, weighIn],
   ['walk-phone', '/walk', PHONE, weighIn],
+  ['patches', '/patches', TABLE],
+  ['source', `/source/${catalogueId('tanacetum-vulgare/flowerHead')}`, TABLE],
+  ['lot', '/loft', TABLE, open('GAL-')],
+  ['jar', '/jars', TABLE, besideAnother],
+  ['tags', '/tags', TABLE],
+  ['exchange', '/exchange', TABLE, lookAtFile],
   ['basket', '/basket', TABLE],
   ['pot', '/pot', TABLE, planPot],
   ['swatch', '/swatch', TABLE, readSwatch],
