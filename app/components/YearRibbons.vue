@@ -181,7 +181,7 @@ const radius = scaleSqrt([0, 800], [5, 12]).clamp(true)
 
 .narrow li,
 .narrow .months {
-  grid-template-columns: 120px 1fr 150px 74px;
+  grid-template-columns: 120px 1fr 150px 80px;
   gap: 10px;
 }
 

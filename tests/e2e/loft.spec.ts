@@ -26,6 +26,25 @@ async function lotOf(request: APIRequestContext, name: string, fields: object = 
   return (await answer.json()) as { id: string; code: string; rev: number }
 }
 
+test('a lot is corrected, set aside, and brought back', async ({ page, request }) => {
+  const lot = await lotOf(request, 'knapweed')
+  await visit(page, `/loft?lot=${lot.id}`)
+  await page.getByRole('button', { name: 'Correct it' }).click()
+  await page.getByLabel('Came to hand, net').fill('1 lb')
+  await page.getByLabel('Weather before').fill('a wet week')
+  await page.getByRole('button', { name: 'Keep the correction' }).click()
+  await expect(said(page)).toContainText(`Corrected ${lot.code}`)
+  await expect(page.locator('.figure').getByText('454 g').first()).toBeVisible()
+  await expect(page.getByText('a wet week')).toBeVisible()
+  await page.getByRole('button', { name: 'Set aside' }).click()
+  await expect(said(page)).toContainText(`Set ${lot.code} aside`)
+  await visit(page, '/aside')
+  await page.getByRole('button', { name: `Bring back ${lot.code}` }).click()
+  await expect(said(page)).toContainText(`Brought ${lot.code} back`)
+  await visit(page, `/loft?lot=${lot.id}`)
+  await expect(page.locator('.figure').getByText('454 g').first()).toBeVisible()
+})
+
 test('all bags are counted in one go', async ({ page, request }) => {
   const lot = await lotOf(request, 'agrimony', { netG: 210, state: 'dried' })
   await visit(page, '/count')

@@ -10,6 +10,7 @@ const PAGES = [
     '/count',
     '/tags',
     '/exchange',
+    '/aside',
     '/patches',
     '/basket',
     '/pot',

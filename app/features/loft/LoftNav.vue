@@ -6,6 +6,7 @@ const PLACES = [
   { to: '/count', label: 'Count stock' },
   { to: '/tags', label: 'Tags' },
   { to: '/exchange', label: 'Files out and in' },
+  { to: '/aside', label: 'Set aside' },
 ]
 </script>
 

@@ -3,6 +3,7 @@ import { formatMass, formatNumber } from '~~/core/quantity/format-quantity'
 import type { LoftLot } from '~~/shared/loft-view'
 import type { Lot, LotChange } from '~~/shared/schemas/lot'
 import { ago, shortDate } from '~/features/today/dates'
+import CorrectLot from './CorrectLot.vue'
 import LotActions from './LotActions.vue'
 import LotChain from './LotChain.vue'
 import LotNaming from './LotNaming.vue'
@@ -15,6 +16,7 @@ const { lot } = defineProps<{ lot: LoftLot }>()
 const api = useApi()
 const session = useSession()
 const failure = ref('')
+const correcting = ref(false)
 /** The version last seen, also before the page has loaded again: quick hands do two things in a row. */
 const rev = ref(lot.rev)
 watch(
@@ -44,6 +46,11 @@ async function change(body: LotChange, words: string) {
   } catch (error) {
     failure.value = (error as Error).message
   }
+}
+
+function corrected(seen: number | null) {
+  if (seen !== null) rev.value = seen
+  correcting.value = false
 }
 
 async function setAside() {
@@ -98,7 +105,8 @@ async function setAside() {
     <p v-if="failure" class="wrong" role="alert">{{ failure }}</p>
     <LotActions :lot="lot" @change="change" @aside="setAside" />
     <LotChain :lot="lot" />
-    <dl class="facts">
+    <CorrectLot v-if="correcting" :lot="lot" :rev="rev" @done="corrected" />
+    <dl v-else class="facts">
       <div>
         <dt>Gathered</dt>
         <dd>
@@ -140,6 +148,7 @@ async function setAside() {
         <dt>Note</dt>
         <dd>{{ lot.note }}</dd>
       </div>
+      <div><ElButton @click="correcting = true">Correct it</ElButton></div>
     </dl>
     <LotNaming :lot="lot" @change="change" />
     <LotPhotos :of="{ lotId: lot.id }" />

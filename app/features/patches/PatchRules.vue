@@ -139,7 +139,9 @@ async function drop(rule: PatchRule) {
           </span>
         </span>
         <span v-if="bearing.pastG > 0" class="past">{{ formatMass(bearing.pastG) }} past it</span>
-        <span v-else-if="bearing.leftG !== null">{{ formatMass(bearing.leftG) }} left</span>
+        <span v-else-if="bearing.leftG !== null && bearing.allowedG !== 0"
+          >{{ formatMass(bearing.leftG) }} left</span
+        >
         <ElButton v-if="own" @click="drop(own)">Drop the rule</ElButton>
       </li>
     </ul>

@@ -92,6 +92,7 @@ async function turn(hemisphere: string) {
   background: none;
   color: var(--juniper);
   text-decoration: underline;
+  white-space: nowrap;
   cursor: pointer;
 }
 </style>

@@ -62,8 +62,8 @@ const passes = computed(() => {
         >
         fresh more is wanted
       </template>
-      <template v-else>that is enough</template>
-      <span class="quiet">for {{ formatMass(need.wish.fibreG) }} of fibre</span>
+      <template v-else>that is enough</template>{{ ' '
+      }}<span class="quiet">for {{ formatMass(need.wish.fibreG) }} of fibre</span>
     </p>
     <p v-if="bearing" class="quiet">
       {{ patch?.name }}: {{ ruleWords(bearing.rule)

@@ -113,9 +113,8 @@ function planRow(
   seen: Map<string, number>,
 ): PlannedGathering {
   const blank = { line, record: null, lot: null, lotId: null, newSource: null, newPatch: null }
-  const what = [cells.scientificName, cells.organismQuantity, cells.eventDate]
-    .filter(Boolean)
-    .join(', ')
+  const amount = [cells.organismQuantity, cells.organismQuantityType].filter(Boolean).join(' ')
+  const what = [cells.scientificName, amount, cells.eventDate].filter(Boolean).join(', ')
   const refused = (why: string): PlannedGathering => ({
     ...blank,
     outcome: 'refused',
