@@ -45,7 +45,7 @@ async function keep() {
 
 <template>
   <form
-    class="draw stack tight"
+    class="inset stack tight"
     :aria-label="strain ? 'Strain' : 'Draw off'"
     @submit.prevent="keep"
   >
@@ -77,12 +77,3 @@ async function keep() {
     }}</ElButton>
   </form>
 </template>
-
-<style scoped>
-.draw {
-  padding: 12px;
-  border: 1px solid var(--line);
-  border-radius: var(--corner);
-  background: var(--paper);
-}
-</style>

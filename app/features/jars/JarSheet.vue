@@ -88,22 +88,18 @@ async function setAside() {
 
 <template>
   <section class="panel stack" :aria-label="`Jar ${jar.code}`">
-    <div class="top">
-      <div>
-        <h2>
-          {{ jar.code }}
-          <NuxtLink :to="`/source/${jar.sourceId}`" class="name">{{ jar.sourceName }}</NuxtLink>
-        </h2>
-        <p class="quiet">
-          {{ way.label }}{{ jar.vessel ? `, ${jar.vessel}` : '' }}, started
-          {{ shortDate(jar.startedAt.slice(0, 10)) }}
-        </p>
-      </div>
-      <p class="figure">
-        <strong>{{ formatNumber(jar.liquorL) }} L</strong>
-        <span class="quiet">liquor of {{ formatMass(jar.dryG) }} dry plant</span>
+    <SheetHead
+      :code="jar.code"
+      :name="jar.sourceName"
+      :to="`/source/${jar.sourceId}`"
+      :figure="`${formatNumber(jar.liquorL)} L`"
+      :figure-note="`liquor of ${formatMass(jar.dryG)} dry plant`"
+    >
+      <p class="quiet">
+        {{ way.label }}{{ jar.vessel ? `, ${jar.vessel}` : '' }}, started
+        {{ shortDate(jar.startedAt.slice(0, 10)) }}
       </p>
-    </div>
+    </SheetHead>
     <PlainCaution v-if="stop" level="stop">{{ stop.words }}</PlainCaution>
     <PlainCaution v-if="jar.mould && !jar.endedAt" level="grave">
       Mould was seen. Do not breathe it: discard the jar outdoors and note it.
@@ -187,30 +183,6 @@ async function setAside() {
 </template>
 
 <style scoped>
-.top {
-  display: flex;
-  justify-content: space-between;
-  gap: 12px;
-}
-
-h2 {
-  font-size: 20px;
-}
-
-.name {
-  font-weight: 400;
-}
-
-.figure {
-  text-align: right;
-}
-
-.figure strong {
-  display: block;
-  font-size: 26px;
-  line-height: 1.1;
-}
-
 .row {
   gap: 6px 8px;
 }

@@ -51,7 +51,7 @@ function keep() {
 </script>
 
 <template>
-  <form class="look stack tight" aria-label="Look" @submit.prevent="keep">
+  <form class="inset stack tight" aria-label="Look" @submit.prevent="keep">
     <div class="row">
       <ElRadioGroup v-model="look.lookedAt" aria-label="Looked at">
         <ElRadioButton v-for="at in LOOKED_AT" :key="at" :value="at">{{ at }}</ElRadioButton>
@@ -81,14 +81,7 @@ function keep() {
           @input="look.picked = true"
         />
       </LabeledField>
-      <LabeledField v-slot="{ id }" label="pH">
-        <ElInput
-          :id="id"
-          :model-value="look.ph ?? ''"
-          inputmode="decimal"
-          @update:model-value="look.ph = $event === '' ? null : Number($event)"
-        />
-      </LabeledField>
+      <NumberField v-model="look.ph" label="pH" />
       <LabeledField v-slot="{ id }" label="Smell">
         <ElInput :id="id" v-model="look.smell" />
       </LabeledField>
@@ -102,13 +95,6 @@ function keep() {
 </template>
 
 <style scoped>
-.look {
-  padding: 12px;
-  border: 1px solid var(--line);
-  border-radius: var(--corner);
-  background: var(--paper);
-}
-
 .how {
   width: 180px;
 }

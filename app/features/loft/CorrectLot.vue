@@ -50,7 +50,7 @@ const number = (text: string) => (text.trim() === '' ? null : Number(text.replac
 </script>
 
 <template>
-  <form class="stack tight correct" aria-label="Correct it" @submit.prevent="keep">
+  <form class="stack tight inset" aria-label="Correct it" @submit.prevent="keep">
     <div class="grid">
       <LabeledField v-slot="{ id }" label="When" :error="errors['/gatheredOn']">
         <ElInput :id="id" v-model="form.gatheredOn" type="date" :max="localToday()" />
@@ -102,14 +102,7 @@ const number = (text: string) => (text.trim() === '' ? null : Number(text.replac
       <LabeledField v-slot="{ id }" label="Weather before">
         <ElInput :id="id" v-model="form.weather" />
       </LabeledField>
-      <LabeledField v-slot="{ id }" label="Time" unit="min" :error="errors['/minutes']">
-        <ElInput
-          :id="id"
-          :model-value="form.minutes ?? ''"
-          inputmode="numeric"
-          @update:model-value="form.minutes = number($event)"
-        />
-      </LabeledField>
+      <NumberField v-model="form.minutes" label="Time" unit="min" :error="errors['/minutes']" />
     </div>
     <LabeledField v-slot="{ id }" label="Note">
       <ElInput :id="id" v-model="form.note" />
@@ -126,13 +119,6 @@ const number = (text: string) => (text.trim() === '' ? null : Number(text.replac
 </template>
 
 <style scoped>
-.correct {
-  padding: 12px;
-  border: 1px solid var(--line);
-  border-radius: var(--corner);
-  background: var(--paper);
-}
-
 .grid {
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(160px, 1fr));

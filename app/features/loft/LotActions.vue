@@ -135,7 +135,7 @@ const hang = () =>
       <NuxtLink :to="`/tags?lot=${lot.id}`" class="el-button">Its tag</NuxtLink>
       <ElButton @click="emit('aside')">Set aside</ElButton>
     </div>
-    <form v-if="doing" class="doing stack tight" @submit.prevent="done">
+    <form v-if="doing" class="inset stack tight" @submit.prevent="done">
       <ElCheckboxGroup v-if="doing === 'combine'" v-model="withThese" aria-label="With which lots">
         <ElCheckbox v-for="other in others" :key="other.id" :value="other.id">
           {{ other.code }}, {{ formatMass(other.leftG) }}
@@ -183,13 +183,6 @@ const hang = () =>
 
 .row .el-button {
   margin: 0;
-}
-
-.doing {
-  padding: 12px;
-  border: 1px solid var(--line);
-  border-radius: var(--corner);
-  background: var(--paper);
 }
 
 .three {

@@ -67,21 +67,15 @@ async function setAside() {
 
 <template>
   <section class="panel stack" :aria-label="`Lot ${lot.code}`">
-    <div class="top">
-      <div>
-        <h2>
-          {{ lot.code }}
-          <NuxtLink :to="`/source/${lot.sourceId}`" class="name">{{ lot.sourceName }}</NuxtLink>
-        </h2>
-        <p class="latin">{{ lot.scientificName }}</p>
-      </div>
-      <p class="figure">
-        <strong>{{ amountOf(lot) }}</strong>
-        <span class="quiet"
-          >{{ lot.state }}{{ lot.chop === 'whole' ? '' : `, ${lot.chop}` }}, left</span
-        >
-      </p>
-    </div>
+    <SheetHead
+      :code="lot.code"
+      :name="lot.sourceName"
+      :to="`/source/${lot.sourceId}`"
+      :figure="amountOf(lot)"
+      :figure-note="`${lot.state}${lot.chop === 'whole' ? '' : `, ${lot.chop}`}, left`"
+    >
+      <p class="latin">{{ lot.scientificName }}</p>
+    </SheetHead>
     <p>
       <template v-if="lot.state !== 'dried'"
         ><strong :class="{ estimate: lot.dryFractionBasis !== 'measured' }">{{ dryOf(lot) }}</strong
@@ -156,31 +150,6 @@ async function setAside() {
 </template>
 
 <style scoped>
-.top {
-  display: flex;
-  justify-content: space-between;
-  gap: 12px;
-}
-
-h2 {
-  font-size: 20px;
-}
-
-.name {
-  font-weight: 400;
-}
-
-.figure {
-  text-align: right;
-  white-space: nowrap;
-}
-
-.figure strong {
-  display: block;
-  font-size: 26px;
-  line-height: 1.1;
-}
-
 .note {
   padding: 8px 12px;
   border-left: 3px solid var(--haze);

@@ -87,7 +87,7 @@ async function drop(rule: PatchRule) {
       <h2 id="bears">What it bears this year</h2>
       <ElButton :aria-expanded="adding" @click="adding = !adding">A rule of yours</ElButton>
     </div>
-    <div v-if="adding" class="stack tight adding">
+    <div v-if="adding" class="stack tight inset">
       <SourcePicker v-model="source" label="Of which source" :error="errors['/sourceId']" />
       <LabeledField v-slot="{ id }" label="Take">
         <ElSelect :id="id" v-model="kind">
@@ -171,12 +171,5 @@ li {
 
 .past {
   color: var(--madder);
-}
-
-.adding {
-  padding: 12px;
-  border: 1px solid var(--line);
-  border-radius: var(--corner);
-  background: var(--paper);
 }
 </style>

@@ -33,12 +33,10 @@ async function keep() {
   )
   if (saved) emit('done')
 }
-
-const number = (value: string) => (value.trim() === '' ? null : Number(value.replace(',', '.')))
 </script>
 
 <template>
-  <form class="stack tight correct" aria-label="Correct it" @submit.prevent="keep">
+  <form class="stack tight inset" aria-label="Correct it" @submit.prevent="keep">
     <div class="grid">
       <LabeledField v-slot="{ id }" label="Mordant">
         <ElSelect :id="id" v-model="form.needsMordant">
@@ -47,57 +45,32 @@ const number = (value: string) => (value.trim() === '' ? null : Number(value.rep
           <ElOption value="unknown" label="not known" />
         </ElSelect>
       </LabeledField>
-      <LabeledField
-        v-slot="{ id }"
+      <NumberField
+        v-model="form.usualRatio"
         label="Usual ratio"
         :unit="`: 1 ${form.usualRatioState}`"
         :error="errors['/usualRatio']"
-      >
-        <ElInput
-          :id="id"
-          :model-value="form.usualRatio ?? ''"
-          inputmode="decimal"
-          @update:model-value="form.usualRatio = number($event)"
-        />
-      </LabeledField>
+      />
       <LabeledField v-slot="{ id }" label="Of it, state">
         <ElSelect :id="id" v-model="form.usualRatioState">
           <ElOption value="fresh" label="fresh" />
           <ElOption value="dried" label="dried" />
         </ElSelect>
       </LabeledField>
-      <LabeledField v-slot="{ id }" label="Dry matter, share" :error="errors['/dryFraction']">
-        <ElInput
-          :id="id"
-          :model-value="form.dryFraction"
-          inputmode="decimal"
-          @update:model-value="form.dryFraction = number($event) ?? source.dryFraction"
-        />
-      </LabeledField>
-      <LabeledField v-slot="{ id }" label="First month" :error="errors['/windowFrom']">
-        <ElInput
-          :id="id"
-          :model-value="form.windowFrom ?? ''"
-          inputmode="numeric"
-          @update:model-value="form.windowFrom = number($event)"
-        />
-      </LabeledField>
-      <LabeledField v-slot="{ id }" label="Last month" :error="errors['/windowTo']">
-        <ElInput
-          :id="id"
-          :model-value="form.windowTo ?? ''"
-          inputmode="numeric"
-          @update:model-value="form.windowTo = number($event)"
-        />
-      </LabeledField>
-      <LabeledField v-slot="{ id }" label="Heat up to" unit="°C" :error="errors['/heatLimitC']">
-        <ElInput
-          :id="id"
-          :model-value="form.heatLimitC ?? ''"
-          inputmode="numeric"
-          @update:model-value="form.heatLimitC = number($event)"
-        />
-      </LabeledField>
+      <NumberField
+        :model-value="form.dryFraction"
+        label="Dry matter, share"
+        :error="errors['/dryFraction']"
+        @update:model-value="form.dryFraction = $event ?? source.dryFraction"
+      />
+      <NumberField v-model="form.windowFrom" label="First month" :error="errors['/windowFrom']" />
+      <NumberField v-model="form.windowTo" label="Last month" :error="errors['/windowTo']" />
+      <NumberField
+        v-model="form.heatLimitC"
+        label="Heat up to"
+        unit="°C"
+        :error="errors['/heatLimitC']"
+      />
       <LabeledField v-slot="{ id }" label="Fastness">
         <ElSelect :id="id" v-model="form.fastness">
           <ElOption
@@ -124,13 +97,6 @@ const number = (value: string) => (value.trim() === '' ? null : Number(value.rep
 </template>
 
 <style scoped>
-.correct {
-  padding: 12px;
-  border: 1px solid var(--line);
-  border-radius: var(--corner);
-  background: var(--paper);
-}
-
 .grid {
   display: grid;
   grid-template-columns: repeat(auto-fit, minmax(150px, 1fr));

@@ -58,14 +58,11 @@ async function keepBag() {
         :error="errors['/netG'] ?? errors['']"
       />
       <template v-else>
-        <LabeledField v-slot="{ id }" label="How many" :error="errors['/count'] ?? errors['']">
-          <ElInput
-            :id="id"
-            :model-value="draft.count ?? ''"
-            inputmode="decimal"
-            @update:model-value="draft.count = Number($event) || null"
-          />
-        </LabeledField>
+        <NumberField
+          v-model="draft.count"
+          label="How many"
+          :error="errors['/count'] ?? errors['']"
+        />
         <LabeledField v-slot="{ id }" label="Of what" :error="errors['/measure']">
           <ElSelect :id="id" v-model="draft.measure">
             <ElOption

@@ -33,14 +33,7 @@ function addContent() {
         <LabeledField v-slot="{ id }" label="Weather before">
           <ElInput :id="id" v-model="draft.weather" placeholder="dry and sunny" />
         </LabeledField>
-        <LabeledField v-slot="{ id }" label="Time" unit="min" :error="errors['/minutes']">
-          <ElInput
-            :id="id"
-            :model-value="draft.minutes ?? ''"
-            inputmode="numeric"
-            @update:model-value="draft.minutes = Number($event) || null"
-          />
-        </LabeledField>
+        <NumberField v-model="draft.minutes" label="Time" unit="min" :error="errors['/minutes']" />
       </div>
       <div v-if="draft.how !== 'counted'" class="row">
         <span class="quiet">and there were</span>

@@ -1,18 +1,5 @@
 import type { Knex } from 'knex'
-
-type Table = Knex.CreateTableBuilder
-
-/** Columns of every row that can be edited and set aside. */
-function recorded(table: Table) {
-  table.text('id').primary()
-  table.integer('rev').notNullable().defaultTo(1)
-  table.text('created_at').notNullable()
-  table.text('updated_at').notNullable()
-  table.text('set_aside_at')
-}
-
-const refers = (table: Table, column: string, to: string) =>
-  table.text(column).references('id').inTable(to)
+import { recorded, refers } from '../columns'
 
 async function sources(db: Knex) {
   await db.schema.createTable('source', (table) => {

@@ -1,17 +1,5 @@
 import type { Knex } from 'knex'
-
-type Table = Knex.CreateTableBuilder
-
-function recorded(table: Table) {
-  table.text('id').primary()
-  table.integer('rev').notNullable().defaultTo(1)
-  table.text('created_at').notNullable()
-  table.text('updated_at').notNullable()
-  table.text('set_aside_at')
-}
-
-const refers = (table: Table, column: string, to: string) =>
-  table.text(column).references('id').inTable(to)
+import { recorded, refers } from '../columns'
 
 /** Facts of a source beyond the columns that queries ask for are one JSON text. */
 async function sources(db: Knex) {
