@@ -1,5 +1,6 @@
 import { group } from 'd3-array'
 import type { Knex } from 'knex'
+import { PART_HABITS } from '../../catalogue/sources/part-habits'
 import { foldName } from '../../shared/fold-name'
 import type { Page } from '../../shared/schemas/common'
 import type { Source, SourceMore, SourceQuery } from '../../shared/schemas/source'
@@ -55,6 +56,19 @@ const toRow = (source: Omit<SourceFields, 'id'>) => ({
   corrected: JSON.stringify(source.corrected),
 })
 
+/** What holds of a part where a row says nothing: those written before there were such facts. */
+const factsOfPart = (part: Source['part'], group: Source['group']): Omit<SourceMore, 'group'> => ({
+  ways: [...PART_HABITS[part].ways],
+  hues: {},
+  heatLimitC: null,
+  fastness: 'unknown',
+  lookAlikes: null,
+  poisonous: false,
+  care: PART_HABITS[part].care,
+  rule: PART_HABITS[part].rule,
+  stopGroup: group === 'fungus' ? 'fungus' : null,
+})
+
 /** What is kept as one text: no query asks for it. */
 const factsOf = (source: Omit<SourceFields, 'id'>): Omit<SourceMore, 'group'> => ({
   ways: source.ways,
@@ -87,7 +101,8 @@ const toSource = (row: SourceRow, names: NameRow[]): Source => ({
   caution: row.caution,
   provenance: row.provenance,
   group: row.species_group,
-  ...(JSON.parse(row.facts) as Omit<SourceMore, 'group'>),
+  ...factsOfPart(row.part as Source['part'], row.species_group),
+  ...(JSON.parse(row.facts) as Partial<SourceMore>),
   claims: JSON.parse(row.claims) as Source['claims'],
   corrected: JSON.parse(row.corrected) as string[],
 })
@@ -156,6 +171,13 @@ export const sourceRepository = (db: Knex) => {
         updated_at: at,
       })
       await writeNames(id, source)
+    },
+
+    /** Gives a row that was touched before there were such facts what the catalogue says of them. */
+    async fillFacts(id: string, source: Omit<SourceFields, 'id'>): Promise<void> {
+      await db('source')
+        .where({ id, facts: '{}' })
+        .update({ facts: JSON.stringify(factsOf(source)) })
     },
 
     async update(id: string, source: Omit<SourceFields, 'id'>): Promise<void> {

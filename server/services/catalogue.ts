@@ -24,6 +24,7 @@ export async function shelveCatalogue(db: Knex, at: string): Promise<void> {
       const row = shelved.get(facts.key)
       if (!row) await repository.insert(toSource(facts), at, facts.key)
       else if (row.rev === 1) await repository.update(row.id, toSource(facts))
+      else await repository.fillFacts(row.id, toSource(facts))
     }
     await settingRepository(trx).write('catalogue', HASH)
   })

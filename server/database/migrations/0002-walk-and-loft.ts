@@ -9,6 +9,9 @@ async function sources(db: Knex) {
     table.text('claims').notNullable().defaultTo('[]')
     table.text('corrected').notNullable().defaultTo('[]')
   })
+  await db.raw(`update source set species_group = case part
+    when 'thallus' then 'lichen' when 'fruitBody' then 'fungus' when 'cap' then 'fungus'
+    else 'plant' end`)
   await db.schema.createTable('setting', (table) => {
     table.text('name').primary()
     table.text('value').notNullable()

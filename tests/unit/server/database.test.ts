@@ -6,7 +6,10 @@ import { migrate, MIGRATIONS } from '../../../server/database/migrate'
 import { DATABASE_FILE, openDatabase, type Database } from '../../../server/database/open'
 import { likeText } from '../../../server/database/page'
 import { nextTagCode } from '../../../server/repositories/tag-serials'
+import { shelveCatalogue } from '../../../server/services/catalogue'
+import { createLog } from '../../../server/services/log'
 import { newId } from '../../../shared/ids'
+import { TANSY } from '../../fixtures/log'
 
 const opened: Database[] = []
 const folders: string[] = []
@@ -122,6 +125,94 @@ describe('migrations', () => {
       read_at: '2026-01-01',
     }
     await expect(write('reading').insert(reading)).rejects.toMatchObject(sqliteError('CHECK'))
+  })
+})
+
+describe('a log from before lots had a way', () => {
+  const at = '2026-01-01T00:00:00Z'
+  const OWN = newId()
+  const row = { rev: 2, created_at: at, updated_at: at, note: '' }
+
+  /** As the first version wrote it: a corrected source, a lot with a use, and one of the user's own. */
+  async function olderLog() {
+    const { write } = await open()
+    await migrate(write, MIGRATIONS.slice(0, 1))
+    const source = {
+      ...{ rev: 2, created_at: at, updated_at: at, common_name: 'x', needs_mordant: 'yes' },
+      ...{ usual_ratio: 2.5, usual_ratio_state: 'fresh', dry_fraction: 0.2, provenance: 'yours' },
+    }
+    await write('source').insert([
+      {
+        ...source,
+        ...{ id: TANSY, catalogue_key: 'tanacetum-vulgare/flowerHead', code: 'TAN' },
+        ...{ scientific_name: 'Tanacetum vulgare', part: 'flowerHead' },
+      },
+      { ...source, id: OWN, code: 'OWN', scientific_name: 'Ramalina', part: 'thallus' },
+    ])
+    const lot = { id: newId(), code: 'TAN-26-01', source_id: TANSY, gathered_on: '2026-01-01' }
+    await write('lot').insert({ ...row, ...lot, state: 'fresh', obtained: 'picked' })
+    const pot = { id: newId(), code: 'POT-26-01', title: '', dyed_on: '2026-01-02', way: 'simmer' }
+    await write('pot').insert({ ...row, ...pot })
+    const movement = { lot_id: lot.id, state: 'fresh', dry_fraction: 0.2, created_at: at }
+    const basis = { dry_fraction_basis: 'typical' }
+    await write('lot_movement').insert([
+      {
+        ...movement,
+        ...basis,
+        id: newId(),
+        kind: 'gathered',
+        delta_g: 300,
+        happened_on: '2026-01-01',
+      },
+      {
+        ...movement,
+        ...basis,
+        id: newId(),
+        kind: 'used',
+        delta_g: -80,
+        happened_on: '2026-01-02',
+        pot_id: pot.id,
+      },
+    ])
+    return { write, lot, pot }
+  }
+
+  test('keeps its rows, sums them, and knows what they refer to', async () => {
+    const { write, lot, pot } = await olderLog()
+    await migrate(write)
+    expect(await write('lot').select('id', 'code', 'net_g', 'left_g', 'sureness')).toEqual([
+      { id: lot.id, code: 'TAN-26-01', net_g: 300, left_g: 220, sureness: 'sure' },
+    ])
+    expect(await write('lot_movement').where({ pot_id: pot.id }).pluck('delta_g')).toEqual([-80])
+    expect(await write.raw('pragma foreign_key_check')).toEqual([])
+    expect(Object.values(((await write.raw('pragma foreign_keys')) as object[])[0]!)[0]).toBe(1)
+    await expect(
+      write('lot_movement').insert({
+        id: newId(),
+        lot_id: newId(),
+        kind: 'used',
+        delta_g: 1,
+        happened_on: at,
+        state: 'fresh',
+        dry_fraction: 1,
+        dry_fraction_basis: 'measured',
+        created_at: at,
+      }),
+    ).rejects.toMatchObject(sqliteError('FOREIGN KEY'))
+  })
+
+  test('a corrected source keeps its corrections and gains the facts it lacked', async () => {
+    const { write } = await olderLog()
+    await migrate(write)
+    await shelveCatalogue(write, at)
+    const log = createLog({ write, read: write, close: () => Promise.resolve() })
+    const tansy = await log.sources.read(TANSY)
+    expect(tansy).toMatchObject({ usualRatio: 2.5, poisonous: true, fastness: 'good' })
+    expect(await log.sources.read(OWN)).toMatchObject({
+      group: 'lichen',
+      rule: { kind: 'fallenOnly' },
+    })
+    expect((await log.walk.view('2026-01-03')).rows.length).toBeGreaterThan(120)
   })
 })
 
