@@ -1,6 +1,7 @@
 import type { FibreClass } from '../catalogue/fibres'
 import type { Depth } from '../core/colour/depth'
 import type { PlantState } from '../core/harvest/dry-fraction'
+import type { Sureness } from '../core/safety/gathering'
 import type { LeastSquaresFit } from '../core/strength/least-squares'
 import type { Source } from './schemas/source'
 
@@ -26,6 +27,9 @@ export interface StrengthPointView {
   strength: number | null
   depth: Depth | null
   notCounted: NotCounted | null
+  /** How sure the name of what it was dyed with is (the least sure of its lots), and why. */
+  sureness: Sureness
+  evidence: string[]
 }
 
 /** Alike swatches of one source: the same fibre class, mordant and final pH. */

@@ -29,6 +29,9 @@ export type PotEdit = Pick<
 
 export type PotFields = PotEdit & Pick<Pot, 'id' | 'code' | 'dyedOn'>
 
+/** Evidence comes as JSON, as it is kept. */
+type LotRow = OfPot<Omit<PotLot, 'evidence'>> & { evidence: string }
+
 export const potRepository = (db: Knex) => {
   /** The newest use of each lot: a pot that was set aside and restored has used it twice. */
   const lotsOf = (ids: string[]) =>
@@ -47,8 +50,12 @@ export const potRepository = (db: Knex) => {
         'lot_movement.state as state',
         'lot_movement.dry_fraction as dryFraction',
         'lot_movement.dry_fraction_basis as dryFractionBasis',
+        'lot.sureness as sureness',
+        db.raw(
+          `(select json_group_array(value ->> 'words') from json_each(lot.evidence)) as evidence`,
+        ),
         db.raw('max(lot_movement.id)'),
-      ) as unknown as Promise<OfPot<PotLot>[]>
+      ) as unknown as Promise<LotRow[]>
 
   const piecesOf = (ids: string[]) =>
     db('pot_piece')
@@ -143,12 +150,7 @@ const toEdited = (pot: PotEdit) => ({
   note: pot.note,
 })
 
-function toPot(
-  row: PotRow,
-  lots: OfPot<PotLot>[],
-  pieces: OfPot<PotPiece>[],
-  events: PotEvent[],
-): Pot {
+function toPot(row: PotRow, lots: LotRow[], pieces: OfPot<PotPiece>[], events: PotEvent[]): Pot {
   const ratio = plantToFibreRatio({
     dyestuff: lots,
     fibreG: pieces.reduce((sum, piece) => sum + piece.dryG, 0),
@@ -167,6 +169,8 @@ function toPot(
       state: lot.state,
       dryFraction: lot.dryFraction,
       dryFractionBasis: lot.dryFractionBasis,
+      sureness: lot.sureness,
+      evidence: JSON.parse(lot.evidence) as string[],
     })),
     pieces: pieces.map(({ pieceId, pieceCode, dryG, swatchId, swatchCode }) => ({
       pieceId,

@@ -9,6 +9,7 @@ import type {
   StrengthPointView,
   StrengthView,
 } from '../../shared/strength-view'
+import type { Pot } from '../../shared/schemas/pot'
 import { sourceRepository } from '../repositories/sources'
 import { candidatesOf, groupKey, mordantsOf, phBandOf, type Candidate } from './curve-candidates'
 import { notFound } from './failures'
@@ -100,5 +101,13 @@ function toPoint(
     strength: told?.strength ?? null,
     depth: told?.depth ?? null,
     notCounted,
+    sureness: leastSure(pot.lots),
+    evidence: pot.lots.flatMap(({ evidence }) => evidence),
   }
+}
+
+function leastSure(lots: Pot['lots']): StrengthPointView['sureness'] {
+  const all = lots.map(({ sureness }) => sureness)
+  if (all.includes('unsure')) return 'unsure'
+  return all.includes('likely') ? 'likely' : 'sure'
 }

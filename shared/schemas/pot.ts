@@ -1,5 +1,6 @@
 import Joi from 'joi'
 import { WAY_KEYS, type Way } from '../../catalogue/ways'
+import type { Sureness } from '../../core/safety/gathering'
 import type { Basis, PlantState } from '../../core/harvest/dry-fraction'
 import {
   dateField,
@@ -22,6 +23,9 @@ export interface PotLot {
   state: PlantState
   dryFraction: number
   dryFractionBasis: Basis
+  /** How sure its name is, and what that rests on, in words. */
+  sureness: Sureness
+  evidence: string[]
 }
 
 export interface PotPiece {

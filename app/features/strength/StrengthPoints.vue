@@ -42,7 +42,13 @@ const points = computed(() =>
               {{ point.basis === 'estimated' ? '~' : '' }}{{ formatNumber(point.strength) }}
               {{ point.depth }}
             </td>
-            <td>{{ point.lotCodes.join(', ') }}</td>
+            <td>
+              {{ point.lotCodes.join(', ') }}
+              <span v-if="point.sureness !== 'sure'" class="doubt">name {{ point.sureness }}</span>
+              <span v-if="point.evidence.length" class="quiet">{{
+                point.evidence.join('; ')
+              }}</span>
+            </td>
           </tr>
         </tbody>
       </table>
@@ -74,6 +80,10 @@ thead th {
   border: 0;
   color: var(--quiet);
   font-size: 13px;
+}
+
+.doubt {
+  color: var(--ochre);
 }
 
 .chip {

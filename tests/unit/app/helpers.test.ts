@@ -33,6 +33,8 @@ const point = (ratioDry: number, fields: Partial<StrengthPointView> = {}): Stren
   strength: 1,
   depth: 'middling',
   notCounted: null,
+  sureness: 'sure',
+  evidence: [],
   ...fields,
 })
 

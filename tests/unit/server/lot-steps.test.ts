@@ -208,6 +208,8 @@ describe('a name that is not sure', () => {
       reading: { hex: '#c8a030', wet: false, washed: true },
     })
     expect((await here.log.strength.sources())[0]!.commonName).toBe('unnamed plant')
+    const before = await here.log.strength.ofSource(unnamed)
+    expect(before.groups[0]!.points).toMatchObject([{ sureness: 'unsure', evidence: [] }])
     const evidence = [
       { id: newId(), kind: 'secondOpinion' as const, words: 'a botanist', on: '2026-09-01' },
     ]
@@ -220,6 +222,9 @@ describe('a name that is not sure', () => {
     expect((await here.log.strength.sources()).map(({ commonName }) => commonName)).toEqual([
       'tansy',
     ])
-    expect((await here.log.strength.ofSource(TANSY)).groups[0]!.points).toHaveLength(1)
+    // the name carries with what it rests on
+    expect((await here.log.strength.ofSource(TANSY)).groups[0]!.points).toMatchObject([
+      { sureness: 'sure', evidence: ['a botanist'] },
+    ])
   })
 })
