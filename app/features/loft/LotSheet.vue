@@ -142,8 +142,8 @@ async function setAside() {
         <dt>Note</dt>
         <dd>{{ lot.note }}</dd>
       </div>
-      <div><ElButton @click="correcting = true">Correct it</ElButton></div>
     </dl>
+    <div v-if="!correcting"><ElButton @click="correcting = true">Correct it</ElButton></div>
     <LotNaming :lot="lot" @change="change" />
     <LotPhotos :of="{ lotId: lot.id }" />
   </section>
