@@ -17,6 +17,7 @@ export const CHROMIUM = {
 const PORT = 4879
 const BASE = `http://127.0.0.1:${PORT}`
 
+const ALONE = /typing\.spec\.ts/
 const ROUTES = /(?:api|calc)\.spec\.ts/
 
 /** Tests of the production build: its routes, its pages, and what it survives. */
@@ -40,7 +41,8 @@ export default defineConfig({
   // routes first: they count rows, which nobody else may add meanwhile
   projects: [
     { name: 'routes', testMatch: ROUTES },
-    { name: 'pages', testIgnore: ROUTES, dependencies: ['routes'] },
+    { name: 'pages', testIgnore: [ROUTES, ALONE], dependencies: ['routes'] },
+    { name: 'alone', testMatch: ALONE, dependencies: ['pages'] },
   ],
   webServer: {
     command: `node_modules/.bin/tsx tests/e2e/serve-demo.ts ${PORT}`,

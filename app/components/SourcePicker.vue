@@ -26,7 +26,7 @@ async function look(text: string) {
   typed.value = text.trim()
   looking.value = true
   try {
-    const answer = await api.get<{ hits: NameHit[] }>('names', { q: typed.value, limit: 20 })
+    const answer = await api.get<{ hits: NameHit[] }>('names', { q: typed.value, limit: 12 })
     if (text.trim() === typed.value) hits.value = answer.hits
   } catch {
     hits.value = []
