@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import { formatMass } from '~~/core/quantity/format-quantity'
 import { newId } from '~~/shared/ids'
-import type { LoftLot, LoftView } from '~~/shared/loft-view'
 import { countStockSchema, type CountStock } from '~~/shared/schemas/lot-moves'
+import type { StockLot } from '~/composables/useStock'
+import LotAmountField from '~/features/loft/LotAmountField.vue'
 import LoftNav from '~/features/loft/LoftNav.vue'
 import { amountOf } from '~/features/loft/words'
 import { localToday } from '~/features/today/dates'
@@ -10,12 +10,7 @@ import { localToday } from '~/features/today/dates'
 /** All bags on the scale in one go; what differs from the books is booked. */
 const api = useApi()
 const { saving, failure, errors, save } = useSave()
-const { data: lots } = useLoaded(async () => {
-  const view = await api.get<LoftView>('loft', { on: localToday() })
-  return view.groups
-    .flatMap(({ lots: list }): LoftLot[] => list)
-    .sort((a, b) => (a.code < b.code ? -1 : 1))
-})
+const { data: lots } = useStock()
 const { draft, clear } = useDraft<{ counted: Record<string, number | null> }>('count', () => ({
   counted: {},
 }))
@@ -24,12 +19,12 @@ const stepIds = new Map<string, string>()
 const counted = computed(() =>
   (lots.value ?? []).filter(({ id }) => typeof draft.counted[id] === 'number'),
 )
-const difference = ({ id, leftG }: LoftLot) => {
+const difference = ({ id, leftG, state }: StockLot) => {
   const massG = draft.counted[id]
   if (typeof massG !== 'number') return ''
   const delta = massG - leftG
   if (Math.abs(delta) < 0.05) return 'as in the books'
-  return delta < 0 ? `${formatMass(-delta)} less` : `${formatMass(delta)} more`
+  return `${amountOf({ state, leftG: Math.abs(delta) })} ${delta < 0 ? 'less' : 'more'}`
 }
 
 const stepIdOf = (lotId: string) => {
@@ -85,7 +80,8 @@ useHead({ title: 'Count stock · Juniper Haze' })
           </th>
           <td class="number">{{ amountOf(lot) }}</td>
           <td class="field">
-            <QuantityField
+            <LotAmountField
+              :lot="lot"
               :model-value="draft.counted[lot.id] ?? null"
               :label="`${lot.code} on the scale`"
               bare

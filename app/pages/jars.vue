@@ -1,11 +1,9 @@
 <script setup lang="ts">
-import type { LoftLot, LoftView } from '~~/shared/loft-view'
 import type { JarView } from '~~/shared/schemas/jar'
 import JarSheet from '~/features/jars/JarSheet.vue'
 import StartJar from '~/features/jars/StartJar.vue'
 import { byWeight, dueText, hexOf } from '~/features/jars/words'
 import LoftNav from '~/features/loft/LoftNav.vue'
-import { localToday } from '~/features/today/dates'
 import WishList from '~/features/wishes/WishList.vue'
 
 const api = useApi()
@@ -16,10 +14,7 @@ const { data: standing, failure } = useLoaded(
 const { data: ended } = useLoaded(
   async () => (await api.get<{ jars: JarView[] }>('standing', { ended: true })).jars,
 )
-const { data: stock } = useLoaded(async () => {
-  const view = await api.get<LoftView>('loft', { on: localToday() })
-  return view.groups.flatMap(({ lots }): LoftLot[] => lots)
-})
+const { data: stock } = useStock()
 
 const starting = computed(() => typeof route.query.start === 'string')
 const all = computed(() => [...(standing.value ?? []), ...(ended.value ?? [])])

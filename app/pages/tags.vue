@@ -1,11 +1,10 @@
 <script setup lang="ts">
 import QRCode from 'qrcode'
-import type { LoftLot, LoftView } from '~~/shared/loft-view'
 import type { JarView } from '~~/shared/schemas/jar'
 import { outlookText } from '~/features/jars/words'
 import LoftNav from '~/features/loft/LoftNav.vue'
 import { amountOf } from '~/features/loft/words'
-import { localToday, shortDate } from '~/features/today/dates'
+import { shortDate } from '~/features/today/dates'
 
 /** Tags to cut out and tie on: each with its code as a QR picture that opens the thing. */
 interface Printed {
@@ -43,12 +42,10 @@ const route = useRoute()
 const sheet = ref<keyof typeof SHEETS>('a4')
 const chosen = ref<string[]>([])
 
+const { data: stock } = useStock()
 const { data: things, failure } = useLoaded(async () => {
-  const [loft, standing] = await Promise.all([
-    api.get<LoftView>('loft', { on: localToday() }),
-    api.get<{ jars: JarView[] }>('standing'),
-  ])
-  const lots = loft.groups.flatMap(({ lots: list }): LoftLot[] => list)
+  const standing = await api.get<{ jars: JarView[] }>('standing')
+  const lots = stock.value ?? []
   const list = [
     ...lots.map((lot) => ({
       ...{ id: lot.id, code: lot.code, name: lot.sourceName, latin: lot.scientificName },
@@ -66,7 +63,7 @@ const { data: things, failure } = useLoaded(async () => {
       qr: await QRCode.toDataURL(`${location.origin}/t/${thing.code}`, { margin: 0, scale: 4 }),
     })),
   )
-})
+}, stock)
 
 watch(
   things,

@@ -4,13 +4,13 @@ import { JAR_WAY_KEYS, JAR_WAYS, type JarWay } from '~~/catalogue/jar-ways'
 import type { Caution } from '~~/core/safety/gathering'
 import { formatMass, formatNumber } from '~~/core/quantity/format-quantity'
 import { newId } from '~~/shared/ids'
-import type { LoftLot } from '~~/shared/loft-view'
 import { newJarSchema, type Jar, type NewJar } from '~~/shared/schemas/jar'
+import type { StockLot } from '~/composables/useStock'
 import { amountOf } from '~/features/loft/words'
 import { localToday } from '~/features/today/dates'
 
 /** A jar started from lots in stock. */
-const { lots, startWith } = defineProps<{ lots: LoftLot[]; startWith: string | null }>()
+const { lots, startWith } = defineProps<{ lots: StockLot[]; startWith: string | null }>()
 const emit = defineEmits<{ started: [string] }>()
 
 const api = useApi()
@@ -96,7 +96,7 @@ async function start() {
     </LabeledField>
     <p class="quiet">{{ way.wants }}</p>
     <PlainCaution v-if="stop" level="stop">{{ stop.words }}</PlainCaution>
-    <PlainCaution v-else :grave="way.ammonia">{{ way.caution }}</PlainCaution>
+    <PlainCaution v-else :level="way.ammonia ? 'grave' : 'mind'">{{ way.caution }}</PlainCaution>
     <LabeledField
       v-slot="{ id: field }"
       label="Of which lot"

@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import type { StepKind } from '~~/core/harvest/lot-step'
-import { formatMass } from '~~/core/quantity/format-quantity'
 import { newId } from '~~/shared/ids'
 import type { LoftLot } from '~~/shared/loft-view'
 import type { Page } from '~~/shared/schemas/common'
@@ -12,7 +11,8 @@ import {
   type SplitLot,
 } from '~~/shared/schemas/lot-moves'
 import { localToday } from '~/features/today/dates'
-import { STEP_WORDS, stepsFor } from './words'
+import LotAmountField from './LotAmountField.vue'
+import { amountOf, STEP_WORDS, stepsFor } from './words'
 
 /** What can be done with a lot, each with the scale. */
 const { lot } = defineProps<{ lot: LoftLot }>()
@@ -29,6 +29,9 @@ const note = ref('')
 const others = shallowRef<Lot[]>([])
 const withThese = ref<string[]>([])
 
+/** Grams of this lot in words; of a liquor, litres. */
+const said = (massOf: number) => amountOf({ state: lot.state, leftG: massOf })
+
 const steps = computed(() => stepsFor(lot))
 const asks = computed(() => {
   if (!doing.value || doing.value === 'combine') return ''
@@ -37,9 +40,7 @@ const asks = computed(() => {
 const lossNote = computed(() => {
   if (massG.value === null || !doing.value || doing.value === 'split') return ''
   const lost = lot.leftG - massG.value
-  return lost > 0
-    ? `${formatMass(lost)} less, ${Math.round((100 * massG.value) / lot.leftG)} % kept`
-    : ''
+  return lost > 0 ? `${said(lost)} less, ${Math.round((100 * massG.value) / lot.leftG)} % kept` : ''
 })
 
 async function begin(what: Doing) {
@@ -63,7 +64,7 @@ async function done() {
   emit(
     'change',
     { step: { id: newId(), kind, doneOn: doneOn.value, afterG: massG.value, note: note.value } },
-    `${lot.code} ${STEP_WORDS[kind].done}: ${formatMass(massG.value)}.`,
+    `${lot.code} ${STEP_WORDS[kind].done}: ${said(massG.value)}.`,
   )
   doing.value = null
   note.value = ''
@@ -80,7 +81,7 @@ async function split() {
       note: note.value,
     },
     (body) => api.post<Lot>('moves/split', body),
-    ({ code, netG }) => `${formatMass(netG)} of ${lot.code} are ${code} now.`,
+    ({ code, netG }) => `${said(netG)} of ${lot.code} are ${code} now.`,
   )
   if (made) doing.value = null
 }
@@ -90,7 +91,7 @@ async function combine() {
     combineLotsSchema,
     { id: newId(), lotIds: [lot.id, ...withThese.value], doneOn: doneOn.value, note: note.value },
     (body) => api.post<Lot>('moves/combine', body),
-    ({ code, netG }) => `Combined into ${code}, ${formatMass(netG)}.`,
+    ({ code, netG }) => `Combined into ${code}, ${said(netG)}.`,
   )
   if (made) void navigateTo(`/loft?lot=${made.id}`)
 }
@@ -138,16 +139,17 @@ const hang = () =>
     <form v-if="doing" class="inset stack tight" @submit.prevent="done">
       <ElCheckboxGroup v-if="doing === 'combine'" v-model="withThese" aria-label="With which lots">
         <ElCheckbox v-for="other in others" :key="other.id" :value="other.id">
-          {{ other.code }}, {{ formatMass(other.leftG) }}
+          {{ other.code }}, {{ amountOf(other) }}
         </ElCheckbox>
         <p v-if="!others.length" class="quiet">
           No other lot of the same source in the same state is in stock.
         </p>
       </ElCheckboxGroup>
       <div class="three">
-        <QuantityField
+        <LotAmountField
           v-if="asks"
           v-model="massG"
+          :lot="lot"
           :label="asks"
           :hint="lossNote"
           :error="errors['/massG']"

@@ -1,0 +1,52 @@
+import { PARTS, type Part } from '~~/catalogue/parts'
+import type { Page } from '~~/shared/schemas/common'
+import type { Lot } from '~~/shared/schemas/lot'
+import type { Source } from '~~/shared/schemas/source'
+import { useApi } from './useApi'
+import { useLoaded } from './useLoaded'
+
+export interface StockLot extends Lot {
+  sourceName: string
+  scientificName: string
+}
+
+const PAGE = 200
+
+/** All that is in stock, by tag code, with its names: what is counted, tagged or put into a jar. */
+export function useStock() {
+  const api = useApi()
+
+  async function every<T>(path: string, query: Record<string, string | boolean> = {}) {
+    const items: T[] = []
+    let after: string | null = ''
+    while (after !== null) {
+      const page: Page<T> = await api.get<Page<T>>(path, {
+        ...query,
+        limit: PAGE,
+        ...(after && { after }),
+      })
+      items.push(...page.items)
+      after = page.next
+    }
+    return items
+  }
+
+  return useLoaded(async (): Promise<StockLot[]> => {
+    const [lots, sources] = await Promise.all([
+      every<Lot>('lots', { inStock: true }),
+      every<Source>('sources'),
+    ])
+    const byId = new Map(sources.map((source) => [source.id, source]))
+    return lots
+      .map((lot) => {
+        const source = byId.get(lot.sourceId)
+        const part = source ? PARTS[source.part as Part].label : ''
+        return {
+          ...lot,
+          sourceName: source ? `${source.commonName} ${part}` : '',
+          scientificName: source?.scientificName ?? '',
+        }
+      })
+      .sort((a, b) => (a.code < b.code ? -1 : 1))
+  })
+}
