@@ -13,6 +13,22 @@ export type AllowanceRule =
   /** Nothing: protected, or the name is unsure. */
   | { kind: 'none' }
 
+/** What a way of obtaining takes from: the living stand, the ground, or somewhere else. */
+export type TakenFrom = 'stand' | 'ground' | 'elsewhere'
+
+const FROM: Record<string, TakenFrom> = {
+  picked: 'stand',
+  windfall: 'ground',
+  prunings: 'ground',
+  'storm-felled': 'ground',
+  grown: 'elsewhere',
+  given: 'elsewhere',
+  bought: 'elsewhere',
+}
+
+/** @param obtained `picked`, `windfall` and so on; an unknown way counts as picked */
+export const takenFrom = (obtained: string): TakenFrom => FROM[obtained] ?? 'stand'
+
 export interface Taking {
   massG: number
   /** Gathered from the ground: counted in the tally, not against the rule. */
@@ -62,6 +78,23 @@ export function allowance(
     leftG: allowedG === null ? null : Math.max(0, allowedG - takenG),
     pastG: allowedG === null ? 0 : Math.max(0, takenG - allowedG),
   }
+}
+
+/**
+ * What one more taking would pass: grams past what is left, or the rule as such.
+ *
+ * @param freshG of the taking, g fresh
+ * @returns null where it passes nothing, or where it cannot be told
+ */
+export function passing(
+  rule: AllowanceRule,
+  leftG: number | null,
+  freshG: number,
+  from: TakenFrom,
+): { of: 'none' | 'fallenOnly' | 'amount'; pastG: number } | null {
+  if (from !== 'stand' || leftG === null || freshG <= leftG) return null
+  const of = rule.kind === 'none' || rule.kind === 'fallenOnly' ? rule.kind : 'amount'
+  return { of, pastG: freshG - leftG }
 }
 
 function allowedBy(rule: AllowanceRule, standingG: number | undefined): number | null {

@@ -1,5 +1,5 @@
 import type { Knex } from 'knex'
-import { allowance, type AllowanceRule, type Taking } from '../../core/harvest/allowance'
+import { allowance, takenFrom, type AllowanceRule, type Taking } from '../../core/harvest/allowance'
 import type { Source } from '../../shared/schemas/source'
 import type { Bearing } from '../../shared/walk-view'
 
@@ -19,11 +19,6 @@ interface RuleRow {
   rule: string
   standingG: number | null
 }
-
-/** Ways of obtaining that take nothing off the living stand. */
-const FALLEN = new Set(['windfall', 'storm-felled', 'prunings'])
-/** Ways that have nothing to do with the patch's stand. */
-const NOT_WILD = new Set(['grown', 'given', 'bought'])
 
 /**
  * What each patch still bears of each source in the calendar year of a day: by the patch's own rule
@@ -77,10 +72,11 @@ export async function bearingsOf(
     return made
   }
   for (const row of takings) {
-    if (NOT_WILD.has(row.obtained)) continue
+    const from = takenFrom(row.obtained)
+    if (from === 'elsewhere') continue
     const { dryFraction } = byId.get(row.sourceId)!
     const massG = row.state === 'dried' ? row.massG / dryFraction : row.massG
-    entry(row).takings.push({ massG: Math.max(0, massG), fallen: FALLEN.has(row.obtained) })
+    entry(row).takings.push({ massG: Math.max(0, massG), fallen: from === 'ground' })
   }
   rules.forEach(entry)
   const ownRules = new Map(rules.map((row) => [keyOf(row), row]))

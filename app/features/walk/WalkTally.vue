@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { allowance, passing, takenFrom } from '~~/core/harvest/allowance'
 import { formatMass, formatRatio } from '~~/core/quantity/format-quantity'
 import { ruleWords } from './rule-words'
 import type { WeighIn } from './useWeighIn'
@@ -8,36 +9,30 @@ const { weighIn } = defineProps<{ weighIn: WeighIn }>()
 
 const { draft, known, netG, dryG, dyesG, patch } = weighIn
 
+/** What the patch bears; where nothing was taken there yet, by the source's usual rule. */
 const bearing = computed(() => {
-  const found = known.value?.bearings.find(({ patchId }) => patchId === patch.value?.id)
-  if (found) return found
-  const rule = known.value?.source.rule
-  return rule && patch.value
-    ? {
-        rule,
-        own: false,
-        leftG: null,
-        allowedG: rule.kind === 'none' || rule.kind === 'fallenOnly' ? 0 : null,
-      }
-    : null
+  const source = known.value?.source
+  if (!source || !patch.value) return null
+  const found = known.value?.bearings.find(({ patchId }) => patchId === patch.value!.id)
+  return found ?? { rule: source.rule, own: false, ...allowance(source.rule, []) }
 })
 
-const FALLEN = ['windfall', 'storm-felled', 'prunings']
-const NOT_WILD = ['grown', 'given', 'bought']
+const PASSES = {
+  none: 'The rule here is to take none. Ask whoever looks after the place; it is recorded as it was.',
+  fallenOnly:
+    'The rule here is fallen or pruned stuff only: this was picked from the living. It is recorded as it was.',
+} as const
 
 /** Plainly what recording this would pass; it is recorded all the same. */
 const passes = computed(() => {
-  const { obtained } = draft
-  if (!bearing.value || NOT_WILD.includes(obtained) || FALLEN.includes(obtained)) return ''
+  if (!bearing.value || !draft.source || netG.value === null) return ''
   const { rule, leftG } = bearing.value
-  if (rule.kind === 'none')
-    return 'The rule here is to take none. Ask whoever looks after the place; it is recorded as it was.'
-  if (rule.kind === 'fallenOnly')
-    return 'The rule here is fallen or pruned stuff only: this was picked from the living. It is recorded as it was.'
-  const freshG =
-    draft.state === 'dried' && draft.source ? netG.value! / draft.source.dryFraction : netG.value!
-  if (leftG === null || freshG <= leftG) return ''
-  return `This passes what the place bears by ${formatMass(freshG - leftG)}. It is recorded as it was.`
+  const freshG = draft.state === 'dried' ? netG.value / draft.source.dryFraction : netG.value
+  const past = passing(rule, leftG, freshG, takenFrom(draft.obtained))
+  if (!past) return ''
+  return past.of === 'amount'
+    ? `This passes what the place bears by ${formatMass(past.pastG)}. It is recorded as it was.`
+    : PASSES[past.of]
 })
 </script>
 
@@ -68,7 +63,7 @@ const passes = computed(() => {
     <p v-if="bearing" class="quiet">
       {{ patch?.name }}: {{ ruleWords(bearing.rule)
       }}{{ bearing.own ? ', your rule' : ', usual care'
-      }}<template v-if="bearing.leftG !== null"
+      }}<template v-if="bearing.leftG !== null && bearing.allowedG !== 0"
         >; bears {{ formatMass(bearing.leftG) }} more this year</template
       >.
     </p>
