@@ -47,7 +47,10 @@ async function run(path: string) {
         else {
           plan.value = null
           file.value = null
-          session.saved(`Brought in ${news.imported.rows} rows.`, news.imported.changeSetId)
+          session.saved(
+            `Brought in ${news.imported.rows} ${news.imported.rows === 1 ? 'row' : 'rows'}.`,
+            news.imported.changeSetId,
+          )
         }
       },
       stopper.value.signal,

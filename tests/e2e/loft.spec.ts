@@ -264,7 +264,7 @@ test.describe('files', () => {
 
     await give('good.csv', head + good)
     await page.getByRole('button', { name: 'Bring in 1 row' }).click()
-    await expect(said(page)).toContainText('Brought in 1 rows')
+    await expect(said(page)).toContainText('Brought in 1 row.')
     await page.getByRole('button', { name: 'Undo' }).click()
     await expect(said(page)).toContainText('Undone')
   })

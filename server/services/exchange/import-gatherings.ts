@@ -4,17 +4,28 @@ import type { Part } from '../../../catalogue/parts'
 import { foldName } from '../../../shared/fold-name'
 import { newId } from '../../../shared/ids'
 import type { ImportPlan, PlannedRow } from '../../../shared/import-plan'
-import { PLAIN_PATCH } from '../../../shared/schemas/patch'
-import { newSourceSchema } from '../../../shared/schemas/source'
+import { lotChangeSchema } from '../../../shared/schemas/lot'
 import { validate } from '../../../shared/validate'
 import type { Database } from '../../database/open'
 import { reserveTagCode } from '../../repositories/tag-serials'
 import { Refusal } from '../failures'
-import type { NewPatch, Patch, PatchChange, PatchQuery } from '../../../shared/schemas/patch'
-import type { NewSource, Source, SourceChange, SourceQuery } from '../../../shared/schemas/source'
+import {
+  PLAIN_PATCH,
+  type NewPatch,
+  type Patch,
+  type PatchChange,
+  type PatchQuery,
+} from '../../../shared/schemas/patch'
+import {
+  newSourceSchema,
+  type NewSource,
+  type Source,
+  type SourceChange,
+  type SourceQuery,
+} from '../../../shared/schemas/source'
 import type { LotRecords } from '../lot-moves'
 import type { Batch, Clock, Records } from '../records'
-import { planGatherings, type PlannedGathering } from './plan-gatherings'
+import { detailsOf, planGatherings, type PlannedGathering } from './plan-gatherings'
 
 export interface Collections {
   lots: LotRecords
@@ -80,7 +91,7 @@ export const importGatherings = (database: Database, log: Collections, clock: Cl
 async function carryOut(
   log: Collections,
   batch: Batch,
-  { lot, lotId, newSource, newPatch, record, code, outcome }: PlannedGathering,
+  { lot, there, newSource, newPatch, record, code, outcome }: PlannedGathering,
   made: { sources: Map<string, string>; patches: Map<string, string> },
 ): Promise<void> {
   const sourceId = newSource
@@ -94,25 +105,15 @@ async function carryOut(
     await log.lots.createIn(batch, { ...lot!, sourceId, patchId, ...(code && { code }) })
     return
   }
-  const {
-    id: _id,
-    state: _state,
-    grossG: _g,
-    tareG: _t,
-    containerId: _c,
-    measure: _m,
-    count: _n,
-    ...told
-  } = lot!
-  // a place that was withheld says nothing of where it was
-  const { patchId: _p, ...rest } = told
-  const place = record!.place.locality === null ? {} : { patchId }
-  await log.lots.changeIn(batch, lotId!, {
-    ...rest,
-    ...place,
+  const isWeighedAnew = record!.amountBasis === 'measured' && record!.massG !== there!.massG
+  const change = {
+    ...detailsOf(record!),
     sourceId,
-    ...(record!.amountBasis === 'measured' && { netG: record!.massG! }),
-  })
+    // a place that was withheld says nothing of where it was
+    ...(record!.place.locality !== null && { patchId }),
+    ...(isWeighedAnew && { netG: record!.massG! }),
+  }
+  await log.lots.changeIn(batch, there!.id!, validate(lotChangeSchema, change))
 }
 
 async function makeSource(

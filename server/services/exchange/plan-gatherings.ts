@@ -21,8 +21,8 @@ import { gatheringRecords } from './gatherings-out'
 export interface PlannedGathering extends PlannedRow {
   record: GatheringRecord | null
   lot: NewLot | null
-  /** Of a lot that is there already. */
-  lotId: string | null
+  /** The gathering as it stands in the log, where it is there already. */
+  there: GatheringRecord | null
   /** A source or a place that has to be made first, by its folded name. */
   newSource: { key: string; part: Part } | null
   newPatch: string | null
@@ -112,7 +112,7 @@ function planRow(
   known: Known,
   seen: Map<string, number>,
 ): PlannedGathering {
-  const blank = { line, record: null, lot: null, lotId: null, newSource: null, newPatch: null }
+  const blank = { line, record: null, lot: null, there: null, newSource: null, newPatch: null }
   const amount = [cells.organismQuantity, cells.organismQuantityType].filter(Boolean).join(' ')
   const what = [cells.scientificName, amount, cells.eventDate].filter(Boolean).join(', ')
   const refused = (why: string): PlannedGathering => ({
@@ -141,7 +141,7 @@ function planRow(
     const id = record.id ?? newId()
     const lot = validate(newLotSchema, toLot(record, id, source.id ?? newId(), patchId))
     const plan = {
-      ...{ line, what, record, lot, lotId: there ? id : null },
+      ...{ line, what, record, lot, there: there ?? null },
       newSource: source.id ? null : { key: foldName(record.scientificName), part: source.part },
       newPatch: patch !== null && patchId === null ? record.place.locality : null,
       code: null as string | null,
@@ -200,28 +200,29 @@ function sourceOf(record: GatheringRecord, { sources }: Known): { id: string | n
   )
 }
 
+/** What a row tells of a gathering beside its source, place and amount. */
+export const detailsOf = (record: GatheringRecord) => ({
+  gatheredOn: record.gatheredOn,
+  stage: record.stage,
+  obtained: record.obtained,
+  host: record.host,
+  weather: record.weather,
+  minutes: record.minutes,
+  chop: record.chop,
+  contents: record.contents,
+  sureness: record.sureness,
+  evidence: record.evidence,
+  note: record.note,
+  ...(record.dryFraction !== null && { dryFraction: record.dryFraction }),
+})
+
 function toLot(record: GatheringRecord, id: string, sourceId: string, patchId: string | null) {
-  const counted = record.count !== null && record.measure
-  const weighed = record.amountBasis === 'measured'
+  const isCounted = record.count !== null && record.measure
   return {
-    id,
-    sourceId,
-    patchId,
-    gatheredOn: record.gatheredOn,
-    state: record.state,
-    stage: record.stage,
-    obtained: record.obtained,
-    host: record.host,
-    weather: record.weather,
-    minutes: record.minutes,
-    chop: record.chop,
-    contents: record.contents,
-    sureness: record.sureness,
-    evidence: record.evidence,
-    note: record.note,
-    ...(weighed && scaleOf(record)),
-    ...(counted && { count: record.count, measure: record.measure }),
-    ...(record.dryFraction !== null && { dryFraction: record.dryFraction }),
+    ...{ id, sourceId, patchId, state: record.state },
+    ...detailsOf(record),
+    ...(record.amountBasis === 'measured' && scaleOf(record)),
+    ...(isCounted && { count: record.count, measure: record.measure }),
   }
 }
 

@@ -107,6 +107,22 @@ describe('gatherings out and in', () => {
     expect(await here.log.lots.read(lot.id)).toMatchObject({ patchId: carr.id, netG: 320 })
   })
 
+  test('a note is changed of a lot that was weighed since; its amount is not touched', async () => {
+    const lot = await here.lot({ netG: 500 })
+    const step = { id: newId(), kind: 'dried' as const, doneOn: '2026-08-20', afterG: 95, note: '' }
+    await here.log.lots.change(lot.id, 1, { step })
+    const file = (await here.log.exchange.write('gatherings.csv')).replace(
+      '2026-08-12',
+      '2026-08-11',
+    )
+    const plan = await here.log.exchange.gatherings.preview(bytes(file), quiet)
+    expect(plan.rows).toMatchObject([{ outcome: 'changed', why: 'eventDate' }])
+    await here.log.exchange.gatherings.apply(bytes(file), plan.hash, quiet)
+    expect(await here.log.lots.read(lot.id)).toMatchObject({
+      ...{ gatheredOn: '2026-08-11', leftG: 95, netG: 500, state: 'dried' },
+    })
+  })
+
   test('says row by row what it will do, and why it refuses', async () => {
     await here.lot({ netG: 300 })
     const file = csv(
