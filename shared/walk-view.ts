@@ -35,18 +35,7 @@ export interface Bearing {
 
 /** One source on the walk. */
 export interface WalkRow {
-  source: Pick<
-    Source,
-    | 'id'
-    | 'code'
-    | 'commonName'
-    | 'scientificName'
-    | 'part'
-    | 'group'
-    | 'windowFrom'
-    | 'windowTo'
-    | 'stopGroup'
-  >
+  source: Pick<Source, 'id' | 'commonName' | 'scientificName' | 'part' | 'group'>
   window: ShiftedWindow | null
   readiness: Readiness | null
   gatherings: Gathering[]

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 /** A caution at the point of doing: plain sentences, no pop-up to click away. */
-const { grave = false, level = 'mind' } = defineProps<{
-  grave?: boolean
+const { level = 'mind' } = defineProps<{
   level?: 'mind' | 'grave' | 'stop'
 }>()
 </script>
@@ -9,7 +8,7 @@ const { grave = false, level = 'mind' } = defineProps<{
 <template>
   <p
     class="caution"
-    :class="{ grave: grave || level !== 'mind' }"
+    :class="{ grave: level !== 'mind' }"
     :role="level === 'stop' ? 'alert' : 'note'"
   >
     <strong v-if="level === 'stop'">Stop. </strong><slot />

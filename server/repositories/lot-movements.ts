@@ -82,6 +82,15 @@ export const movementRepository = (db: Knex) => ({
     return { day: row.day, leftG: Math.abs(row.leftG) < DUST_G ? 0 : row.leftG }
   },
 
+  /** The latest day on which anything came to a lot or left it. */
+  async latestDay(lotId: string): Promise<string | null> {
+    const row = (await db('lot_movement')
+      .where({ lot_id: lotId })
+      .max('happened_on as day')
+      .first()) as { day: string | null }
+    return row.day
+  },
+
   /** What a pot or jar took of each of its lots, as it was last taken. */
   async takenBy(by: { pot_id: string } | { jar_id: string }): Promise<Movement[]> {
     const rows = await db<MovementRow>('lot_movement').where({ ...by, kind: 'used' })

@@ -56,7 +56,7 @@ export type LotFields = Omit<
   | 'dryFractionBasis'
   | 'held'
   | 'steps'
-> & { ownDryBasis: Basis }
+>
 
 export type LotEdit = Omit<
   LotFields,
@@ -161,11 +161,6 @@ export const lotRepository = (db: Knex) => {
       return Boolean((await db<LotRow>('lot').where({ id }).first('undone'))?.undone)
     },
 
-    /** Basis of its own dry fraction, which the lot itself does not show. */
-    async ownDryBasis(id: string): Promise<Basis> {
-      return (await db<LotRow>('lot').where({ id }).first('own_dry_basis'))!.own_dry_basis
-    },
-
     /** One sentence on what hangs on a lot, or null. */
     async dependents(id: string): Promise<string | null> {
       const uses = db('lot_movement').where({ lot_id: id, kind: 'used' })
@@ -252,6 +247,7 @@ function toLot(row: LotRow, dry: DryFraction, stopGroup: StopGroup | null, steps
     dryFraction: dry.value,
     dryFractionBasis: dry.basis,
     ownDryFraction: row.own_dry_fraction,
+    ownDryBasis: row.own_dry_basis,
     host: row.host,
     weather: row.weather,
     minutes: row.minutes,

@@ -24,7 +24,11 @@ export function deepestColours(db: Knex) {
   }
 }
 
-async function readColours(db: Knex, lotIds: readonly string[]): Promise<[string, string][]> {
+/** The deepest dry colour of each of some lots, as pairs of id and colour. */
+export async function readColours(
+  db: Knex,
+  lotIds: readonly string[],
+): Promise<[string, string][]> {
   if (lotIds.length === 0) return []
   const rows = (await db('lot_movement as used')
     .join('swatch', 'swatch.pot_id', 'used.pot_id')

@@ -6,11 +6,10 @@ import { PLAIN_LOT, type Lot } from '../../shared/schemas/lot'
 import type { Database } from '../database/open'
 import { jarRepository } from '../repositories/jars'
 import { lotRepository } from '../repositories/lots'
-import { refuseFuture } from './calendar'
 import { idTaken, notFound, stillNeeded, unacceptable } from './failures'
 import type { LotRecords } from './lot-moves'
 import type { Derived } from './lots'
-import { dateOf } from './jars'
+import { dateOf, refuseOutside } from './jars'
 import type { Batch, Clock, Records, Written } from './records'
 
 type JarRecords = Records<Jar, NewJar, JarChange, JarQuery>
@@ -93,7 +92,7 @@ export const jarDraws = (
         const jar = await jarRepository(trx).find(jarId)
         if (!jar || jar.setAsideAt) throw notFound('jar', jarId)
         if (jar.endedAt) throw stillNeeded(`${jar.code} ended on ${dateOf(jar.endedAt)}.`)
-        refuseFuture('/at', dateOf(draw.at), batch.at)
+        refuseOutside(jar, '/at', draw.at, batch.at)
         const origin = (await lotRepository(trx).find(jar.lots[0]!.lotId))!
         const liquor = await keepLiquor(batch, jar, origin, draw)
         await endJar(batch, jar, origin, draw)

@@ -61,15 +61,10 @@ export const jarKind: RecordKind<Jar, NewJar, JarChange, JarQuery> = {
       throw stillNeeded(`${current.code} ended on ${dateOf(current.endedAt)}.`)
     }
     if (round) {
-      refuseFuture('/round/at', dateOf(round.at), at)
-      if (Date.parse(round.at) < Date.parse(current.startedAt)) {
-        throw unacceptable(
-          '/round/at',
-          `at must not be before the jar was started (${dateOf(current.startedAt)}); got ${round.at}`,
-        )
-      }
+      refuseOutside(current, '/round/at', round.at, at)
       await jarRepository(trx).addRound(current.id, { ...round, volumeL: null, lotId: null })
     }
+    if (discardedAt) refuseOutside(current, '/discardedAt', discardedAt, at)
     const ended = discardedAt ? { endedAt: discardedAt, ending: 'discarded' as const } : {}
     await jarRepository(trx).update(current.id, { ...current, ...change, ...ended })
   },
@@ -104,9 +99,22 @@ export const jarKind: RecordKind<Jar, NewJar, JarChange, JarQuery> = {
   async restore(trx, jar, at) {
     for (const use of await movementRepository(trx).takenBy({ jar_id: jar.id })) {
       await movementRepository(trx).add(use, at)
-      await refuseOverdraw(trx, (await lotRepository(trx).find(use.lotId))!, '')
+      const lot = (await lotRepository(trx).find(use.lotId))!
+      if (lot.setAsideAt) throw stillNeeded(`${lot.code} is set aside: bring it back first.`)
+      await refuseOverdraw(trx, lot, '')
     }
   },
+}
+
+/** Refuses an instant before a jar was started, or one that has not come yet. */
+export function refuseOutside(jar: Jar, pointer: string, instant: string, at: string): void {
+  refuseFuture(pointer, dateOf(instant), at)
+  if (Date.parse(instant) >= Date.parse(jar.startedAt)) return
+  const name = pointer.split('/').pop()
+  throw unacceptable(
+    pointer,
+    `${name} must not be before the jar was started (${dateOf(jar.startedAt)}); got ${instant}`,
+  )
 }
 
 async function liveLot(trx: Knex, id: string, pointer: string) {

@@ -9,6 +9,7 @@ import { LOFT_GROUPS, type LoftGroup, type LoftLot, type LoftView } from '../../
 import { sinceLastChange } from '../database/since-last-change'
 import { lotRepository } from '../repositories/lots'
 import { sourceRepository } from '../repositories/sources'
+import { readColours } from './deepest-colours'
 import { notFound } from './failures'
 
 /** Days after which stock goes off, by state: from memory. */
@@ -101,22 +102,7 @@ async function dressed(db: Knex, lots: readonly Lot[]): Promise<LoftLot[]> {
         .select('id', 'name')) as { id: string; name: string }[]
     ).map(({ id, name }) => [id, name]),
   )
-  const colours = new Map(
-    (
-      (await db('lot_movement as used')
-        .join('swatch', 'swatch.pot_id', 'used.pot_id')
-        .join('reading', 'reading.swatch_id', 'swatch.id')
-        .whereIn('used.lot_id', ids)
-        .where('used.kind', 'used')
-        .whereRaw('not reading.wet and reading.set_aside_at is null')
-        .whereNull('swatch.set_aside_at')
-        .groupBy('used.lot_id')
-        .select('used.lot_id as id', db.raw('reading.hex as hex, min(reading.l)'))) as {
-        id: string
-        hex: string
-      }[]
-    ).map(({ id, hex }) => [id, hex]),
-  )
+  const colours = new Map(await readColours(db, ids))
   return lots.map((lot) => {
     const source = sources.get(lot.sourceId)!
     return {

@@ -59,7 +59,7 @@ export const lotMoves = (database: Database, lots: LotRecords, clock: Clock) => 
           derived: {
             ...derivedOf(from),
             movement: 'splitIn',
-            ownDryBasis: await lotRepository(step.trx).ownDryBasis(from.id),
+            ownDryBasis: from.ownDryBasis,
             fromLots: [from.id],
           },
         })

@@ -4,10 +4,11 @@ import { lotStep } from '../../core/harvest/lot-step'
 import { InputError } from '../../core/input-error'
 import type { Lot, NewLotStep } from '../../shared/schemas/lot'
 import { lotRepository, type LotEdit } from '../repositories/lots'
+import { movementRepository } from '../repositories/lot-movements'
 import { stepRepository } from '../repositories/lot-steps'
 import { refuseFuture } from './calendar'
 import { unacceptable } from './failures'
-import { move, refuseBeforeWeighing, refuseOverdraw } from './lots'
+import { move, refuseOverdraw } from './lots'
 
 /**
  * One weighing on a lot's way: the step is added to its chain, the difference to its ledger, and
@@ -29,7 +30,13 @@ export async function takeStep(
       `doneOn must not be before it was gathered (${current.gatheredOn}); got ${doneOn}`,
     )
   }
-  refuseBeforeWeighing(current, doneOn, '/step/doneOn')
+  const latest = await movementRepository(trx).latestDay(current.id)
+  if (latest && doneOn < latest) {
+    throw unacceptable(
+      '/step/doneOn',
+      `${current.code} was last moved on ${latest}: what lay in the bag before that is not known. Weigh it as of that day or later; got ${doneOn}`,
+    )
+  }
   // stripping takes the foreign matter off, so the share of what is left is all plant
   const contents =
     kind === 'stripped' ? edited.contents.filter(({ what }) => what !== FOREIGN) : edited.contents

@@ -80,13 +80,13 @@ export const lotKind: RecordKind<Lot, MadeLot, LotChange, LotQuery> = {
     if (change.sourceId) await liveSource(trx, change.sourceId)
     if (change.contents) usefulShare(change.contents)
     const { dryFraction, netG, step, ...edit } = change
-    const ownDryBasis = await lotRepository(trx).ownDryBasis(current.id)
     const edited: LotEdit = {
       ...current,
       ...edit,
-      ...(dryFraction === undefined
-        ? { ownDryBasis }
-        : { ownDryFraction: dryFraction, ownDryBasis: 'measured' as const }),
+      ...(dryFraction !== undefined && {
+        ownDryFraction: dryFraction,
+        ownDryBasis: 'measured' as const,
+      }),
     }
     if (step) return takeStep(trx, current, edited, step, at)
     if (netG !== undefined && current.steps.length > 0) {
@@ -100,9 +100,11 @@ export const lotKind: RecordKind<Lot, MadeLot, LotChange, LotQuery> = {
 
   /** Back to how it was: its fields, the steps taken since, and the grams they took. */
   async revert(trx, before, after, at) {
-    const ownDryBasis = before.ownDryFraction === null ? 'measured' : await basisBefore(trx, before)
-    await lotRepository(trx).update(before.id, { ...before, ownDryBasis })
-    const kept = new Set(before.steps.map(({ id }) => id))
+    // an entry written before a lot told so much says nothing of the rest
+    const { steps = [] } = before as Partial<Lot>
+    const earlier: Lot = { ...after, ...before, steps }
+    await lotRepository(trx).update(before.id, earlier)
+    const kept = new Set(earlier.steps.map(({ id }) => id))
     const undone = after.steps.filter(({ id }) => !kept.has(id)).map(({ id }) => id)
     const now = new Set(after.steps.map(({ id }) => id))
     await stepRepository(trx).setAside(undone, at)
@@ -177,12 +179,6 @@ function weighedG(grossG: number, tareG: number): number {
   const massG = netMassG({ grossG, tareG })
   if (massG > 0) return massG
   throw unacceptable('/tareG', `tareG must be less than grossG (${grossG} g); got ${tareG}`)
-}
-
-/** The basis its own dryness had: only ageing and mixing write another than `measured`. */
-async function basisBefore(trx: Knex, before: Lot): Promise<Basis> {
-  if (before.state === 'dried') return lotRepository(trx).ownDryBasis(before.id)
-  return before.dryFractionBasis
 }
 
 async function correct(

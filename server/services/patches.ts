@@ -21,9 +21,10 @@ export const patchKind: RecordKind<Patch, NewPatch, PatchChange, PatchQuery> = {
     await patchRepository(trx).update(current.id, { ...current, ...change })
   },
 
-  async revert(trx, before) {
+  async revert(trx, before, after) {
     await refuseNamesake(trx, before.name, before.id)
-    await patchRepository(trx).update(before.id, before)
+    // an entry written before a place told so much says nothing of the rest
+    await patchRepository(trx).update(before.id, { ...after, ...before })
   },
 
   async setAside(trx, { id }) {

@@ -9,7 +9,7 @@ import { swatchRepository } from '../repositories/swatches'
 import { nextTagCode, yearOf } from '../repositories/tag-serials'
 import { refuseFuture } from './calendar'
 import { stillNeeded, unacceptable } from './failures'
-import { move, refuseOverdraw } from './lots'
+import { move, refuseBeforeWeighing, refuseOverdraw } from './lots'
 import type { RecordKind } from './record-kind'
 
 export const POT_PREFIX = 'POT'
@@ -86,6 +86,7 @@ async function takeFromLots(trx: Knex, input: NewPot, at: string): Promise<void>
         `${lot.code} is held back: its name is not sure. Ask a local society, note what the name rests on, then dye with it.`,
       )
     }
+    refuseBeforeWeighing(lot, input.dyedOn, '/dyedOn')
     const use = { kind: 'used' as const, deltaG: -massG, on: input.dyedOn, potId: input.id }
     await move(trx, lot, use, at)
     await refuseOverdraw(trx, lot, `/lots/${i}/massG`)

@@ -49,8 +49,9 @@ export const sourceKind: RecordKind<Source, NewSource, SourceChange, SourceQuery
     })
   },
 
-  async revert(trx, before) {
-    await sourceRepository(trx).update(before.id, before)
+  async revert(trx, before, after) {
+    // an entry written before a source told so much says nothing of the rest
+    await sourceRepository(trx).update(before.id, { ...after, ...before })
   },
 
   async setAside(trx, { id }) {

@@ -19,13 +19,8 @@ import { bearingsOf } from './bearings'
 import { deepestColours } from './deepest-colours'
 import { notFound } from './failures'
 import { needsOf } from './needs'
+import { stockOf } from './source-stock'
 import { wishKind } from './small-kinds'
-
-interface StockRow {
-  sourceId: string
-  leftG: number
-  stockDryG: number
-}
 
 /** Dots drawn on a year ribbon; older ones are left out. */
 const MOST_DOTS = 6
@@ -34,14 +29,19 @@ const MOST_DOTS = 6
 export const walkService = (db: Knex, enoughOf: (sourceId: string) => Promise<Enough | null>) => {
   const sources = sinceLastChange(db, () => allSources(db), ofCollections('sources'))
   const colours = deepestColours(db)
-  const view = sinceLastChange(db, async (on: string) =>
-    reckonView(db, on, await sources(null), colours),
+  const reckoned = sinceLastChange(db, async (ask: Ask) =>
+    reckonView(db, ask, await sources(null), colours),
   )
-  const json = sinceLastChange(db, async (on: string) => JSON.stringify(await view(on)))
+  const worded = sinceLastChange(db, async (ask: Ask) => JSON.stringify(await reckoned(ask)))
+  /** A setting is no change of the log, so it is part of the question. */
+  const asked = async (on: string): Promise<Ask> => ({
+    on,
+    southern: (await settingRepository(db).read('hemisphere')) === 'southern',
+  })
   return {
-    view,
+    view: async (on: string) => reckoned(await asked(on)),
     /** The view in JSON: put into words once, however often it is asked. */
-    json,
+    json: async (on: string) => worded(await asked(on)),
 
     async source(id: string, on: string): Promise<SourceOnWalk> {
       const source = await sourceRepository(db).find(id)
@@ -55,7 +55,7 @@ export const walkService = (db: Knex, enoughOf: (sourceId: string) => Promise<En
         if (grams) each[measure] = grams
       }
       const wishes = (await openWishes(db)).filter(({ sourceId }) => sourceId === id)
-      const stock = (await stockOf(db)).get(id)
+      const stock = (await stockOf(db, new Map([[id, dry]]))).get(id)
       return {
         source,
         last: await lastOf(db, id),
@@ -70,6 +70,12 @@ export const walkService = (db: Knex, enoughOf: (sourceId: string) => Promise<En
   }
 }
 
+interface Ask {
+  /** Local date. */
+  on: string
+  southern: boolean
+}
+
 /** What the swatches of a source say is enough, dry. */
 export interface Enough {
   ratioDry: number
@@ -78,18 +84,17 @@ export interface Enough {
 
 async function reckonView(
   db: Knex,
-  on: string,
+  { on, southern }: Ask,
   sources: readonly Source[],
   coloursOf: ReturnType<typeof deepestColours>,
 ): Promise<WalkView> {
-  const southern = (await settingRepository(db).read('hemisphere')) === 'southern'
-  const [gathered, stock, wishes, dryness, bearings] = await Promise.all([
+  const [gathered, wishes, dryness, bearings] = await Promise.all([
     gatherings(db),
-    stockOf(db),
     openWishes(db),
     drynessOf(db, sources),
     bearingsOf(db, sources, on),
   ])
+  const stock = await stockOf(db, dryness)
   const dots = new Map([...gathered].map(([id, found]) => [id, found.slice(-MOST_DOTS)]))
   const colours = await coloursOf([...dots.values()].flat().map(({ lotId }) => lotId))
   const wishesOf = group(wishes, ({ sourceId }) => sourceId)
@@ -102,18 +107,14 @@ async function reckonView(
     return {
       source: {
         id: source.id,
-        code: source.code,
         commonName: source.commonName,
         scientificName: source.scientificName,
         part: source.part,
         group: source.group,
-        windowFrom: source.windowFrom,
-        windowTo: source.windowTo,
-        stopGroup: source.stopGroup,
       },
       window,
       readiness: window && readiness(window, dayOfYear(on)),
-      gatherings: found.slice(-MOST_DOTS).map(({ lotId, code, gatheredOn, netG }) => ({
+      gatherings: (dots.get(source.id) ?? []).map(({ lotId, code, gatheredOn, netG }) => ({
         ...{ code, gatheredOn, netG },
         hex: colours.get(lotId) ?? null,
       })),
@@ -165,24 +166,6 @@ async function gatherings(db: Knex): Promise<Map<string, Found[]>> {
       'lot.id as lotId',
     )) as Found[]
   return group(rows, ({ sourceId }) => sourceId)
-}
-
-/** Grams in stock of each source, as they are and air-dry. */
-async function stockOf(db: Knex): Promise<Map<string, StockRow>> {
-  const rows = (await db('lot')
-    .join('source', 'source.id', 'lot.source_id')
-    .whereNull('lot.set_aside_at')
-    .whereRaw('lot.left_g > 0.0005')
-    .whereNot('lot.state', 'liquor')
-    .where('lot.extracted', 0)
-    .groupBy('lot.source_id')
-    .select(
-      'lot.source_id as sourceId',
-      db.raw('sum(lot.left_g) as leftG'),
-      db.raw(`sum(lot.left_g * case when lot.state = 'dried' then 1
-              else coalesce(lot.own_dry_fraction, source.dry_fraction) end) as stockDryG`),
-    )) as StockRow[]
-  return new Map(rows.map((row) => [row.sourceId, row]))
 }
 
 async function openWishes(db: Knex): Promise<Wish[]> {

@@ -121,6 +121,8 @@ export interface Lot extends Recorded, LotDetails {
   dryFractionBasis: Basis
   /** Weighed on this very lot (air-dry / fresh); null where it was not. */
   ownDryFraction: number | null
+  /** How that came about: ageing and mixing make an estimate of it. */
+  ownDryBasis: Basis
   /** Local date on which it was hung to dry; null where it does not hang. */
   hungOn: string | null
   /** Times its colour was drawn already. */

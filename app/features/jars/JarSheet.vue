@@ -104,7 +104,9 @@ async function setAside() {
     <PlainCaution v-if="jar.mould && !jar.endedAt" level="grave">
       Mould was seen. Do not breathe it: discard the jar outdoors and note it.
     </PlainCaution>
-    <PlainCaution v-else-if="!jar.endedAt" :grave="way.ammonia">{{ way.caution }}</PlainCaution>
+    <PlainCaution v-else-if="!jar.endedAt" :level="way.ammonia ? 'grave' : 'mind'">{{
+      way.caution
+    }}</PlainCaution>
     <p>{{ outlookText(jar) }}.</p>
     <p v-if="jar.due.length" class="row due" aria-label="Rounds">
       <span v-for="due in rounds" :key="due.kind" :class="{ late: due.overdueDays > 0 }">{{

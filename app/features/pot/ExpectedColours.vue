@@ -69,7 +69,7 @@ const doubling = computed(() => {
       little. Mordant first ({{ formatMass(plan.gap.alumG) }} alum, 10 %, cold overnight), or keep
       as the control.
     </PlainCaution>
-    <PlainCaution v-if="plan.inHeat.length" grave>
+    <PlainCaution v-if="plan.inHeat.length" level="grave">
       {{ plan.inHeat.join(', ') }}: skins shrink and harden in heat. Cooled liquor only: choose cold
       steep or paint on.
     </PlainCaution>

@@ -50,7 +50,7 @@ const plan = inject(POT_PLAN)!
     <PlainCaution>
       Dye pots and spoons never go back to the kitchen. Ventilate; keep children from hot liquor.
     </PlainCaution>
-    <PlainCaution v-if="plan.draft.way === 'ammoniaFerment'" grave>
+    <PlainCaution v-if="plan.draft.way === 'ammoniaFerment'" level="grave">
       Ammonia: outdoors, eyes covered. Never with bleach: the fumes of the two together can kill.
     </PlainCaution>
   </section>

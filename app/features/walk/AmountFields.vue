@@ -86,7 +86,7 @@ async function keepBag() {
         v-for="container in containers.slice(0, 4)"
         :key="container.id"
         type="button"
-        :aria-pressed="draft.containerId === container.id"
+        :aria-pressed="weighIn.container.value?.id === container.id"
         @click="weighIn.chooseContainer(container.id)"
       >
         {{ container.name }}, {{ formatMass(container.tareG) }}

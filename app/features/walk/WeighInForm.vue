@@ -48,11 +48,7 @@ async function focusAmount() {
 }
 
 async function again(row: WalkRow) {
-  const { source } = await useApi().get<{ source: NonNullable<typeof draft.source> }>(
-    `walk/${row.source.id}`,
-    { on: localToday() },
-  )
-  await weighIn.again(source)
+  await weighIn.again(row.source.id)
   await focusAmount()
 }
 

@@ -92,6 +92,7 @@ export function useWeighIn(patches: () => Patch[], containers: () => Container[]
   watch(
     () => draft.source?.id,
     async (sourceId) => {
+      if (sourceId && known.value?.source.id === sourceId) return
       known.value = null
       if (!sourceId) return
       try {
@@ -138,18 +139,27 @@ export function useWeighIn(patches: () => Patch[], containers: () => Container[]
 
   const patch = computed(() => patches().find(({ id: patchId }) => patchId === draft.place) ?? null)
 
+  /** The bag it is in; none where another empty weight was typed since. */
+  const container = computed(
+    () =>
+      containers().find(
+        ({ id: bag, tareG }) => bag === draft.containerId && tareG === draft.tareG,
+      ) ?? null,
+  )
+
   function chooseContainer(containerId: string | null) {
     draft.containerId = containerId
-    const bag = containers().find((container) => container.id === containerId)
+    const bag = containers().find((each) => each.id === containerId)
     if (bag) draft.tareG = bag.tareG
   }
 
   /** Fills in what was used for this source the last time, but not the amount. */
-  async function again(source: Source) {
-    draft.source = source
-    const answer = await api.get<SourceOnWalk>(`walk/${source.id}`, { on: localToday() })
+  async function again(sourceId: string) {
+    const answer = await api.get<SourceOnWalk>(`walk/${sourceId}`, { on: localToday() })
+    known.value = answer
+    draft.source = answer.source
     const { last } = answer
-    if (!last || draft.source?.id !== source.id) return
+    if (!last) return
     draft.place = last.patchId ?? draft.place
     draft.stage = last.stage
     draft.obtained = last.obtained as Obtained
@@ -177,7 +187,7 @@ export function useWeighIn(patches: () => Patch[], containers: () => Container[]
     const counted = draft.count === null ? {} : { count: draft.count, measure: draft.measure }
     if (draft.how === 'counted') return counted
     if (draft.how === 'net') return { ...counted, netG: draft.netG ?? undefined }
-    const bag = draft.containerId ? { containerId: draft.containerId } : {}
+    const bag = container.value ? { containerId: container.value.id } : {}
     return { ...counted, ...bag, grossG: draft.grossG ?? undefined, tareG: draft.tareG ?? 0 }
   }
 
@@ -230,7 +240,7 @@ export function useWeighIn(patches: () => Patch[], containers: () => Container[]
   }
 
   return {
-    ...{ draft, known, stages, each, netG, dryG, dyesG, patch, photos, photoTrouble },
+    ...{ draft, known, stages, each, netG, dryG, dyesG, patch, container, photos, photoTrouble },
     ...{ saving, failure, errors, keep, again, fromNote, clear, chooseContainer },
   }
 }

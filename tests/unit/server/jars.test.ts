@@ -126,6 +126,22 @@ describe('jars', () => {
     expect(pot.ratioDry).toBeCloseTo(0.4, 9)
   })
 
+  test('nothing is drawn or discarded before the start', async () => {
+    const jar = await start()
+    const before = '2026-07-30T09:00:00Z'
+    const draw = {
+      ...{ id: newId(), roundId: newId(), volumeL: 0.1, at: before },
+      strain: false,
+      note: '',
+    }
+    await expect(here.log.draws.draw(jar.id, draw)).rejects.toMatchObject(
+      refusal(422, 'must not be before the jar was started'),
+    )
+    await expect(here.log.jars.change(jar.id, 1, { discardedAt: before })).rejects.toMatchObject(
+      refusal(422, 'must not be before the jar was started'),
+    )
+  })
+
   test('a draw is undone with all it made, and asked twice it is drawn once', async () => {
     const jar = await start()
     const body = {

@@ -81,7 +81,7 @@ describe('the ledger', () => {
               } else if (each.act === 'pot') {
                 await log.pot(lot, [piece], {
                   massG: Math.max(0.001, Math.round(lot.leftG * each.share * 1000) / 1000),
-                  dyedOn: '2026-08-21',
+                  dyedOn: '2026-08-20',
                 })
               } else if (done.length > 0) await log.log.changes.undo(done[each.of % done.length]!)
             } catch (error) {

@@ -60,12 +60,41 @@ describe('the chain of a lot', () => {
     const lot = await here.lot({ netG: 500 })
     await step(lot, 'dried', 95, '2026-08-20')
     await expect(step(lot, 'lost', 90, '2026-08-15')).rejects.toMatchObject(
-      refusal(422, 'was weighed again on 2026-08-20'),
+      refusal(422, 'was last moved on 2026-08-20'),
     )
     await expect(step(lot, 'dried', 90)).rejects.toMatchObject(refusal(422, 'it is dried already'))
     await expect(here.log.lots.change(lot.id, 2, { netG: 480 })).rejects.toMatchObject(
       refusal(409, 'count it instead'),
     )
+  })
+
+  test('a pot of before a weighing, and a weighing of before a pot, are refused', async () => {
+    const dried = await here.lot({ netG: 500 })
+    await step(dried, 'dried', 95, '2026-08-20')
+    const piece = await here.piece()
+    await expect(
+      here.pot(dried, [piece], { massG: 10, dyedOn: '2026-08-19' }),
+    ).rejects.toMatchObject(refusal(422, 'was weighed again on 2026-08-20'))
+    await here.pot(dried, [piece], { massG: 10, dyedOn: '2026-08-25' })
+    await expect(step(dried, 'ground', 84, '2026-08-22')).rejects.toMatchObject(
+      refusal(422, 'was last moved on 2026-08-25'),
+    )
+    expect((await step(dried, 'ground', 84, '2026-08-25')).leftG).toBe(84)
+  })
+
+  test('an entry of the change log from before lots told so much is undone all the same', async () => {
+    const lot = await here.lot({ netG: 500, weather: 'dry' })
+    const { changeSetId } = await here.log.lots.change(lot.id, 1, { note: 'x' })
+    const since = ['weather', 'contents', 'evidence', 'steps', 'ownDryBasis']
+    const older = Object.fromEntries(
+      Object.entries(lot).filter(([field]) => !since.includes(field)),
+    )
+    await here.database
+      .write('change_log')
+      .where({ change_set_id: changeSetId })
+      .update({ before: JSON.stringify(older) })
+    await here.log.changes.undo(changeSetId!)
+    expect(await here.log.lots.read(lot.id)).toMatchObject({ note: '', weather: 'dry', leftG: 500 })
   })
 
   test('foreign matter is no dye, and stripping takes it off', async () => {
@@ -77,6 +106,10 @@ describe('the chain of a lot', () => {
     })
     const clean = await step(lot, 'stripped', 700)
     expect(clean).toMatchObject({ dryFraction: 0.2, dryFractionBasis: 'measured', contents: [] })
+    const { stockDryG } = (await here.log.walk.view('2026-09-09')).rows.find(
+      ({ source }) => source.id === TANSY,
+    )!
+    expect(stockDryG).toBeCloseTo(clean.leftG * clean.dryFraction, 9)
     expect(clean.leftG * clean.dryFraction).toBeCloseTo(lot.leftG * lot.dryFraction, 9)
   })
 
