@@ -17,7 +17,7 @@ export const CHROMIUM = {
 const PORT = 4879
 const BASE = `http://127.0.0.1:${PORT}`
 
-const ALONE = /typing\.spec\.ts/
+const ALONE = /timed\.spec\.ts/
 const ROUTES = /(?:api|calc)\.spec\.ts/
 
 /** Tests of the production build: its routes, its pages, and what it survives. */
