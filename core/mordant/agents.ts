@@ -32,7 +32,8 @@ export const AGENT_FORMS: Partial<Record<CalcAgent, Record<string, number>>> = {
  *
  * Source: Lange's Handbook of Chemistry (from memory). Alum is turned from the anhydrous figures
  * into crystals added to water, and given to 60 °C: beyond, it melts in its own water. Copper is
- * of the pentahydrate, soda of the anhydrous salt to 30 °C, where its best form changes.
+ * of the pentahydrate, soda of the anhydrous salt to 30 °C, where its best form changes; iron of
+ * the anhydrous salt, to 40 °C.
  */
 export const SOLUBILITY: Partial<Record<CalcAgent, { form: string; perHundred: Table }>> = {
   alum: {
@@ -44,6 +45,25 @@ export const SOLUBILITY: Partial<Record<CalcAgent, { form: string; perHundred: T
       [30, 16.58],
       [40, 23.83],
       [60, 57.5],
+    ],
+  },
+  ironSulfate: {
+    form: 'anhydrous',
+    perHundred: [
+      [0, 15.65],
+      [10, 20.5],
+      [20, 26.5],
+      [30, 32.9],
+      [40, 40.2],
+    ],
+  },
+  creamOfTartar: {
+    form: '',
+    perHundred: [
+      [0, 0.231],
+      [10, 0.358],
+      [20, 0.523],
+      [30, 0.762],
     ],
   },
   copperSulfate: {

@@ -1,11 +1,12 @@
 import type { Knex } from 'knex'
 import { firstTables } from './migrations/0001-first-tables'
 import { walkAndLoft } from './migrations/0002-walk-and-loft'
+import { basket } from './migrations/0003-basket'
 
 type Migration = Knex.Migration & { name: string }
 
 /** In the order in which they run; a shipped migration is never edited, only followed. */
-export const MIGRATIONS: readonly Migration[] = [firstTables, walkAndLoft]
+export const MIGRATIONS: readonly Migration[] = [firstTables, walkAndLoft, basket]
 
 /** Migrations are compiled in: a bundled server has no migration files beside it. */
 class CompiledMigrations implements Knex.MigrationSource<Migration> {

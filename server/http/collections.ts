@@ -19,6 +19,17 @@ import { newPieceSchema, pieceChangeSchema, pieceQuerySchema } from '../../share
 import { newPotSchema, potChangeSchema, potQuerySchema } from '../../shared/schemas/pot'
 import { newSourceSchema, sourceChangeSchema, sourceQuerySchema } from '../../shared/schemas/source'
 import { newSwatchSchema, swatchChangeSchema, swatchQuerySchema } from '../../shared/schemas/swatch'
+import { bathChangeSchema, bathQuerySchema, newBathSchema } from '../../shared/schemas/mordant-bath'
+import {
+  newPieceSetSchema,
+  pieceSetChangeSchema,
+  pieceSetQuerySchema,
+} from '../../shared/schemas/piece-set'
+import {
+  newShelfItemSchema,
+  shelfItemChangeSchema,
+  shelfQuerySchema,
+} from '../../shared/schemas/shelf'
 import type { Collection, Log } from '../services/log'
 import type { Records } from '../services/records'
 import { HttpRefusal } from './http-refusal'
@@ -48,6 +59,13 @@ export const COLLECTIONS: Record<Collection, CollectionSchemas> = {
   photos: { query: photoQuerySchema, create: newPhotoSchema, change: photoChangeSchema },
   lots: { query: lotQuerySchema, create: newLotSchema, change: lotChangeSchema },
   pieces: { query: pieceQuerySchema, create: newPieceSchema, change: pieceChangeSchema },
+  sets: { query: pieceSetQuerySchema, create: newPieceSetSchema, change: pieceSetChangeSchema },
+  baths: { query: bathQuerySchema, create: newBathSchema, change: bathChangeSchema },
+  shelf: {
+    query: shelfQuerySchema,
+    create: newShelfItemSchema,
+    change: shelfItemChangeSchema,
+  },
   pots: { query: potQuerySchema, create: newPotSchema, change: potChangeSchema },
   swatches: { query: swatchQuerySchema, create: newSwatchSchema, change: swatchChangeSchema },
 }

@@ -39,3 +39,13 @@ export function answerItem<T extends Recorded>(event: H3Event, item: T): T {
   setResponseHeader(event, 'etag', `"${item.rev}"`)
   return item
 }
+
+/** Answers with several things written as one change. */
+export function answerMoved<T>(
+  event: H3Event,
+  { items, changeSetId }: { items: T[]; changeSetId: string | null },
+): { items: T[] } {
+  setResponseStatus(event, changeSetId ? 201 : 200)
+  if (changeSetId) setResponseHeader(event, 'x-change-set', changeSetId)
+  return { items }
+}

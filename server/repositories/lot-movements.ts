@@ -22,6 +22,7 @@ export interface Movement {
   lotId: string
   potId: string | null
   jarId?: string | null
+  bathId?: string | null
   stepId?: string | null
   kind: MovementKind
   /** g in the lot's state then; negative where it left. */
@@ -37,6 +38,7 @@ interface MovementRow {
   lot_id: string
   pot_id: string | null
   jar_id: string | null
+  bath_id: string | null
   kind: MovementKind
   delta_g: number
   happened_on: string
@@ -55,6 +57,7 @@ export const movementRepository = (db: Knex) => ({
       lot_id: movement.lotId,
       pot_id: movement.potId,
       jar_id: movement.jarId ?? null,
+      bath_id: movement.bathId ?? null,
       step_id: movement.stepId ?? null,
       kind: movement.kind,
       delta_g: roundToMilligram(movement.deltaG),
@@ -91,14 +94,17 @@ export const movementRepository = (db: Knex) => ({
     return row.day
   },
 
-  /** What a pot or jar took of each of its lots, as it was last taken. */
-  async takenBy(by: { pot_id: string } | { jar_id: string }): Promise<Movement[]> {
+  /** What a pot, jar or bath took of each of its lots, as it was last taken. */
+  async takenBy(
+    by: { pot_id: string } | { jar_id: string } | { bath_id: string },
+  ): Promise<Movement[]> {
     const rows = await db<MovementRow>('lot_movement').where({ ...by, kind: 'used' })
     const latest = new Map(rows.map((row) => [row.lot_id, row]))
     return [...latest.values()].map((row) => ({
       lotId: row.lot_id,
       potId: row.pot_id,
       jarId: row.jar_id,
+      bathId: row.bath_id,
       kind: row.kind,
       deltaG: row.delta_g,
       happenedOn: row.happened_on,

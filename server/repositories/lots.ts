@@ -169,9 +169,13 @@ export const lotRepository = (db: Knex) => {
       )
       if (pots) return `${pots} pot${pots > 1 ? 's' : ''} used it: set those aside first.`
       const jars = await countOf(
-        db('jar').whereNull('set_aside_at').whereIn('id', uses.select('jar_id')),
+        db('jar').whereNull('set_aside_at').whereIn('id', uses.clone().select('jar_id')),
       )
-      return jars ? `${jars} jar${jars > 1 ? 's' : ''} hold it: set those aside first.` : null
+      if (jars) return `${jars} jar${jars > 1 ? 's' : ''} hold it: set those aside first.`
+      const baths = await countOf(
+        db('mordant_bath').whereNull('set_aside_at').whereIn('id', uses.select('bath_id')),
+      )
+      return baths ? `${baths} mordant bath${baths > 1 ? 's' : ''} used it.` : null
     },
   }
 }

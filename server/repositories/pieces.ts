@@ -1,10 +1,11 @@
 import { group } from 'd3-array'
 import type { Knex } from 'knex'
 import type { Page } from '../../shared/schemas/common'
-import type { Piece, PieceQuery, Treatment } from '../../shared/schemas/piece'
+import type { Piece, PieceQuery, PieceTraits } from '../../shared/schemas/piece'
 import { countOf, likeText, pageOf } from '../database/page'
 import { toRecorded, type RecordedRow } from '../database/recorded'
 import { readingRepository } from './readings'
+import { treatmentRepository } from './treatments'
 
 interface PieceRow extends RecordedRow {
   code: string
@@ -13,29 +14,32 @@ interface PieceRow extends RecordedRow {
   form: Piece['form']
   dry_g: number
   note: string
+  blend: string
+  base: Piece['base']
+  mark: string
+  set_id: string | null
+  width_cm: number | null
+  length_cm: number | null
+  metres_per_100g: number | null
+  sold_as_g: number | null
+  from_piece_id: string | null
+  earlier_pots: string
+  split_on: string | null
+  bath_id: string | null
+  overrides: string
 }
 
-interface TreatmentRow {
+/** What of a piece can be edited; its history and colours are rows of their own. */
+export type PieceEdit = Pick<Piece, 'name' | 'form' | 'dryG' | 'note'> & PieceTraits
+
+/** The columns a piece is written to. */
+export type PieceFields = PieceEdit & {
   id: string
-  piece_id: string
-  kind: Treatment['kind']
-  agent: Treatment['agent']
-  percent_wof: number | null
-  mass_g: number | null
-  done_on: string
+  code: string
+  fibre: Piece['fibre']
+  fromPieceId: string | null
+  earlierPots: string[]
 }
-
-const toTreatment = (row: TreatmentRow): Treatment => ({
-  id: row.id,
-  kind: row.kind,
-  agent: row.agent,
-  percentWof: row.percent_wof,
-  massG: row.mass_g,
-  doneOn: row.done_on,
-})
-
-/** The columns a piece is written to; its history and colours are rows of their own. */
-export type PieceFields = Pick<Piece, 'id' | 'code' | 'name' | 'fibre' | 'form' | 'dryG' | 'note'>
 
 /** Live pots that a piece has been through. */
 const livePots = (db: Knex) =>
@@ -44,13 +48,7 @@ const livePots = (db: Knex) =>
 export const pieceRepository = (db: Knex) => {
   async function whole(rows: PieceRow[]): Promise<Piece[]> {
     const ids = rows.map(({ id }) => id)
-    const treatments = group(
-      await db<TreatmentRow>('treatment')
-        .whereIn('piece_id', ids)
-        .whereNull('set_aside_at')
-        .orderBy(['done_on', 'id']),
-      (row) => row.piece_id,
-    )
+    const treatments = await treatmentRepository(db).ofPieces(ids)
     const pots = group(
       (await livePots(db)
         .whereIn('piece_id', ids)
@@ -66,23 +64,40 @@ export const pieceRepository = (db: Knex) => {
       fibre: row.fibre,
       form: row.form,
       dryG: row.dry_g,
-      treatments: (treatments.get(row.id) ?? []).map(toTreatment),
+      blend: JSON.parse(row.blend) as Piece['blend'],
+      base: row.base,
+      mark: row.mark,
+      setId: row.set_id,
+      widthCm: row.width_cm,
+      lengthCm: row.length_cm,
+      metresPer100G: row.metres_per_100g,
+      soldAsG: row.sold_as_g,
+      overrides: JSON.parse(row.overrides) as Piece['overrides'],
+      treatments: treatments.get(row.id) ?? [],
       bare: bare.get(row.id)?.[0] ?? null,
-      potIds: (pots.get(row.id) ?? []).map(({ pot_id }) => pot_id),
+      potIds: [
+        ...(JSON.parse(row.earlier_pots) as string[]),
+        ...(pots.get(row.id) ?? []).map(({ pot_id }) => pot_id),
+      ],
+      fromPieceId: row.from_piece_id,
+      splitOn: row.split_on,
+      bathId: row.bath_id,
       note: row.note,
     }))
   }
 
   return {
-    async page({ fibre, undyed, code, ...page }: PieceQuery): Promise<Page<Piece>> {
+    async page(query: PieceQuery): Promise<Page<Piece>> {
+      const { fibre, undyed, setId, bathId, code, ...page } = query
       const rows = db('piece')
       if (fibre) rows.where('piece.fibre', fibre)
-      if (code) rows.whereRaw(`piece.code like ? escape '\\'`, `${likeText(code)}%`)
-      if (undyed !== undefined) {
-        const dyed = livePots(db).whereRaw('pot_piece.piece_id = piece.id').select(db.raw('1'))
-        if (undyed) rows.whereNotExists(dyed)
-        else rows.whereExists(dyed)
+      if (setId) rows.where('piece.set_id', setId)
+      if (bathId) {
+        rows.whereIn('piece.id', db('bath_piece').where({ bath_id: bathId }).select('piece_id'))
       }
+      if (code) rows.whereRaw(`piece.code like ? escape '\\'`, `${likeText(code)}%`)
+      if (undyed) rows.whereRaw('piece.pots = 0 and piece.split_on is null')
+      if (undyed === false) rows.where('piece.pots', '>', 0)
       const found = await pageOf<PieceRow>(db, rows, 'piece', page)
       return { items: await whole(found.items), next: found.next }
     },
@@ -96,53 +111,67 @@ export const pieceRepository = (db: Knex) => {
       return whole(await db<PieceRow>('piece').whereIn('id', ids))
     },
 
-    async insert(piece: PieceFields, at: string): Promise<void> {
-      const { id, code, fibre } = piece
+    async insert({ id, code, fibre, fromPieceId, earlierPots, ...edit }: PieceFields, at: string) {
       await db('piece').insert({
         id,
         code,
         fibre,
-        ...toEdited(piece),
+        from_piece_id: fromPieceId,
+        earlier_pots: JSON.stringify(earlierPots),
+        pots: earlierPots.length,
+        ...toEdited(edit),
         created_at: at,
         updated_at: at,
       })
     },
 
-    async update(id: string, piece: Pick<Piece, 'name' | 'form' | 'dryG' | 'note'>): Promise<void> {
+    async update(id: string, piece: PieceEdit): Promise<void> {
       await db('piece').where({ id }).update(toEdited(piece))
     },
 
-    async addTreatment(pieceId: string, treatment: Treatment, at: string): Promise<void> {
-      await db('treatment').insert({
-        id: treatment.id,
-        piece_id: pieceId,
-        kind: treatment.kind,
-        agent: treatment.agent,
-        percent_wof: treatment.percentWof,
-        mass_g: treatment.massG,
-        done_on: treatment.doneOn,
-        created_at: at,
-      })
+    /** Marks a piece as split into others from a day on, or as whole again (`null`). */
+    async setSplit(id: string, on: string | null): Promise<void> {
+      await db('piece').where({ id }).update({ split_on: on })
     },
 
-    /** Takes an entry of a piece's history back (`at`), or counts it again (`null`). */
-    async setTreatmentAside(id: string, at: string | null): Promise<void> {
-      await db('treatment').where({ id }).update({ set_aside_at: at })
+    /** Dry weights of live pieces of the same fibre, form and name, the latest first, g. */
+    async alikeG({ id, fibre, form, name }: Pick<Piece, 'id' | 'fibre' | 'form' | 'name'>) {
+      return (await db('piece')
+        .where({ fibre, form, name })
+        .whereNot({ id })
+        .whereNull('set_aside_at')
+        .orderBy('id', 'desc')
+        .limit(30)
+        .pluck('dry_g')) as number[]
     },
 
     /** One sentence on what hangs on a piece, or null. */
     async dependents(id: string): Promise<string | null> {
       const pots = await countOf(livePots(db).where({ piece_id: id }))
-      return pots
-        ? `It has been through ${pots} pot${pots > 1 ? 's' : ''}: set those aside first.`
-        : null
+      if (pots)
+        return `It has been through ${pots} pot${pots > 1 ? 's' : ''}: set those aside first.`
+      const bath = (await db('piece').where({ id }).first('bath_id')) as { bath_id: string | null }
+      if (bath.bath_id) return 'It is in a mordant bath, or planned into one: take that back first.'
+      const parts = await countOf(
+        db('piece').where({ from_piece_id: id }).whereNull('set_aside_at'),
+      )
+      return parts ? `It was split into ${parts} pieces: undo that first.` : null
     },
   }
 }
 
-const toEdited = ({ name, form, dryG, note }: Pick<Piece, 'name' | 'form' | 'dryG' | 'note'>) => ({
-  name,
-  form,
-  dry_g: dryG,
-  note,
+const toEdited = (piece: PieceEdit) => ({
+  name: piece.name,
+  form: piece.form,
+  dry_g: piece.dryG,
+  note: piece.note,
+  blend: JSON.stringify(piece.blend),
+  base: piece.base,
+  mark: piece.mark,
+  set_id: piece.setId,
+  width_cm: piece.widthCm,
+  length_cm: piece.lengthCm,
+  metres_per_100g: piece.metresPer100G,
+  sold_as_g: piece.soldAsG,
+  overrides: JSON.stringify(piece.overrides),
 })

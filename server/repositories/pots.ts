@@ -16,6 +16,7 @@ interface PotRow extends RecordedRow {
   temp_c: number | null
   minutes: number | null
   final_ph: number | null
+  overrides: string
   note: string
 }
 
@@ -27,7 +28,8 @@ export type PotEdit = Pick<
   'title' | 'way' | 'waterL' | 'tempC' | 'minutes' | 'finalPh' | 'note'
 >
 
-export type PotFields = PotEdit & Pick<Pot, 'id' | 'code' | 'dyedOn'>
+export type PotFields = PotEdit &
+  Pick<Pot, 'id' | 'code' | 'dyedOn'> & { overrides?: Pot['overrides'] }
 
 /** Evidence comes as JSON, as it is kept. */
 type LotRow = OfPot<Omit<PotLot, 'evidence'>> & { evidence: string }
@@ -120,6 +122,7 @@ export const potRepository = (db: Knex) => {
         id: pot.id,
         code: pot.code,
         dyed_on: pot.dyedOn,
+        overrides: JSON.stringify(pot.overrides ?? []),
         ...toEdited(pot),
         created_at: at,
         updated_at: at,
@@ -186,6 +189,7 @@ function toPot(row: PotRow, lots: LotRow[], pieces: OfPot<PotPiece>[], events: P
     tempC: row.temp_c,
     minutes: row.minutes,
     finalPh: row.final_ph,
+    overrides: JSON.parse(row.overrides) as Pot['overrides'],
     note: row.note,
   }
 }

@@ -2,7 +2,7 @@ import { setImmediate } from 'node:timers/promises'
 import type { Knex } from 'knex'
 import { mordantMarks, type Mordant } from '../../catalogue/agents'
 import { FIBRES } from '../../catalogue/fibres'
-import type { Piece } from '../../shared/schemas/piece'
+import { mordantsOf, type Piece } from '../../shared/schemas/piece'
 import type { Pot } from '../../shared/schemas/pot'
 import type { Reading } from '../../shared/schemas/reading'
 import type { Swatch } from '../../shared/schemas/swatch'
@@ -61,8 +61,8 @@ function whyNotCounted(
   return null
 }
 
-export const mordantsOf = (piece: Piece): Mordant[] =>
-  piece.treatments.flatMap(({ agent }) => (agent ? [agent] : []))
+/** Mordants that had a part in a swatch: those given before its bath. */
+export const mordantsIn = ({ piece, pot }: Candidate): Mordant[] => mordantsOf(piece, pot.dyedOn)
 
 export function phBandOf({ finalPh }: Pot): PhBand {
   if (finalPh === null) return 'asItCame'
@@ -71,5 +71,9 @@ export function phBandOf({ finalPh }: Pot): PhBand {
 }
 
 /** Alike swatches share a curve: the same class of fibre, mordants and band of final pH. */
-export const groupKey = ({ piece, pot }: Candidate) =>
-  [FIBRES[piece.fibre].class, mordantMarks(mordantsOf(piece)), phBandOf(pot)].join('|')
+export const groupKey = (candidate: Candidate) =>
+  [
+    FIBRES[candidate.piece.fibre].class,
+    mordantMarks(mordantsIn(candidate)),
+    phBandOf(candidate.pot),
+  ].join('|')

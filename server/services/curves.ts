@@ -9,7 +9,7 @@ import type { CurveView } from '../../shared/curve-view'
 import type { Reading } from '../../shared/schemas/reading'
 import type { Source } from '../../shared/schemas/source'
 import { sourceRepository } from '../repositories/sources'
-import { candidatesOf, groupKey, mordantsOf, phBandOf, type Candidate } from './curve-candidates'
+import { candidatesOf, groupKey, mordantsIn, phBandOf, type Candidate } from './curve-candidates'
 import type { ReckonCurves } from './curve-pool'
 import { notFound } from './failures'
 
@@ -74,7 +74,7 @@ async function wantedOf(db: Knex, sourceId: string): Promise<Wanted[]> {
 
 function toWanted(source: Source, key: string, members: Candidate[]): Wanted {
   const { piece, pot } = members[0]!
-  const mordants = mordantsOf(piece)
+  const mordants = mordantsIn(members[0]!)
   const fibreClass = FIBRES[piece.fibre].class
   const isMissing = source.needsMordant === 'yes' && mordants.length === 0
   return {

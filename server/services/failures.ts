@@ -36,3 +36,19 @@ export const idTaken = (what: string, id: string) =>
   )
 
 export const stillNeeded = (detail: string) => new Refusal(409, 'Still in use', detail)
+
+/** Runs a write of one thing among several: complaints name where in the whole body it stands. */
+export async function atPointer<T>(prefix: string, run: () => Promise<T>): Promise<T> {
+  try {
+    return await run()
+  } catch (error) {
+    if (!(error instanceof Refusal) || !error.extra.errors) throw error
+    throw new Refusal(error.status, error.title, error.message, {
+      ...error.extra,
+      errors: error.extra.errors.map(({ pointer, detail }) => ({
+        pointer: prefix + pointer,
+        detail,
+      })),
+    })
+  }
+}

@@ -2,23 +2,28 @@ import type { Database } from '../database/open'
 import { settingRepository } from '../repositories/settings'
 import type { PhotoFiles } from '../photos/photo-files'
 import { reckonHere, type ReckonCurves } from './curve-pool'
+import { basketService } from './basket'
 import { curvesService } from './curves'
 import { dayCautions } from './day-cautions'
 import { exchange } from './exchange/exchange'
 import { findService } from './find'
+import { hobService } from './hob'
 import { jarDraws } from './jar-draw'
 import { jarViews } from './jar-views'
 import { jarKind } from './jars'
 import { loftService } from './loft'
 import { lotMoves } from './lot-moves'
 import { lotKind } from './lots'
+import { bathFinish, bathKind } from './mordant-baths'
 import { namesService } from './names'
 import { patchKind } from './patches'
 import { photoKind, photoService } from './photos'
+import { pieceMoves } from './piece-moves'
 import { pieceKind } from './pieces'
 import { potKind } from './pots'
 import { createRecords, type Clock } from './records'
-import { containerKind, patchRuleKind, wishKind } from './small-kinds'
+import { shelfKind, shelfService } from './shelf'
+import { containerKind, patchRuleKind, setKind, wishKind } from './small-kinds'
 import { sourceKind } from './sources'
 import { strengthService } from './strength'
 import { swatchKind } from './swatches'
@@ -52,7 +57,10 @@ export function createLog(
     jars: createRecords(jarKind, database, clock),
     wishes: createRecords(wishKind, database, clock),
     photos: createRecords(photoKind, database, clock),
+    sets: createRecords(setKind, database, clock),
     pieces: createRecords(pieceKind, database, clock),
+    baths: createRecords(bathKind, database, clock),
+    shelf: createRecords(shelfKind, database, clock),
     pots: createRecords(potKind, database, clock),
     swatches: createRecords(swatchKind, database, clock),
   }
@@ -64,6 +72,11 @@ export function createLog(
     ...collections,
     moves: lotMoves(database, collections.lots, clock),
     draws: jarDraws(database, collections, clock),
+    basketMoves: pieceMoves(database, collections, clock),
+    bathFinish: bathFinish(database, collections, clock),
+    basket: basketService(database.read),
+    hob: hobService(database.read),
+    stores: shelfService(database.read),
     strength: strengthService(database.read),
     curves,
     today: todayService(database.read, walk.view, (on) => standing.due(on)),
@@ -90,6 +103,9 @@ export type Collection =
   | 'jars'
   | 'wishes'
   | 'photos'
+  | 'sets'
   | 'pieces'
+  | 'baths'
+  | 'shelf'
   | 'pots'
   | 'swatches'

@@ -200,6 +200,7 @@ export interface Move {
   on: string
   potId?: string
   jarId?: string
+  bathId?: string
   stepId?: string
 }
 
@@ -207,11 +208,11 @@ export interface Move {
 export async function move(
   trx: Knex,
   lot: Lot,
-  { kind, deltaG, on, potId, jarId, stepId }: Move,
+  { kind, deltaG, on, potId, jarId, bathId, stepId }: Move,
   at: string,
 ): Promise<void> {
   const { id: lotId, state, dryFraction, dryFractionBasis } = lot
-  const how = { kind, deltaG, happenedOn: on, potId: potId ?? null, jarId, stepId }
+  const how = { kind, deltaG, happenedOn: on, potId: potId ?? null, jarId, bathId, stepId }
   await movementRepository(trx).add({ lotId, state, dryFraction, dryFractionBasis, ...how }, at)
 }
 

@@ -7,9 +7,12 @@ import type {
 } from '../../shared/schemas/allowance'
 import type { PageQuery } from '../../shared/schemas/common'
 import type { Container, ContainerChange, NewContainer } from '../../shared/schemas/container'
+import type { NewPieceSet, PieceSet, PieceSetChange } from '../../shared/schemas/piece-set'
 import type { NewWish, Wish, WishChange, WishQuery } from '../../shared/schemas/wish'
-import { unacceptable } from './failures'
+import { countOf } from '../database/page'
+import { stillNeeded, unacceptable } from './failures'
 import { plainKind } from './plain-kind'
+import type { RecordKind } from './record-kind'
 
 async function refuseMissing(
   trx: Knex,
@@ -28,6 +31,19 @@ export const containerKind = plainKind<Container, NewContainer, ContainerChange,
   table: 'container',
   columns: { name: 'name', tareG: 'tare_g' },
 })
+
+export const setKind: RecordKind<PieceSet, NewPieceSet, PieceSetChange, PageQuery> = {
+  ...plainKind<PieceSet, NewPieceSet, PieceSetChange, PageQuery>({
+    collection: 'sets',
+    noun: 'set',
+    table: 'piece_set',
+    columns: { name: 'name', kind: 'kind', note: 'note' },
+  }),
+  async setAside(trx, { id }) {
+    const pieces = await countOf(trx('piece').where({ set_id: id }).whereNull('set_aside_at'))
+    if (pieces) throw stillNeeded(`${pieces} pieces belong to it: take them out of it first.`)
+  },
+}
 
 export const patchRuleKind = plainKind<PatchRule, NewPatchRule, PatchRuleChange, PatchRuleQuery>({
   collection: 'allowances',

@@ -11,7 +11,7 @@ import type {
 } from '../../shared/strength-view'
 import type { Pot } from '../../shared/schemas/pot'
 import { sourceRepository } from '../repositories/sources'
-import { candidatesOf, groupKey, mordantsOf, phBandOf, type Candidate } from './curve-candidates'
+import { candidatesOf, groupKey, mordantsIn, phBandOf, type Candidate } from './curve-candidates'
 import { notFound } from './failures'
 import { spectrumOf } from './readings'
 
@@ -69,7 +69,7 @@ function toGroup(key: string, members: Candidate[]): StrengthGroup {
   return {
     key,
     fibreClass: FIBRES[first!.piece.fibre].class,
-    mordant: mordantMarks(mordantsOf(first!.piece)),
+    mordant: mordantMarks(mordantsIn(first!)),
     phBand: phBandOf(first!.pot),
     points: members.map((member) => toPoint(member, strengthOf.get(member.swatch.id))),
     n: counted.length,

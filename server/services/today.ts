@@ -5,6 +5,7 @@ import { PARTS } from '../../catalogue/parts'
 import type { Part } from '../../catalogue/parts'
 import { depthOf } from '../../core/colour/depth'
 import { strengthOver } from '../../core/colour/strength'
+import { mordantsOf } from '../../shared/schemas/piece'
 import type { Reading } from '../../shared/schemas/reading'
 import type { JarDue, LatestReading, TodayView, UnreadPot, WishBack } from '../../shared/today-view'
 import type { WalkRow, WalkView } from '../../shared/walk-view'
@@ -103,15 +104,9 @@ async function wiltingLots(db: Knex): Promise<TodayView['wilting']> {
   )
 }
 
+/** Pieces that no mordant and no pot has seen; an index of their own counts them. */
 const unmordantedPieces = (db: Knex) =>
-  db('piece')
-    .whereNull('piece.set_aside_at')
-    .whereNotExists(
-      db('treatment').whereRaw(
-        `treatment.piece_id = piece.id and treatment.kind = 'mordant' and treatment.set_aside_at is null`,
-      ),
-    )
-    .whereNotExists(db('pot_piece').whereRaw('pot_piece.piece_id = piece.id'))
+  db('piece').whereRaw('pots = 0 and mordants = 0 and split_on is null and set_aside_at is null')
 
 /** Readings looked through for the latest: a swatch may have been read several times in a row. */
 const LOOKED_THROUGH = 60
@@ -144,7 +139,7 @@ async function latestReading(db: Knex, swatchId: string): Promise<LatestReading>
     sourceName: sources
       .map((source) => `${source!.commonName} ${PARTS[source!.part as Part].label}`)
       .join(' and '),
-    mordant: mordantMarks(piece.treatments.flatMap(({ agent }) => (agent ? [agent] : []))),
+    mordant: mordantMarks(mordantsOf(piece, pot.dyedOn)),
     fibre: FIBRES[piece.fibre].label,
     ratioDry: pot.ratioDry,
     strength,

@@ -44,6 +44,16 @@ export function isCalendarDate(text: string): boolean {
   return year >= 1900 && year <= 2200 && !Number.isNaN(+date) && date.toISOString().startsWith(text)
 }
 
+/** An instant with its offset, as the clock of whoever wrote it showed. */
+export const instantField = Joi.string()
+  .pattern(/^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}(?::\d{2}(?:\.\d+)?)?(?:Z|[+-]\d{2}:\d{2})$/)
+  .custom((value: string, helpers) =>
+    Number.isNaN(Date.parse(value)) ? helpers.error('string.pattern.base') : value,
+  )
+  .messages({
+    'string.pattern.base': '{#label} must be an instant such as 2026-09-09T10:30:00+02:00',
+  })
+
 export const labField = Joi.object({
   l: Joi.number().min(0).max(100).required(),
   a: Joi.number().min(-200).max(200).required(),

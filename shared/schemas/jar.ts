@@ -4,6 +4,7 @@ import type { JarOutlook, RoundDue, RoundKind } from '../../core/jar/rounds'
 import {
   hexField,
   idField,
+  instantField,
   massField,
   newIdField,
   noteField,
@@ -11,11 +12,6 @@ import {
   type PageQuery,
   type Recorded,
 } from './common'
-
-/** An instant with its offset, as the clock of whoever wrote it showed. */
-export const instantField = Joi.string().isoDate().max(40).messages({
-  'string.isoDate': '{#label} must be an instant such as 2026-09-09T10:30:00+02:00',
-})
 
 export const LOOKED_AT = ['bath', 'piece', 'stuff'] as const
 export const LOOKED_HOW = ['through glass', 'foam', 'a drop on white', 'wet', 'dry'] as const

@@ -1,6 +1,8 @@
 import Joi from 'joi'
 import { WAY_KEYS, type Way } from '../../catalogue/ways'
 import type { Sureness } from '../../core/safety/gathering'
+import type { Override } from '../../core/safety/guards'
+import { overridesField } from './overrides'
 import type { Basis, PlantState } from '../../core/harvest/dry-fraction'
 import {
   dateField,
@@ -59,6 +61,8 @@ export interface Pot extends Recorded {
   tempC: number | null
   minutes: number | null
   finalPh: number | null
+  /** Warnings gone against, and why. */
+  overrides: Override[]
   note: string
 }
 
@@ -73,6 +77,7 @@ export interface NewPot {
   tempC: number | null
   minutes: number | null
   finalPh: number | null
+  overrides?: Override[]
   note: string
 }
 
@@ -110,6 +115,7 @@ export const newPotSchema = Joi.object<NewPot>({
   tempC: conditions.tempC.default(null),
   minutes: conditions.minutes.default(null),
   finalPh: conditions.finalPh.default(null),
+  overrides: overridesField,
   note: noteField.default(''),
 })
 

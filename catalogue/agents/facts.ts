@@ -1,0 +1,26 @@
+import type { Provenance } from '../provenance'
+
+/** What is known of something that is bought and put into a bath. */
+export interface AgentFacts {
+  label: string
+  /** What the packet says it is. */
+  chemical: string
+  role: 'mordant' | 'helper' | 'alkali' | 'acid' | 'reducer' | 'soak'
+  is: 'powder' | 'liquid'
+  /** Said where it is weighed. */
+  caution: string
+  storage: string
+  provenance: Provenance
+}
+
+/** A mordant beside this: how it is written and how much is usual. */
+export interface MordantFacts extends AgentFacts {
+  role: 'mordant'
+  /** How it is written on tags. */
+  mark: 'Al' | 'Fe' | 'Cu' | 'Ta'
+  usualPercentWof: number
+  rangePercentWof: readonly [number, number]
+}
+
+export const DUST =
+  'Keep the dust out of your lungs, wear gloves, label it and lock it away from children.'

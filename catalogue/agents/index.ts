@@ -1,0 +1,43 @@
+import type { AgentFacts } from './facts'
+import { MORDANTS } from './mordants'
+import { OTHERS } from './others'
+
+export type { AgentFacts, MordantFacts } from './facts'
+export { isMordant, MORDANT_KEYS, mordantMarks, MORDANTS, type Mordant } from './mordants'
+
+/** Everything that is kept on the shelf and put into baths. */
+export const AGENTS = { ...MORDANTS, ...OTHERS } as const
+export type Agent = keyof typeof AGENTS
+export const AGENT_KEYS = Object.keys(AGENTS) as Agent[]
+
+/** The facts of an agent, seen alike for all of them. */
+export const agentFacts = (agent: Agent): AgentFacts => AGENTS[agent]
+
+/** Forms by what the packet calls them. */
+export const FORM_WORDS: Record<string, string> = {
+  dodecahydrate: 'crystals',
+  heptahydrate: 'crystals',
+  pentahydrate: 'crystals',
+  decahydrate: 'crystals',
+  monohydrate: 'monohydrate',
+  anhydrous: 'dried, without water',
+}
+
+/** Mordants that are not offered, and why. */
+export const NOT_OFFERED = [
+  {
+    label: 'chrome',
+    chemical: 'potassium dichromate',
+    why: 'Poisons through skin and lungs, can cause cancer, and harms water for years.',
+  },
+  {
+    label: 'tin',
+    chemical: 'stannous chloride',
+    why: 'Burns skin and lungs and makes fibres brittle; its bath goes down no drain.',
+  },
+  {
+    label: 'lead',
+    chemical: 'lead acetate',
+    why: 'Poisons slowly, children above all, and stays in the fibre and the pot.',
+  },
+] as const

@@ -1,0 +1,118 @@
+import type { AgentFacts } from './facts'
+
+const CLOSED = 'Dry and closed.'
+const CAUSTIC = 'Caustic: goggles and gloves; add the powder to the water, never water to it.'
+
+/** What else goes into baths: helpers, acids, alkalis, reducers, soaks. */
+export const OTHERS = {
+  creamOfTartar: {
+    label: 'cream of tartar',
+    chemical: 'potassium hydrogen tartrate',
+    role: 'helper',
+    is: 'powder',
+    caution: 'Mild. Sour: not together with bleach.',
+    storage: CLOSED,
+    provenance: 'common practice',
+  },
+  chalk: {
+    label: 'chalk',
+    chemical: 'calcium carbonate',
+    role: 'soak',
+    is: 'powder',
+    caution: 'Dust: keep it out of your lungs. "Lime" may mean slaked lime instead: ask which.',
+    storage: CLOSED,
+    provenance: 'common practice',
+  },
+  sodaAsh: {
+    label: 'washing soda',
+    chemical: 'sodium carbonate',
+    role: 'alkali',
+    is: 'powder',
+    caution: `${CAUSTIC} Crystals hold less than half of what dry powder does: look at the packet.`,
+    storage: 'Dry and closed: crystals crumble to powder and grow stronger.',
+    provenance: 'common practice',
+  },
+  bakingSoda: {
+    label: 'baking soda',
+    chemical: 'sodium hydrogen carbonate',
+    role: 'alkali',
+    is: 'powder',
+    caution: 'Mild. Foams with acid: slowly, in a large vessel.',
+    storage: CLOSED,
+    provenance: 'from memory',
+  },
+  ammonia: {
+    label: 'household ammonia',
+    chemical: 'ammonia in water',
+    role: 'alkali',
+    is: 'liquid',
+    caution:
+      'Outdoors or in a strong draught, eyes covered. Never with bleach: the fumes can kill.',
+    storage: 'Cool, upright, closed, far from bleach.',
+    provenance: 'common practice',
+  },
+  slakedLime: {
+    label: 'slaked lime',
+    chemical: 'calcium hydroxide',
+    role: 'alkali',
+    is: 'powder',
+    caution: CAUSTIC,
+    storage: 'Airtight: in air it turns to chalk.',
+    provenance: 'from memory',
+  },
+  woodAshLye: {
+    label: 'wood-ash lye',
+    chemical: 'potassium carbonate in water',
+    role: 'alkali',
+    is: 'liquid',
+    caution: 'Caustic, and never twice alike: goggles and gloves, test its pH.',
+    storage: 'Closed and labelled, away from children.',
+    provenance: 'from memory',
+  },
+  vinegar: {
+    label: 'vinegar',
+    chemical: 'acetic acid in water',
+    role: 'acid',
+    is: 'liquid',
+    caution: 'Mild. Never together with bleach: it gives off chlorine.',
+    storage: 'Closed, away from bleach.',
+    provenance: 'common practice',
+  },
+  citricAcid: {
+    label: 'citric acid',
+    chemical: 'citric acid',
+    role: 'acid',
+    is: 'powder',
+    caution: 'Stings in eyes. Never together with bleach: it gives off chlorine.',
+    storage: CLOSED,
+    provenance: 'from memory',
+  },
+  salt: {
+    label: 'salt',
+    chemical: 'sodium chloride',
+    role: 'soak',
+    is: 'powder',
+    caution: 'Mild.',
+    storage: CLOSED,
+    provenance: 'common practice',
+  },
+  fructose: {
+    label: 'fruit sugar',
+    chemical: 'fructose',
+    role: 'reducer',
+    is: 'powder',
+    caution: 'Mild by itself; its vat is caustic, and a sealed one builds pressure.',
+    storage: CLOSED,
+    provenance: 'from memory',
+  },
+  sodiumDithionite: {
+    label: 'sodium dithionite',
+    chemical: 'sodium dithionite',
+    role: 'reducer',
+    is: 'powder',
+    caution:
+      'Damp it heats by itself and can take fire; with acid it gives off a choking gas. Outdoors.',
+    storage: 'Airtight and bone dry, apart from acids; throw out what has clumped by local rules.',
+    provenance: 'from memory',
+  },
+} as const satisfies Record<string, AgentFacts>

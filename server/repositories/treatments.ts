@@ -1,0 +1,67 @@
+import { group } from 'd3-array'
+import type { Knex } from 'knex'
+import type { Treatment } from '../../shared/schemas/treatment'
+
+interface TreatmentRow {
+  id: string
+  piece_id: string
+  kind: Treatment['kind']
+  agent: Treatment['agent']
+  percent_wof: number | null
+  mass_g: number | null
+  done_on: string
+  bath_id: string | null
+  lot_id: string | null
+  finish: Treatment['finish']
+  basis: Treatment['basis']
+  note: string
+}
+
+const toTreatment = (row: TreatmentRow): Treatment => ({
+  id: row.id,
+  kind: row.kind,
+  agent: row.agent,
+  percentWof: row.percent_wof,
+  massG: row.mass_g,
+  doneOn: row.done_on,
+  bathId: row.bath_id,
+  lotId: row.lot_id,
+  finish: row.finish,
+  basis: row.basis,
+  note: row.note,
+})
+
+/** What was done to pieces, in the order of its days. */
+export const treatmentRepository = (db: Knex) => ({
+  async ofPieces(ids: readonly string[]): Promise<Map<string, Treatment[]>> {
+    const rows = await db<TreatmentRow>('treatment')
+      .whereIn('piece_id', [...ids])
+      .whereNull('set_aside_at')
+      .orderBy(['done_on', 'id'])
+    const byPiece = group(rows, (row) => row.piece_id)
+    return new Map([...byPiece].map(([id, list]) => [id, list.map(toTreatment)]))
+  },
+
+  async add(pieceId: string, treatment: Treatment, at: string): Promise<void> {
+    await db('treatment').insert({
+      id: treatment.id,
+      piece_id: pieceId,
+      kind: treatment.kind,
+      agent: treatment.agent,
+      percent_wof: treatment.percentWof,
+      mass_g: treatment.massG,
+      done_on: treatment.doneOn,
+      bath_id: treatment.bathId,
+      lot_id: treatment.lotId,
+      finish: treatment.finish,
+      basis: treatment.basis,
+      note: treatment.note,
+      created_at: at,
+    })
+  },
+
+  /** Takes an entry of a piece's history back (`at`), or counts it again (`null`). */
+  async setAside(id: string, at: string | null): Promise<void> {
+    await db('treatment').where({ id }).update({ set_aside_at: at })
+  },
+})
