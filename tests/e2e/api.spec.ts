@@ -28,7 +28,7 @@ const count = async (request: APIRequestContext, collection: string): Promise<nu
 
 const COLLECTIONS = [
   ...['sources', 'patches', 'allowances', 'containers', 'lots', 'jars', 'wishes'],
-  ...['pieces', 'pots', 'swatches'],
+  ...['sets', 'pieces', 'baths', 'shelf', 'pots', 'swatches'],
 ]
 const CALCULATIONS = [
   'quantity',

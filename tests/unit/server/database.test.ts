@@ -216,6 +216,46 @@ describe('a log from before lots had a way', () => {
   })
 })
 
+describe('a log of the second version', () => {
+  test('its pieces are sorted by what they are ready for', async () => {
+    const { write } = await open()
+    await migrate(write, MIGRATIONS.slice(0, 2))
+    const at = '2026-01-01T00:00:00Z'
+    const row = { rev: 1, created_at: at, updated_at: at, note: '' }
+    const piece = (code: string) => ({
+      ...{ ...row, id: newId(), code, name: '', fibre: 'wool', form: 'yarn', dry_g: 10 },
+    })
+    const [bare, alum, dyed] = [piece('WOL-26-01'), piece('WOL-26-02'), piece('WOL-26-03')]
+    await write('piece').insert([bare, alum, dyed])
+    const treated = { kind: 'mordant', agent: 'alum', done_on: '2026-01-01', created_at: at }
+    await write('treatment').insert([
+      { ...treated, id: newId(), piece_id: alum.id },
+      { ...treated, id: newId(), piece_id: bare.id, set_aside_at: at },
+      { ...treated, id: newId(), piece_id: bare.id, kind: 'wash', agent: null },
+    ])
+    const pot = { id: newId(), code: 'POT-26-01', title: '', dyed_on: '2026-01-02', way: 'simmer' }
+    await write('pot').insert({ ...row, ...pot })
+    await write('pot_piece').insert({ pot_id: pot.id, piece_id: dyed.id, dry_g: 10 })
+    await migrate(write)
+    const kept = () =>
+      write('piece').orderBy('code').select('code', 'washes', 'mordants', 'pots', 'rinse_due')
+    expect(await kept()).toEqual([
+      { code: 'WOL-26-01', washes: 1, mordants: 0, pots: 0, rinse_due: 0 },
+      { code: 'WOL-26-02', washes: 0, mordants: 1, pots: 0, rinse_due: 0 },
+      { code: 'WOL-26-03', washes: 0, mordants: 0, pots: 1, rinse_due: 0 },
+    ])
+    await write('pot').where({ id: pot.id }).update({ set_aside_at: at })
+    await write('treatment').where({ piece_id: alum.id }).update({ set_aside_at: at })
+    expect((await kept()).map(({ mordants, pots }) => [mordants, pots])).toEqual([
+      ...[
+        [0, 0],
+        [0, 0],
+        [0, 0],
+      ],
+    ])
+  })
+})
+
 describe('tag codes', () => {
   test('count up by prefix and year, past ninety-nine', async () => {
     const { write } = await open()
