@@ -58,3 +58,8 @@ export const PARTS = {
 
 export type Part = keyof typeof PARTS
 export const PART_KEYS = Object.keys(PARTS) as Part[]
+
+/** Parts whose tannin serves as a mordant or a helper for other dyes; common practice, no source. */
+export const TANNIN_PARTS: readonly Part[] = [
+  ...(['gall', 'bark', 'innerBark', 'husk', 'cone', 'nut', 'heartwood'] as const),
+]

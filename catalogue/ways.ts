@@ -14,3 +14,6 @@ export const WAYS = {
 } as const
 export type Way = keyof typeof WAYS
 export const WAY_KEYS = Object.keys(WAYS) as Way[]
+
+/** Ways without heat: the only ones for skins and gut. */
+export const COLD_WAYS: readonly Way[] = ['coldSteep', 'leafRub', 'paintOn']

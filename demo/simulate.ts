@@ -8,6 +8,7 @@ import type { NewReading } from '../shared/schemas/reading'
 import type { Log } from '../server/services/log'
 import { PLAIN_LOT } from '../shared/schemas/lot'
 import { PLAIN_PATCH } from '../shared/schemas/patch'
+import { basketActs } from './basket-story'
 import { loftActs, type Act } from './loft-story'
 import { addDays, latestOn, localDate } from './days'
 import { FRESH_NOW, LOTS, PATCHES, type DemoBath, type DemoLot, type PatchName } from './scenario'
@@ -33,8 +34,14 @@ const SEED = 0.4127
  * use, ending on `today`.
  *
  * @param today local date on which the log is loaded
+ * @param loadedAt the present, which no entry lies after
  */
-export async function playStory(log: Log, clock: StoryClock, today: string): Promise<void> {
+export async function playStory(
+  log: Log,
+  clock: StoryClock,
+  today: string,
+  loadedAt = new Date(),
+): Promise<void> {
   const random = randomLcg(SEED)
   const normal = randomNormal.source(random)(0, 1)
   const bytes = () => Uint8Array.from({ length: 16 }, () => Math.floor(random() * 256))
@@ -60,12 +67,14 @@ export async function playStory(log: Log, clock: StoryClock, today: string): Pro
   }
   const patch = (name: PatchName) => patchIds.get(name)!
   acts.push(...loftActs({ log, clock, today, id, patch }))
+  acts.push(...basketActs({ log, clock, today, id, loadedAt }))
   acts.push({ on: addDays(today, -9), run: () => mordantHanks(addDays(today, -9)) })
   acts.push({ on: addDays(today, -2), run: () => unreadPot(addDays(today, -2)) })
   acts.push({ on: addDays(today, -1), run: () => gatherFresh(addDays(today, -1)) })
 
   for (const { on, run } of acts.sort((a, b) => (a.on < b.on ? -1 : 1))) {
-    clock.now = new Date(Math.max(+clock.now, Date.parse(`${on}T10:00:00Z`)))
+    const morning = Math.min(Date.parse(`${on}T10:00:00Z`), +loadedAt)
+    clock.now = new Date(Math.max(+clock.now, morning))
     await run()
   }
 

@@ -13,7 +13,9 @@ import { mordantsOf, type Treatment } from './schemas/treatment'
 export type PieceLook = Pick<
   Piece,
   'code' | 'name' | 'fibre' | 'form' | 'dryG' | 'blend' | 'base' | 'mark' | 'soldAsG' | 'overrides'
-> & { treatments: readonly Pick<Treatment, 'kind' | 'agent' | 'percentWof' | 'doneOn'>[] }
+> & {
+  treatments: readonly Pick<Treatment, 'kind' | 'agent' | 'percentWof' | 'doneOn' | 'finish'>[]
+}
 
 type BlendOf = Pick<Piece, 'fibre' | 'blend'>
 

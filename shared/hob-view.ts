@@ -1,4 +1,4 @@
-import type { StepNow } from '../core/mordant/bath-steps'
+import type { BathStepKind, StepNow } from '../core/mordant/bath-steps'
 import type { Scheme } from '../catalogue/mordant-schemes'
 
 /** Something that runs by itself and has a clock. */
@@ -10,5 +10,5 @@ export interface OnTheHob {
   /** null: all its steps are noted, and its pieces wait to be taken out. */
   now: StepNow | null
   /** The step after it, or null. */
-  next: string | null
+  next: BathStepKind | null
 }

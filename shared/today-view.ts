@@ -1,3 +1,4 @@
+import type { Scheme } from '../catalogue/mordant-schemes'
 import type { Lot } from './schemas/lot'
 import type { Wish } from './schemas/wish'
 
@@ -41,6 +42,15 @@ export interface JarDue {
   hex: string | null
 }
 
+/** A bath that waits to be begun. */
+export interface BathDue {
+  id: string
+  code: string
+  scheme: Scheme
+  pieces: number
+  plannedFor: string
+}
+
 /** A wish that has come back, and why now. */
 export interface WishBack {
   wish: Wish
@@ -65,6 +75,8 @@ export interface LatestReading {
 
 export interface TodayView {
   counts: StationCounts
+  /** Mordant baths that are planned for today or before, and not begun. */
+  bathsDue: BathDue[]
   unread: UnreadPot[]
   wilting: (Lot & { sourceName: string })[]
   jarsDue: JarDue[]

@@ -3,8 +3,8 @@
 const { code, name, to, figure, figureNote } = defineProps<{
   code: string
   name: string
-  /** Where its name leads. */
-  to: string
+  /** Where its name leads, if anywhere. */
+  to?: string
   figure: string
   figureNote: string
 }>()
@@ -14,7 +14,8 @@ const { code, name, to, figure, figureNote } = defineProps<{
   <div class="head">
     <div>
       <h2>
-        {{ code }} <NuxtLink :to="to" class="name">{{ name }}</NuxtLink>
+        {{ code }} <NuxtLink v-if="to" :to="to" class="name">{{ name }}</NuxtLink>
+        <span v-else class="name">{{ name }}</span>
       </h2>
       <slot />
     </div>

@@ -8,6 +8,7 @@ import { useLoaded } from './useLoaded'
 export interface StockLot extends Lot {
   sourceName: string
   scientificName: string
+  part: Part | null
 }
 
 const PAGE = 200
@@ -45,6 +46,7 @@ export function useStock() {
           ...lot,
           sourceName: source ? `${source.commonName} ${part}` : '',
           scientificName: source?.scientificName ?? '',
+          part: (source?.part as Part | undefined) ?? null,
         }
       })
       .sort((a, b) => (a.code < b.code ? -1 : 1))

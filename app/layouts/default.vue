@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import FindOrNote from '~/features/frame/FindOrNote.vue'
 import KeyboardHelp from '~/features/frame/KeyboardHelp.vue'
+import OnTheHob from '~/features/frame/OnTheHob.vue'
 import SavedStrip from '~/features/frame/SavedStrip.vue'
 import SprigMark from '~/features/frame/SprigMark.vue'
 import StationThread from '~/features/frame/StationThread.vue'
@@ -31,6 +32,7 @@ const inBooth = computed(() => route.path === '/swatch')
     </header>
     <main id="content" tabindex="-1"><slot /></main>
     <SavedStrip />
+    <OnTheHob />
     <FindOrNote v-model="finding" />
     <KeyboardHelp v-model="helping" />
   </div>
@@ -103,7 +105,7 @@ kbd {
 main {
   max-width: 1440px;
   margin: 0 auto;
-  padding: 14px 24px 20px;
+  padding: 14px 24px 64px;
 }
 
 main:focus {

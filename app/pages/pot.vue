@@ -22,12 +22,19 @@ const { data: stock, failure } = useLoaded<PotStock>(async () => {
     api.get<Page<Lot>>('lots', { inStock: true, limit: 200 }),
     api.get<Page<Piece>>('pieces', { undyed: true, limit: 200 }),
   ])
+  // what is brought along may lie deeper in the basket than what is listed
+  const { piece: asked } = route.query
+  const brought = [
+    ...(typeof asked === 'string' ? [asked] : []),
+    ...(route.query.chosen === undefined ? [] : useChosen().rows.map(({ id }) => id)),
+  ].filter((id) => !pieces.items.some((piece) => piece.id === id))
+  const more = await Promise.all(brought.map((id) => api.get<Piece>(`pieces/${id}`)))
   const usable = lots.items.filter(({ held }) => !held)
   const ids = [...new Set(usable.map((lot) => lot.sourceId))]
   const sources = await Promise.all(ids.map((id) => api.get<Source>(`sources/${id}`)))
   return {
     lots: usable,
-    pieces: pieces.items,
+    pieces: [...more, ...pieces.items],
     sources: new Map(sources.map((source) => [source.id, source])),
   }
 })
@@ -47,10 +54,14 @@ watch(
   (id) => (sourceId.value = id),
 )
 watch(stock, () => {
-  const { lot, piece } = route.query
+  const { lot, piece, chosen } = route.query
   if (typeof lot === 'string') plan.draft.lotId = lot
   if (typeof piece === 'string' && !plan.draft.pieceIds.includes(piece)) {
     plan.draft.pieceIds.push(piece)
+  }
+  if (chosen !== undefined) {
+    const inHand = useChosen().rows.map(({ id }) => id)
+    plan.draft.pieceIds = [...new Set([...plan.draft.pieceIds, ...inHand])]
   }
 })
 

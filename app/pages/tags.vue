@@ -1,6 +1,10 @@
 <script setup lang="ts">
 import QRCode from 'qrcode'
+import { formatMass } from '~~/core/quantity/format-quantity'
+import type { BasketRow } from '~~/shared/basket-view'
+import { treatmentWords } from '~~/shared/fibre-facts'
 import type { JarView } from '~~/shared/schemas/jar'
+import { pieceName } from '~/features/basket/readiness'
 import { outlookText } from '~/features/jars/words'
 import LoftNav from '~/features/loft/LoftNav.vue'
 import { amountOf } from '~/features/loft/words'
@@ -41,15 +45,31 @@ const api = useApi()
 const route = useRoute()
 const sheet = ref<keyof typeof SHEETS>('a4')
 const chosen = ref<string[]>([])
+const chosenPieces = useChosen()
+/** What was done to it, without what comes next. */
+const treatmentLine = (row: BasketRow) =>
+  row.treatments.map(treatmentWords).join(', ') || 'nothing done yet'
 
 const { data: stock } = useStock()
 const { data: things, failure } = useLoaded(async () => {
   const standing = await api.get<{ jars: JarView[] }>('standing')
+  const { piece, chosen: inHand } = route.query
+  const ids = [
+    ...(typeof piece === 'string' ? [piece] : []),
+    ...(inHand === undefined ? [] : chosenPieces.rows.map(({ id }) => id)),
+  ]
+  const pieces = ids.length
+    ? (await api.post<{ rows: BasketRow[] }>('basket/named', { ids })).item.rows
+    : []
   const lots = stock.value ?? []
   const list = [
     ...lots.map((lot) => ({
       ...{ id: lot.id, code: lot.code, name: lot.sourceName, latin: lot.scientificName },
       line: `${shortDate(lot.gatheredOn)}, ${amountOf(lot)} ${lot.state}`,
+    })),
+    ...pieces.map((piece) => ({
+      ...{ id: piece.id, code: piece.code, name: pieceName(piece), latin: '' },
+      line: `${formatMass(piece.dryG)} dry, ${treatmentLine(piece)}`,
     })),
     ...standing.jars.map((jar) => ({
       ...{ id: jar.id, code: jar.code, name: jar.sourceName, latin: '' },
@@ -68,8 +88,12 @@ const { data: things, failure } = useLoaded(async () => {
 watch(
   things,
   (list) => {
-    const { lot, jar } = route.query
-    const asked = [lot, jar].filter((id): id is string => typeof id === 'string')
+    const { lot, jar, piece } = route.query
+    const asked = [lot, jar, piece].filter((id): id is string => typeof id === 'string')
+    if (route.query.chosen !== undefined) {
+      chosen.value = chosenPieces.rows.map(({ id }) => id)
+      return
+    }
     chosen.value = asked.length ? asked : (list ?? []).map(({ id }) => id)
     if (asked.length) sheet.value = 'single'
   },

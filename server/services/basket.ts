@@ -7,8 +7,10 @@ import {
   type BasketRows,
   type BasketView,
 } from '../../shared/basket-view'
+import type { Piece } from '../../shared/schemas/piece'
 import { foldName } from '../../shared/fold-name'
 import { FIBRES, type Fibre } from '../../catalogue/fibres'
+import { pieceRepository } from '../repositories/pieces'
 import { likeText } from '../database/page'
 import { ofCollections, sinceLastChange } from '../database/since-last-change'
 
@@ -20,6 +22,9 @@ const LEVEL_SQL = `case
   when piece.washes = 0 then 'unwashed'
   when piece.mordants = 0 then 'bare'
   else 'mordanted' end`
+
+/** The readiest first, as in `BASKET_LEVELS`. */
+const RANK_SQL = `case ${LEVEL_SQL} ${BASKET_LEVELS.map((level, i) => `when '${level}' then ${i}`).join(' ')} end`
 
 export interface BasketQuery {
   /** A level, `dyed`, or all that is undyed where it is left out. */
@@ -85,12 +90,16 @@ export const basketService = (db: Knex) => {
       }
       const [{ n }] = (await chosen().count('* as n')) as unknown as [{ n: number }]
       const ids = (await chosen()
-        .orderBy('piece.id', 'desc')
+        .orderByRaw(`${RANK_SQL}, piece.id desc`)
         .offset(offset)
         .limit(limit)
         .pluck('piece.id')) as string[]
       return { rows: await rowsOf(db, ids), count: n }
     },
+
+    /** Dry weights of pieces of the same fibre, form and name, g: what is usual of such. */
+    alikeG: (like: Pick<Piece, 'fibre' | 'form' | 'name'>): Promise<number[]> =>
+      pieceRepository(db).alikeG({ ...like, id: '' }),
 
     /** Lines of named pieces, whatever became of them; in the order asked for. */
     named: (ids: string[]): Promise<BasketRow[]> => rowsOf(db, ids),
@@ -153,7 +162,7 @@ async function rowsOf(db: Knex, ids: string[]): Promise<BasketRow[]> {
       db.raw(`${LEVEL_SQL} as level`),
       db.raw(`(select hex from reading r where r.piece_id = piece.id and r.set_aside_at is null
         order by read_at desc limit 1) as hex`),
-      db.raw(`(select json_group_array(json_array(kind, agent, percent_wof, done_on)) from
+      db.raw(`(select json_group_array(json_array(kind, agent, percent_wof, done_on, finish)) from
         (select * from treatment t where t.piece_id = piece.id and t.set_aside_at is null
          order by done_on, id)) as treatments`),
     )) as Row[]
@@ -161,14 +170,22 @@ async function rowsOf(db: Knex, ids: string[]): Promise<BasketRow[]> {
   return ids.flatMap((id) => byId.get(id) ?? [])
 }
 
-type Told = [BasketRow['treatments'][number]['kind'], Agent | null, number | null, string]
+type Told = [
+  BasketRow['treatments'][number]['kind'],
+  Agent | null,
+  number | null,
+  string,
+  Piece['treatments'][number]['finish'],
+]
 
 const toRow = ({ bathId, bathCode, startedAt, ...row }: Row): BasketRow => ({
   ...row,
   blend: JSON.parse(row.blend) as BasketRow['blend'],
   overrides: JSON.parse(row.overrides) as BasketRow['overrides'],
-  treatments: (JSON.parse(row.treatments) as Told[]).map(([kind, agent, percentWof, doneOn]) => ({
-    ...{ kind, agent, percentWof, doneOn },
-  })),
+  treatments: (JSON.parse(row.treatments) as Told[]).map(
+    ([kind, agent, percentWof, doneOn, finish]) => ({
+      ...{ kind, agent, percentWof, doneOn, finish },
+    }),
+  ),
   bath: bathId ? { id: bathId, code: bathCode!, running: startedAt !== null } : null,
 })

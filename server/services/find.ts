@@ -10,6 +10,7 @@ const TAGGED = [
   { table: 'lot', kind: 'lot' },
   { table: 'jar', kind: 'jar' },
   { table: 'piece', kind: 'piece' },
+  { table: 'mordant_bath', kind: 'bath' },
   { table: 'pot', kind: 'pot' },
   { table: 'swatch', kind: 'swatch' },
 ] as const

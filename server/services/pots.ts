@@ -3,6 +3,7 @@ import { newId } from '../../shared/ids'
 import type { NewPot, Pot, PotChange, PotQuery } from '../../shared/schemas/pot'
 import { movementRepository } from '../repositories/lot-movements'
 import { lotRepository } from '../repositories/lots'
+import { bathRepository } from '../repositories/mordant-baths'
 import { pieceRepository } from '../repositories/pieces'
 import { potRepository } from '../repositories/pots'
 import { swatchRepository } from '../repositories/swatches'
@@ -98,6 +99,19 @@ async function enterPieces(trx: Knex, input: NewPot, at: string): Promise<void> 
     const piece = await pieceRepository(trx).find(pieceId)
     if (!piece || piece.setAsideAt) {
       throw unacceptable(`/pieces/${i}/pieceId`, `There is no piece with the id ${pieceId}.`)
+    }
+    if (piece.splitOn) {
+      throw unacceptable(
+        `/pieces/${i}/pieceId`,
+        `${piece.code} was split into others: choose its parts.`,
+      )
+    }
+    const bath = piece.bathId ? await bathRepository(trx).find(piece.bathId) : null
+    if (bath?.startedAt) {
+      throw unacceptable(
+        `/pieces/${i}/pieceId`,
+        `${piece.code} is in ${bath.code}: take it out of that bath first.`,
+      )
     }
     await potRepository(trx).addPiece(input.id, pieceId, piece.dryG)
     await swatchRepository(trx).insert(

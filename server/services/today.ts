@@ -7,12 +7,20 @@ import { depthOf } from '../../core/colour/depth'
 import { strengthOver } from '../../core/colour/strength'
 import { mordantsOf } from '../../shared/schemas/piece'
 import type { Reading } from '../../shared/schemas/reading'
-import type { JarDue, LatestReading, TodayView, UnreadPot, WishBack } from '../../shared/today-view'
+import type {
+  BathDue,
+  JarDue,
+  LatestReading,
+  TodayView,
+  UnreadPot,
+  WishBack,
+} from '../../shared/today-view'
 import type { WalkRow, WalkView } from '../../shared/walk-view'
 import { countOf } from '../database/page'
 import { wishKind } from './small-kinds'
 import { formatMass } from '../../core/quantity/format-quantity'
 import { lotRepository } from '../repositories/lots'
+import { bathRepository } from '../repositories/mordant-baths'
 import { pieceRepository } from '../repositories/pieces'
 import { potRepository } from '../repositories/pots'
 import { sourceRepository } from '../repositories/sources'
@@ -48,6 +56,7 @@ export const todayService = (
       unread,
       wilting,
       jarsDue: jars,
+      bathsDue: await bathsDue(db, today),
       wishes: await wishesBack(db, today, rows),
       latest,
     }
@@ -104,9 +113,20 @@ async function wiltingLots(db: Knex): Promise<TodayView['wilting']> {
   )
 }
 
-/** Pieces that no mordant and no pot has seen; an index of their own counts them. */
+async function bathsDue(db: Knex, today: string): Promise<BathDue[]> {
+  return (await bathRepository(db).open()).flatMap(
+    ({ id, code, scheme, pieces, plannedFor, startedAt }) =>
+      startedAt === null && plannedFor !== null && plannedFor <= today
+        ? [{ id, code, scheme, pieces: pieces.length, plannedFor }]
+        : [],
+  )
+}
+
+/** Pieces that no mordant and no pot has seen, and no bath waits for; an index of their own counts them. */
 const unmordantedPieces = (db: Knex) =>
-  db('piece').whereRaw('pots = 0 and mordants = 0 and split_on is null and set_aside_at is null')
+  db('piece').whereRaw(
+    'pots = 0 and mordants = 0 and split_on is null and bath_id is null and set_aside_at is null',
+  )
 
 /** Readings looked through for the latest: a swatch may have been read several times in a row. */
 const LOOKED_THROUGH = 60

@@ -1,95 +1,40 @@
 <script setup lang="ts">
 import { MORDANT_KEYS, MORDANTS, type Mordant } from '~~/catalogue/agents'
-import { FIBRE_KEYS, FIBRES, FORMS, type Fibre, type Form } from '~~/catalogue/fibres'
-import { gramsOfAgent } from '~~/core/mordant/percent-of-fibre'
+import { FIBRE_KEYS, FIBRES } from '~~/catalogue/fibres'
+import { limitsSentence } from '~~/core/fibre/limits'
 import { formatMass } from '~~/core/quantity/format-quantity'
-import { newId } from '~~/shared/ids'
-import { newPieceSchema, type NewPiece, type Piece } from '~~/shared/schemas/piece'
-import type { GivenColour } from '~/components/ColourEntry.vue'
+import { wetWords } from '~~/core/safety/guards'
+import { limitsOf } from '~~/shared/fibre-facts'
 import { localToday } from '~/features/today/dates'
+import PieceTraits from './PieceTraits.vue'
+import { usePieceForm } from './usePieceForm'
 
-const api = useApi()
-const { saving, failure, errors, save } = useSave()
-
-interface PieceDraft {
-  name: string
-  fibre: Fibre
-  form: Form
-  dryG: number | null
-  washed: boolean
-  agent: Mordant | 'none'
-  percentWof: number
-  doneOn: string
-  bare: GivenColour | null
-}
-
-const { draft, clear } = useDraft<PieceDraft>('piece', () => ({
-  name: '',
-  fibre: 'wool',
-  form: 'yarn',
-  dryG: null,
-  washed: true,
-  agent: 'none',
-  percentWof: 10,
-  doneOn: localToday(),
-  bare: null,
-}))
-const id = ref(newId())
+const {
+  draft,
+  count,
+  facts,
+  mordant,
+  agentG,
+  wet,
+  why,
+  chooseAgent,
+  keep,
+  saving,
+  failure,
+  errors,
+} = usePieceForm()
 const form = ref<HTMLElement | null>(null)
-
-const mordant = computed(() => (draft.agent === 'none' ? null : MORDANTS[draft.agent]))
-const agentG = computed(() =>
-  mordant.value && draft.dryG && draft.percentWof >= 0
-    ? gramsOfAgent(draft.percentWof, draft.dryG)
-    : null,
+const blend = computed(() =>
+  draft.other === 'none' ? [] : [{ fibre: draft.other, percent: draft.otherPercent ?? 1 }],
 )
 
-function chooseAgent(agent: Mordant | 'none') {
-  draft.agent = agent
-  if (agent !== 'none') draft.percentWof = MORDANTS[agent].usualPercentWof
-}
-
-async function keep() {
-  const treatments = [
-    ...(draft.washed ? [{ kind: 'wash', doneOn: draft.doneOn }] : []),
-    ...(draft.agent === 'none'
-      ? []
-      : [
-          {
-            kind: 'mordant',
-            agent: draft.agent,
-            percentWof: draft.percentWof,
-            doneOn: draft.doneOn,
-          },
-        ]),
-  ]
-  const body = {
-    id: id.value,
-    name: draft.name,
-    fibre: draft.fibre,
-    form: draft.form,
-    dryG: draft.dryG ?? undefined,
-    treatments,
-    bare: draft.bare ? { ...draft.bare, washed: draft.washed } : undefined,
-  }
-  const piece = await save<NewPiece, Piece>(
-    newPieceSchema,
-    body,
-    (checked) => api.post<Piece>('pieces', checked),
-    (item) => `Put ${item.code} in the basket, ${formatMass(item.dryG)} dry.`,
-  )
-  if (!piece) return
-  id.value = newId()
-  const { fibre, form: kept, washed, agent, percentWof, doneOn, bare } = draft
-  clear({ fibre, form: kept, washed, agent, percentWof, doneOn, bare })
-}
-
+const error = (field: string) => errors.value[`/pieces/0/${field}`]
 defineExpose({ focus: () => form.value?.querySelector('input')?.focus() })
 </script>
 
 <template>
-  <form ref="form" class="panel stack" aria-labelledby="new-piece" @submit.prevent="keep">
-    <h2 id="new-piece">Weigh a piece</h2>
+  <form ref="form" class="panel stack tight" aria-labelledby="new-piece" @submit.prevent="keep">
+    <h2 id="new-piece">Weigh pieces in</h2>
     <div class="two">
       <LabeledField v-slot="{ id: field }" label="Fibre">
         <ElSelect :id="field" v-model="draft.fibre" filterable>
@@ -98,20 +43,37 @@ defineExpose({ focus: () => form.value?.querySelector('input')?.focus() })
       </LabeledField>
       <LabeledField v-slot="{ id: field }" label="Form">
         <ElSelect :id="field" v-model="draft.form">
-          <ElOption v-for="each in FORMS" :key="each" :value="each" :label="each" />
+          <ElOption v-for="each in facts.forms" :key="each" :value="each" :label="each" />
         </ElSelect>
       </LabeledField>
       <QuantityField
         v-model="draft.dryG"
-        label="Dry weight, before wetting"
-        :error="errors['/dryG']"
+        :label="count > 1 ? 'Dry weight of each, before wetting' : 'Dry weight, before wetting'"
+        :error="error('dryG')"
       />
-      <LabeledField v-slot="{ id: field }" label="Name it, if you like">
+      <LabeledField v-slot="{ id: field }" label="Name it, if you like" :error="error('name')">
         <ElInput :id="field" v-model="draft.name" placeholder="test hank" />
       </LabeledField>
+      <NumberField v-model="draft.count" label="How many alike" />
+      <LabeledField v-slot="{ id: field }" label="Belongs to a set">
+        <ElInput :id="field" v-model="draft.setName" placeholder="none" />
+      </LabeledField>
     </div>
-    <p class="quiet">{{ FIBRES[draft.fibre].heat }}</p>
-    <ElCheckbox v-model="draft.washed">washed: grease keeps dye out</ElCheckbox>
+    <p class="quiet">
+      {{ limitsSentence(limitsOf({ fibre: draft.fibre, blend })) }} {{ facts.handling }}
+    </p>
+    <template v-if="wet">
+      <PlainCaution level="grave">{{ wetWords('This', wet) }}</PlainCaution>
+      <LabeledField v-slot="{ id: field }" label="It was dry, because">
+        <ElInput :id="field" v-model="why" placeholder="a double skein" />
+      </LabeledField>
+    </template>
+    <p class="row checks">
+      <ElCheckbox v-model="draft.washed">washed: grease keeps dye out</ElCheckbox>
+      <ElCheckbox v-if="count > 1" v-model="draft.marked"
+        >knots and ties to tell them apart</ElCheckbox
+      >
+    </p>
     <div class="three">
       <LabeledField v-slot="{ id: field }" label="Mordant">
         <ElSelect
@@ -119,7 +81,7 @@ defineExpose({ focus: () => form.value?.querySelector('input')?.focus() })
           :model-value="draft.agent"
           @update:model-value="chooseAgent($event as Mordant | 'none')"
         >
-          <ElOption value="none" label="none" />
+          <ElOption value="none" label="none yet" />
           <ElOption
             v-for="key in MORDANT_KEYS"
             :key="key"
@@ -133,29 +95,34 @@ defineExpose({ focus: () => form.value?.querySelector('input')?.focus() })
         v-slot="{ id: field }"
         label="of the fibre"
         unit="%"
-        :error="errors['/treatments/1/percentWof'] ?? errors['/treatments/0/percentWof']"
+        :error="error('treatments/1/percentWof') ?? error('treatments/0/percentWof')"
       >
         <ElInput :id="field" v-model.number="draft.percentWof" inputmode="decimal" />
       </LabeledField>
-      <LabeledField v-slot="{ id: field }" label="Done on" :error="errors['/treatments/0/doneOn']">
+      <LabeledField v-slot="{ id: field }" label="Done on" :error="error('treatments/0/doneOn')">
         <ElInput :id="field" v-model="draft.doneOn" type="date" :max="localToday()" />
       </LabeledField>
     </div>
     <p v-if="mordant">
-      <strong v-if="agentG !== null">{{ formatMass(agentG) }} {{ mordant.label }}</strong>
+      <strong v-if="agentG !== null">{{ formatMass(agentG) }} {{ mordant.label }} each</strong>
       <span class="quiet">
         usually {{ mordant.rangePercentWof[0] }} to {{ mordant.rangePercentWof[1] }} % of the dry
         fibre (common practice)
       </span>
     </p>
-    <PlainCaution v-if="mordant">{{ mordant.caution }}</PlainCaution>
     <ColourEntry
       v-model="draft.bare"
       label="Bare colour"
-      :error="errors['/bare/lab'] ?? errors['/bare/hex']"
+      :error="error('bare/lab') ?? error('bare/hex')"
     />
+    <details>
+      <summary>Blend, size, thickness, band</summary>
+      <PieceTraits :draft="draft" :shrinks="facts.shrinksPercent" :error="error" />
+    </details>
     <p v-if="failure" class="wrong" role="alert">{{ failure }}</p>
-    <ElButton type="primary" native-type="submit" :loading="saving">Put it in the basket</ElButton>
+    <ElButton type="primary" native-type="submit" :loading="saving">{{
+      count > 1 ? `Put all ${count} in the basket` : 'Put it in the basket'
+    }}</ElButton>
   </form>
 </template>
 
@@ -164,10 +131,21 @@ defineExpose({ focus: () => form.value?.querySelector('input')?.focus() })
 .three {
   display: grid;
   grid-template-columns: 1fr 1fr;
-  gap: 12px;
+  gap: 8px 12px;
 }
 
 .three {
   grid-template-columns: repeat(auto-fit, minmax(120px, 1fr));
+}
+
+.checks {
+  gap: 0 18px;
+}
+
+summary {
+  min-height: 44px;
+  padding: 10px 0;
+  color: var(--juniper);
+  cursor: pointer;
 }
 </style>

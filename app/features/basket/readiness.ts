@@ -1,26 +1,63 @@
-import { MORDANTS, mordantMarks, type Mordant } from '~~/catalogue/agents'
-import { FIBRES } from '~~/catalogue/fibres'
+import { MORDANTS, mordantMarks } from '~~/catalogue/agents'
+import { missingTime, readinessOf, type Readiness } from '~~/core/fibre/readiness'
 import { formatNumber } from '~~/core/quantity/format-quantity'
-import type { Piece } from '~~/shared/schemas/piece'
-import { ago } from '~/features/today/dates'
+import type { BasketLevel, BasketRow } from '~~/shared/basket-view'
+import { fibreWords, treatmentFacts, treatmentWords, type PieceLook } from '~~/shared/fibre-facts'
+import { mordantsOf } from '~~/shared/schemas/piece'
+import { ago, agoRoughly } from '~/features/today/dates'
 
-export const agentsOf = (piece: Piece): Mordant[] =>
-  piece.treatments.flatMap(({ agent }) => (agent ? [agent] : []))
+export const marksOf = (piece: Pick<PieceLook, 'treatments'>) => mordantMarks(mordantsOf(piece))
 
-export const marksOf = (piece: Piece) => mordantMarks(agentsOf(piece))
+export const isMordanted = (piece: Pick<PieceLook, 'treatments'>) => mordantsOf(piece).length > 0
 
-export const isMordanted = (piece: Piece) => agentsOf(piece).length > 0
+/** `wool yarn, test hank, 2 knots` */
+export const pieceName = (piece: Pick<PieceLook, 'fibre' | 'blend' | 'form' | 'name' | 'mark'>) =>
+  [`${fibreWords(piece)} ${piece.form}`, piece.name, piece.mark].filter(Boolean).join(', ')
 
-/** `wool yarn, test hank` */
-export const pieceName = ({ fibre, form, name }: Piece) =>
-  [`${FIBRES[fibre].label} ${form}`, name].filter(Boolean).join(', ')
+export const LEVEL_WORDS: Record<BasketLevel | 'dyed', string> = {
+  mordanted: 'Mordanted, for any pot',
+  bare: 'Washed, without mordant',
+  unwashed: 'Not washed yet',
+  rinseDue: 'To rinse clear',
+  inBath: 'In a bath now',
+  dyed: 'Dyed',
+}
 
-/** One line on whether it is ready: `washed, alum 10 % 9 days ago`. */
-export function readiness(piece: Piece): string {
-  const words = piece.treatments.map(({ kind, agent, percentWof, doneOn }) =>
-    kind === 'wash'
-      ? 'washed'
-      : `${MORDANTS[agent!].label} ${formatNumber(percentWof)} % ${ago(doneOn)}`,
+const FINISH = { dried: 'dried', heldWet: 'held wet' } as const
+
+type Line = PieceLook & Partial<Pick<BasketRow, 'bath' | 'pots'>>
+
+export const readinessFor = (piece: Line): Readiness =>
+  readinessOf({
+    treatments: treatmentFacts(piece.treatments),
+    pots: piece.pots ?? 0,
+    isInBath: piece.bath?.running ?? false,
+  })
+
+/** One line on whether it is ready, or what is missing: `washed, alum 10 %, dried 3 weeks ago: ready`. */
+export function readinessLine(piece: Line): string {
+  const { level, missing } = readinessFor(piece)
+  if (level === 'inBath') return `in ${piece.bath!.code} now`
+  const done = piece.treatments.map(treatmentWords)
+  const last = piece.treatments.at(-1)
+  if (last?.kind === 'mordant') {
+    done.push(`${last.finish ? FINISH[last.finish] : 'mordanted'} ${agoRoughly(last.doneOn)}`)
+  }
+  if (piece.bath) done.push(`planned into ${piece.bath.code}`)
+  const said = done.join(', ') || 'nothing noted'
+  if (level === 'mordanted') return `${said}: ready`
+  if (level === 'dyed') return `${said}: through ${piece.pots} pot${piece.pots === 1 ? '' : 's'}`
+  const what = missing.map((each) => each.what.split(':')[0]).join(', then ')
+  if (level === 'bare') return `${said}: ready where no mordant is needed`
+  return `${said}: ${what}, ${missingTime(missing)}`
+}
+
+/** One line as the planner of pots shows it: `washed, alum 10 % 9 days ago`. */
+export function readiness(piece: PieceLook & { bare: unknown }): string {
+  const words = piece.treatments.map((treatment) =>
+    treatment.kind === 'mordant'
+      ? `${MORDANTS[mordantsOf({ treatments: [treatment] })[0]!].label} ${formatNumber(treatment.percentWof)} % ${ago(treatment.doneOn)}`
+      : treatmentWords(treatment),
   )
   if (!piece.treatments.some(({ kind }) => kind === 'wash')) words.unshift('not washed')
   if (!isMordanted(piece)) words.push('no mordant')

@@ -17,7 +17,8 @@ const jarNote = computed(() => readJarNote(text.value))
 const PLACES: Record<FindHit['kind'], (hit: FindHit) => string> = {
   lot: ({ id }) => `/loft?lot=${id}`,
   jar: ({ id }) => `/jars?jar=${id}`,
-  piece: () => '/basket',
+  piece: ({ id }) => `/basket?piece=${id}`,
+  bath: ({ id }) => `/baths?bath=${id}`,
   pot: () => '/pot',
   swatch: ({ id }) => `/swatch?swatch=${id}`,
   source: ({ id }) => `/source/${id}`,

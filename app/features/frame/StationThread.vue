@@ -1,18 +1,26 @@
 <script setup lang="ts">
 import type { StationCounts } from '~~/shared/today-view'
-import { STATIONS } from './stations'
+import { STATIONS, type Station } from './stations'
 
 const { counts } = defineProps<{ counts: StationCounts | null }>()
 
 const waitingAt = (index: number) =>
   counts ? STATIONS[index]!.waiting(counts) : { n: 0, what: '' }
+const route = useRoute()
+const isHere = ({ path, rooms = [] }: Station) =>
+  [path, ...rooms].some((each) => route.path === each || route.path.startsWith(`${each}/`))
 </script>
 
 <template>
   <nav class="thread" aria-label="Stations">
     <ul>
       <li v-for="(station, index) in STATIONS" :key="station.path">
-        <NuxtLink :to="station.path" class="bead" :aria-keyshortcuts="station.key">
+        <NuxtLink
+          :to="station.path"
+          class="bead"
+          :class="{ here: isHere(station) }"
+          :aria-keyshortcuts="station.key"
+        >
           <span class="knot" aria-hidden="true" />
           <span class="name">{{ station.name }}</span>
           <span v-if="waitingAt(index).n" class="count">
@@ -63,7 +71,7 @@ const waitingAt = (index: number) =>
   background: var(--panel);
 }
 
-.router-link-active .knot {
+.here .knot {
   border-color: var(--juniper);
   background: var(--juniper);
 }
@@ -72,7 +80,7 @@ const waitingAt = (index: number) =>
   font-size: 14px;
 }
 
-.router-link-active .name {
+.here .name {
   font-weight: 700;
 }
 

@@ -4,6 +4,8 @@ export interface Station {
   path: string
   name: string
   key: string
+  /** Its other rooms. */
+  rooms?: readonly string[]
   /** What waits there, in words: the number on the thread and what it counts. */
   waiting: (counts: StationCounts) => { n: number; what: string }
 }
@@ -12,17 +14,25 @@ const none = () => ({ n: 0, what: '' })
 
 /** The stations in working order, as they hang on the thread. */
 export const STATIONS: readonly Station[] = [
-  { path: '/walk', name: 'Walk', key: '1', waiting: ({ ready }) => ({ n: ready, what: 'ready' }) },
+  {
+    path: '/walk',
+    name: 'Walk',
+    key: '1',
+    rooms: ['/patches', '/source'],
+    waiting: ({ ready }) => ({ n: ready, what: 'ready' }),
+  },
   {
     path: '/loft',
     name: 'Loft',
     key: '2',
+    rooms: ['/jars', '/count', '/tags', '/exchange', '/aside'],
     waiting: ({ wilting, jars }) => ({ n: wilting + jars, what: 'waiting' }),
   },
   {
     path: '/basket',
     name: 'Basket',
     key: '3',
+    rooms: ['/baths', '/shelf'],
     waiting: ({ unmordanted }) => ({ n: unmordanted, what: 'bare' }),
   },
   { path: '/pot', name: 'Pot', key: '4', waiting: none },

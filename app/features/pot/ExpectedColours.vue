@@ -2,6 +2,7 @@
 import { depthOf } from '~~/core/colour/depth'
 import { formatMass, formatNumber } from '~~/core/quantity/format-quantity'
 import { expectedHex, fittedStrength } from '~/features/strength/ribbon-paint'
+import GuardList from '~/features/baths/GuardList.vue'
 import { pieceName } from '~/features/basket/readiness'
 import { swatchesText } from '~/features/strength/words'
 import { POT_PLAN } from './usePotPlan'
@@ -64,15 +65,12 @@ const doubling = computed(() => {
     <p v-if="doubling !== null">
       Twice the plant would add about <strong>{{ doubling }} %</strong> to the strength.
     </p>
-    <PlainCaution v-if="plan.gap" class="capital">
-      {{ plan.source?.commonName }} needs a mordant: {{ plan.gap.codes.join(', ') }} will take
-      little. Mordant first ({{ formatMass(plan.gap.alumG) }} alum, 10 %, cold overnight), or keep
-      as the control.
-    </PlainCaution>
-    <PlainCaution v-if="plan.inHeat.length" level="grave">
-      {{ plan.inHeat.join(', ') }}: skins shrink and harden in heat. Cooled liquor only: choose cold
-      steep or paint on.
-    </PlainCaution>
+    <p v-for="words in plan.taking" :key="words" class="quiet capital">{{ words }}</p>
+    <GuardList v-model="plan.draft.whys" :guards="plan.guards" />
+    <p v-if="plan.gap">
+      To mordant first: {{ formatMass(plan.gap.alumG) }} alum (10 %), cold overnight.
+      <NuxtLink to="/basket">To the basket</NuxtLink>
+    </p>
     <p v-if="plan.failure" class="wrong" role="alert">{{ plan.failure }}</p>
   </section>
 </template>

@@ -1,9 +1,11 @@
 <script setup lang="ts">
-import { WAY_KEYS, WAYS } from '~~/catalogue/ways'
+import { COLD_WAYS, WAY_KEYS, WAYS } from '~~/catalogue/ways'
 import { localToday } from '~/features/today/dates'
 import { POT_PLAN } from './usePotPlan'
 
 const plan = inject(POT_PLAN)!
+/** Skins never go in heat: only cold ways are offered for them. */
+const ways = computed(() => (plan.coldOnly ? COLD_WAYS : WAY_KEYS))
 </script>
 
 <template>
@@ -12,7 +14,7 @@ const plan = inject(POT_PLAN)!
     <div class="grid">
       <LabeledField v-slot="{ id }" label="Way">
         <ElSelect :id="id" v-model="plan.draft.way">
-          <ElOption v-for="way in WAY_KEYS" :key="way" :value="way" :label="WAYS[way]" />
+          <ElOption v-for="way in ways" :key="way" :value="way" :label="WAYS[way]" />
         </ElSelect>
       </LabeledField>
       <LabeledField v-slot="{ id }" label="Day" :error="plan.errors['/dyedOn']">
@@ -47,6 +49,7 @@ const plan = inject(POT_PLAN)!
     <LabeledField v-slot="{ id }" label="Note" :error="plan.errors['/note']">
       <ElInput :id="id" v-model="plan.draft.note" />
     </LabeledField>
+    <p v-if="plan.coldOnly" class="quiet">Skins are in it: only ways without heat are offered.</p>
     <PlainCaution>
       Dye pots and spoons never go back to the kitchen. Ventilate; keep children from hot liquor.
     </PlainCaution>

@@ -1,17 +1,22 @@
 import { computed, reactive, ref, watch, type InjectionKey } from 'vue'
 import { mordantMarks } from '~~/catalogue/agents'
-import { FIBRES } from '~~/catalogue/fibres'
-import type { Way } from '~~/catalogue/ways'
+import { fibreFacts, FIBRES } from '~~/catalogue/fibres'
+import { TANNIN_PARTS } from '~~/catalogue/parts'
+import { COLD_WAYS, type Way } from '~~/catalogue/ways'
+import { takesSource } from '~~/core/fibre/takes'
 import { plantNeededG } from '~~/core/harvest/ratio'
 import { roundToMilligram } from '~~/core/harvest/net-mass'
+import { standingGuards, type Override } from '~~/core/safety/guards'
 import { mordantGap } from '~~/core/safety/needs-mordant'
+import { potGuards } from '~~/core/safety/pot-guards'
+import { guardedPiece } from '~~/shared/fibre-facts'
 import { newId } from '~~/shared/ids'
 import type { Lot } from '~~/shared/schemas/lot'
-import type { Piece } from '~~/shared/schemas/piece'
+import { mordantsOf, type Piece } from '~~/shared/schemas/piece'
 import { newPotSchema, type NewPot, type Pot } from '~~/shared/schemas/pot'
 import type { Source } from '~~/shared/schemas/source'
 import type { StrengthGroup, StrengthView } from '~~/shared/strength-view'
-import { agentsOf, isMordanted } from '~/features/basket/readiness'
+import { isMordanted } from '~/features/basket/readiness'
 import { localToday } from '~/features/today/dates'
 
 export interface PotStock {
@@ -40,6 +45,7 @@ export function usePotPlan(stock: () => PotStock | null, strength: () => Strengt
     minutes: '' as number | string,
     finalPh: '' as number | string,
     note: '',
+    whys: {} as Record<string, string>,
   }))
 
   const lot = computed(() => stock()?.lots.find((each) => each.id === draft.lotId) ?? null)
@@ -75,16 +81,57 @@ export function usePotPlan(stock: () => PotStock | null, strength: () => Strengt
         )
       : null,
   )
-  const inHeat = computed(() =>
-    draft.way === 'coldSteep' || draft.way === 'paintOn'
-      ? []
-      : pieces.value.filter(({ fibre }) => FIBRES[fibre].class === 'skin').map(({ code }) => code),
+  /** Skins among the pieces: only ways without heat are offered. */
+  const coldOnly = computed(() =>
+    pieces.value.some(({ fibre }) => fibreFacts(fibre).limits.mostC === null),
   )
+  watch(coldOnly, (isCold) => {
+    if (isCold && !COLD_WAYS.includes(draft.way)) draft.way = 'coldSteep'
+  })
+  const guards = computed(() => {
+    const ph = draft.finalPh === '' ? null : Number(draft.finalPh)
+    return potGuards({
+      pieces: pieces.value.map((piece) => guardedPiece(piece)),
+      tempC: draft.tempC === '' ? null : Number(draft.tempC),
+      isCold: COLD_WAYS.includes(draft.way),
+      ph,
+      brings: [
+        ...(draft.way === 'ammoniaFerment' ? (['ammonia'] as const) : []),
+        ...(ph !== null && ph < 6 ? (['acid'] as const) : []),
+      ],
+      needsMordant: source.value?.needsMordant ?? 'unknown',
+    })
+  })
+  const overrides = computed(() =>
+    guards.value.flatMap(({ code, level }): Override[] => {
+      const why = draft.whys[code]?.trim()
+      return level === 'grave' && why ? [{ code, why }] : []
+    }),
+  )
+  const standing = computed(() => standingGuards(guards.value, overrides.value))
+
+  /** How each fibre in the pot takes this source, as far as is commonly known. */
+  const taking = computed(() => {
+    const from = source.value
+    if (!from) return []
+    const facts = {
+      needsMordant: from.needsMordant,
+      bringsTannin: TANNIN_PARTS.includes(from.part),
+      isLeafBlue: from.ways.includes('leafRub'),
+      isLichen: from.group === 'lichen',
+    }
+    const words = pieces.value.map((piece) => {
+      const { label } = fibreFacts(piece.fibre)
+      const told = takesSource(fibreFacts(piece.fibre), facts, isMordanted(piece))
+      return told.taking === 'well' ? '' : `${label}: ${told.words}`
+    })
+    return [...new Set(words)].filter(Boolean)
+  })
 
   /** The curve a piece would lie on. */
   function groupFor(piece: Piece): StrengthGroup | null {
     const fibreClass = FIBRES[piece.fibre].class
-    const mordant = mordantMarks(agentsOf(piece))
+    const mordant = mordantMarks(mordantsOf(piece))
     return (
       strength()?.groups.find(
         (group) =>
@@ -110,6 +157,11 @@ export function usePotPlan(stock: () => PotStock | null, strength: () => Strengt
   const numberOrNull = (typed: number | string) => (typed === '' ? null : typed)
 
   async function keep(): Promise<Pot | null> {
+    if (standing.value.length > 0) {
+      failure.value =
+        'Something is to be cleared up, or meant with a word of why: see the cautions.'
+      return null
+    }
     const body = {
       id: id.value,
       dyedOn: draft.dyedOn,
@@ -121,6 +173,7 @@ export function usePotPlan(stock: () => PotStock | null, strength: () => Strengt
       minutes: numberOrNull(draft.minutes),
       finalPh: numberOrNull(draft.finalPh),
       note: draft.note,
+      overrides: [...new Map(overrides.value.map((each) => [each.code, each])).values()],
     }
     const pot = await save<NewPot, Pot>(
       newPotSchema,
@@ -144,7 +197,9 @@ export function usePotPlan(stock: () => PotStock | null, strength: () => Strengt
     leftAfterG,
     ratioWeighed,
     gap,
-    inHeat,
+    coldOnly,
+    guards,
+    taking,
     group,
     groupFor,
     useAll,

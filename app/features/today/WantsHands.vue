@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { formatMass } from '~~/core/quantity/format-quantity'
 import type { TodayView } from '~~/shared/today-view'
-import { ago, daysSince } from './dates'
+import { schemeFacts } from '~~/catalogue/mordant-schemes'
+import { ago, daysSince, localToday, shortDate } from './dates'
 
 const { view } = defineProps<{ view: TodayView }>()
 
@@ -10,6 +11,7 @@ const nothing = computed(
     !view.unread.length &&
     !view.wilting.length &&
     !view.jarsDue.length &&
+    !view.bathsDue.length &&
     !view.wishes.length &&
     !view.counts.unmordanted,
 )
@@ -54,6 +56,19 @@ const freshNote = (gatheredOn: string) =>
       :to="`/swatch?pot=${pot.potId}`"
     >
       <template #name>{{ pot.sourceNames }}</template>
+    </SwingTag>
+    <SwingTag
+      v-for="bath in view.bathsDue.slice(0, 2)"
+      :key="bath.id"
+      :code="bath.code"
+      :figure="`${bath.pieces} pieces`"
+      :figure-note="
+        bath.plannedFor === localToday() ? 'tonight' : `since ${shortDate(bath.plannedFor)}`
+      "
+      line="mordant bath, planned and not begun"
+      :to="`/baths?bath=${bath.id}`"
+    >
+      <template #name>{{ schemeFacts(bath.scheme).label }}</template>
     </SwingTag>
     <SwingTag
       v-if="view.counts.unmordanted"

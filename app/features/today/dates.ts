@@ -19,3 +19,12 @@ export function ago(date: string): string {
   if (days <= 0) return 'today'
   return days === 1 ? 'yesterday' : `${days} days ago`
 }
+
+/** `9 days ago`, `3 weeks ago`, `5 months ago`: as exact as one would say it. */
+export function agoRoughly(date: string): string {
+  const days = daysSince(date)
+  if (days < 21) return ago(date)
+  if (days < 70) return `${Math.round(days / 7)} weeks ago`
+  if (days < 700) return `${Math.round(days / 30.4)} months ago`
+  return `${Math.round(days / 365)} years ago`
+}

@@ -8,7 +8,8 @@ const code = String(route.params.code).toUpperCase()
 const PLACES: Partial<Record<FindHit['kind'], (id: string) => string>> = {
   lot: (id) => `/loft?lot=${id}`,
   jar: (id) => `/jars?jar=${id}`,
-  piece: () => '/basket',
+  piece: (id) => `/basket?piece=${id}`,
+  bath: (id) => `/baths?bath=${id}`,
   pot: () => '/pot',
   swatch: (id) => `/swatch?swatch=${id}`,
 }

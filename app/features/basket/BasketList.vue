@@ -1,0 +1,118 @@
+<script setup lang="ts">
+import { useVirtualizer } from '@tanstack/vue-virtual'
+import { formatMass } from '~~/core/quantity/format-quantity'
+import { marksOf, pieceName, readinessLine } from './readiness'
+import { useBasketRows, type BasketFilter } from './useBasketRows'
+
+/** The basket's lines: only those in view are drawn and fetched. */
+const { filter, current } = defineProps<{ filter: BasketFilter; current: string }>()
+
+const LINE_PX = 66
+const chosen = useChosen()
+const { count, failure, isLoaded, rowAt, see } = useBasketRows(() => filter)
+const scroller = ref<HTMLElement | null>(null)
+const virtual = useVirtualizer(
+  computed(() => ({
+    count: count.value,
+    getScrollElement: () => scroller.value,
+    estimateSize: () => LINE_PX,
+    overscan: 6,
+  })),
+)
+const lines = computed(() => virtual.value.getVirtualItems())
+watch(lines, (now) => {
+  if (now.length > 0) see(now[0]!.index, now.at(-1)!.index)
+})
+watch(
+  () => filter,
+  () => scroller.value?.scrollTo({ top: 0 }),
+  { deep: true },
+)
+const figureNote = (marks: string) => (marks === 'none' ? 'no mordant' : marks)
+</script>
+
+<template>
+  <p v-if="failure" class="wrong" role="alert">{{ failure }}</p>
+  <div ref="scroller" class="scroller" tabindex="-1">
+    <ul :style="{ height: `${virtual.getTotalSize()}px` }" aria-label="Pieces">
+      <li
+        v-for="line in lines"
+        :key="line.index"
+        :aria-setsize="count"
+        :aria-posinset="line.index + 1"
+        :style="{ transform: `translateY(${line.start}px)` }"
+      >
+        <template v-if="rowAt(line.index)">
+          <ElCheckbox
+            :model-value="chosen.ids.has(rowAt(line.index)!.id)"
+            :aria-label="`Choose ${rowAt(line.index)!.code}`"
+            @change="chosen.toggle(rowAt(line.index)!)"
+          />
+          <SwingTag
+            :code="rowAt(line.index)!.code"
+            :hex="rowAt(line.index)!.hex"
+            :figure="formatMass(rowAt(line.index)!.dryG)"
+            :figure-note="figureNote(marksOf(rowAt(line.index)!))"
+            :line="readinessLine(rowAt(line.index)!)"
+            :to="`/basket?piece=${rowAt(line.index)!.id}`"
+            :current="rowAt(line.index)!.id === current"
+          >
+            <template #name>{{ pieceName(rowAt(line.index)!) }}</template>
+          </SwingTag>
+        </template>
+        <span v-else class="coming" aria-hidden="true" />
+      </li>
+    </ul>
+    <p v-if="isLoaded && !count" class="quiet">
+      <slot name="empty" />
+    </p>
+  </div>
+</template>
+
+<style scoped>
+.scroller {
+  height: calc(100vh - 352px);
+  min-height: 300px;
+  overflow-y: auto;
+  contain: strict;
+}
+
+ul {
+  position: relative;
+}
+
+li {
+  display: grid;
+  position: absolute;
+  top: 0;
+  right: 4px;
+  left: 0;
+  grid-template-columns: 34px minmax(0, 1fr);
+  align-items: center;
+  height: 60px;
+}
+
+.coming {
+  grid-column: 2;
+  height: 56px;
+  border: 1px solid var(--line);
+}
+
+li :deep(.line) {
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+
+li :deep(.first) {
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+
+@media (max-width: 960px) {
+  .scroller {
+    height: calc(100vh - 320px);
+  }
+}
+</style>

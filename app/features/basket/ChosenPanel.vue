@@ -1,0 +1,95 @@
+<script setup lang="ts">
+import { formatMass } from '~~/core/quantity/format-quantity'
+import { limitsSentence, strictest } from '~~/core/fibre/limits'
+import { lookAlikes } from '~~/core/fibre/marks'
+import { guardedPiece, limitsOf } from '~~/shared/fibre-facts'
+import { localToday } from '~/features/today/dates'
+
+/** What can be done with the pieces in hand. */
+const api = useApi()
+const session = useSession()
+const chosen = useChosen()
+const failure = ref('')
+const busy = ref(false)
+
+const NOTES = [
+  { kind: 'wash', button: 'Washed today', done: 'washed' },
+  { kind: 'preshrink', button: 'Pre-shrunk', done: 'pre-shrunk' },
+  { kind: 'rinse', button: 'Rinsed clear', done: 'rinsed clear' },
+  { kind: 'bleach', button: 'Washed with bleach', done: 'washed with bleach' },
+] as const
+
+const limits = computed(() => strictest(chosen.rows.map(limitsOf)))
+const alike = computed(() => lookAlikes(chosen.rows.map((row) => guardedPiece(row))))
+const inBath = computed(() => chosen.rows.filter(({ bath }) => bath).map(({ code }) => code))
+const isBleached = computed(() => chosen.rows.some(({ level }) => level === 'rinseDue'))
+
+async function note({ kind, done }: (typeof NOTES)[number]) {
+  busy.value = true
+  failure.value = ''
+  try {
+    const pieceIds = chosen.rows.map(({ id }) => id)
+    const treatment = { kind, doneOn: localToday() }
+    const { changeSetId } = await api.post('moves/treat', { pieceIds, treatment })
+    session.saved(`Noted ${pieceIds.length} pieces as ${done}.`, changeSetId)
+  } catch (error) {
+    failure.value = (error as Error).message
+  } finally {
+    busy.value = false
+  }
+}
+</script>
+
+<template>
+  <section class="panel stack tight" aria-labelledby="in-hand">
+    <h2 id="in-hand">
+      In hand
+      <span class="quiet">{{ chosen.rows.length }} pieces, {{ formatMass(chosen.dryG) }} dry</span>
+    </h2>
+    <p class="codes">{{ chosen.rows.map(({ code }) => code).join(', ') }}</p>
+    <p class="quiet">Together: {{ limitsSentence(limits) }}</p>
+    <PlainCaution v-if="isBleached" level="grave">
+      Washed with bleach and not rinsed clear: no ammonia and no acid may meet it before.
+    </PlainCaution>
+    <PlainCaution v-if="alike.length">
+      {{ alike.map((codes) => codes.join(' and ')).join('; ') }} look alike and have the same mark
+      or none: tie different knots before they share a bath.
+    </PlainCaution>
+    <p v-if="inBath.length" class="quiet">
+      {{ inBath.join(', ') }}: in a bath, or planned into one.
+    </p>
+    <p v-if="failure" class="wrong" role="alert">{{ failure }}</p>
+    <div class="row" role="group" aria-label="With the pieces in hand">
+      <NuxtLink
+        to="/baths?new="
+        class="el-button el-button--primary"
+        :aria-disabled="inBath.length > 0"
+        >Mordant them</NuxtLink
+      >
+      <NuxtLink to="/pot?chosen=" class="el-button">Into a pot</NuxtLink>
+      <NuxtLink to="/tags?chosen=" class="el-button">Their tags</NuxtLink>
+      <ElButton @click="chosen.clear()">Let go</ElButton>
+    </div>
+    <div class="row" role="group" aria-label="Note for all of them">
+      <ElButton
+        v-for="each in NOTES"
+        :key="each.kind"
+        size="small"
+        :loading="busy"
+        @click="note(each)"
+        >{{ each.button }}</ElButton
+      >
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.codes {
+  max-height: 66px;
+  overflow-y: auto;
+}
+
+.row {
+  gap: 6px 8px;
+}
+</style>

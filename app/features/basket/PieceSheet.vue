@@ -1,0 +1,233 @@
+<script setup lang="ts">
+import { fibreFacts } from '~~/catalogue/fibres'
+import { limitsSentence } from '~~/core/fibre/limits'
+import { formatMass, formatNumber } from '~~/core/quantity/format-quantity'
+import { fibreWords, ironPercentOf, limitsOf, treatmentWords } from '~~/shared/fibre-facts'
+import { newId } from '~~/shared/ids'
+import type { BasketRow } from '~~/shared/basket-view'
+import type { Piece, PieceChange } from '~~/shared/schemas/piece'
+import type { TreatmentKind } from '~~/shared/schemas/treatment'
+import { localToday, shortDate } from '~/features/today/dates'
+import { marksOf, readinessLine } from './readiness'
+import SplitForm from './SplitForm.vue'
+
+/** One piece: whether it is ready, what was done to it, and what can be done. */
+const { row, piece } = defineProps<{ row: BasketRow; piece: Piece }>()
+
+const api = useApi()
+const session = useSession()
+const chosen = useChosen()
+const failure = ref('')
+const doing = ref<'split' | 'correct' | null>(null)
+const edit = reactive({ name: piece.name, mark: piece.mark, dryG: piece.dryG as number | null })
+
+const facts = computed(() => fibreFacts(piece.fibre))
+const iron = computed(() => ironPercentOf(piece))
+const size = computed(() =>
+  [
+    piece.widthCm && piece.lengthCm
+      ? `${formatNumber(piece.widthCm)} by ${formatNumber(piece.lengthCm)} cm`
+      : '',
+    piece.metresPer100G ? `${formatNumber(piece.metresPer100G)} m per 100 g` : '',
+    piece.soldAsG ? `sold as ${formatMass(piece.soldAsG)}` : '',
+  ]
+    .filter(Boolean)
+    .join(', '),
+)
+
+const NOTES: { kind: TreatmentKind; button: string; words: string }[] = [
+  { kind: 'wash', button: 'Washed', words: 'washed' },
+  { kind: 'preshrink', button: 'Pre-shrunk', words: 'pre-shrunk' },
+  { kind: 'bleach', button: 'Bleached', words: 'washed with bleach' },
+  { kind: 'rinse', button: 'Rinsed clear', words: 'rinsed clear' },
+  { kind: 'oil', button: 'Oiled', words: 'oiled' },
+]
+const notes = computed(() =>
+  NOTES.filter(
+    ({ kind }) =>
+      (kind !== 'oil' || facts.value.oils) && (kind !== 'preshrink' || facts.value.shrinksPercent),
+  ),
+)
+
+async function change(body: PieceChange, words: string) {
+  failure.value = ''
+  try {
+    const { changeSetId } = await api.patch<Piece>(`pieces/${piece.id}`, body, piece.rev)
+    session.saved(words, changeSetId)
+    doing.value = null
+  } catch (error) {
+    failure.value = (error as Error).message
+  }
+}
+
+const note = ({ kind, words }: (typeof NOTES)[number]) =>
+  change({ treatment: { id: newId(), kind, doneOn: localToday() } }, `${piece.code} ${words}.`)
+
+const correct = () =>
+  change(
+    {
+      name: edit.name,
+      mark: edit.mark,
+      ...(edit.dryG && edit.dryG !== piece.dryG && { dryG: edit.dryG }),
+    },
+    `Corrected ${piece.code}.`,
+  )
+
+async function setAside() {
+  failure.value = ''
+  try {
+    const { changeSetId } = await api.post(`pieces/${piece.id}/set-aside`, {}, piece.rev)
+    session.saved(`Set ${piece.code} aside.`, changeSetId)
+    void navigateTo('/basket')
+  } catch (error) {
+    failure.value = (error as Error).message
+  }
+}
+</script>
+
+<template>
+  <section class="panel stack tight" :aria-label="`Piece ${piece.code}`">
+    <SheetHead
+      :code="piece.code"
+      :name="[`${fibreWords(piece)} ${piece.form}`, piece.name].filter(Boolean).join(', ')"
+      :figure="formatMass(piece.dryG)"
+      :figure-note="`dry, ${marksOf(piece) === 'none' ? 'no mordant' : marksOf(piece)}`"
+    >
+      <p>{{ readinessLine(row) }}</p>
+    </SheetHead>
+    <p class="quiet">{{ limitsSentence(limitsOf(piece)) }} {{ facts.handling }}</p>
+    <PlainCaution v-if="row.level === 'rinseDue'" level="grave">
+      Washed with bleach: rinse it until clear before any ammonia or acid comes near.
+    </PlainCaution>
+    <p v-if="failure" class="wrong" role="alert">{{ failure }}</p>
+    <p v-if="piece.splitOn" class="quiet">Split into others on {{ shortDate(piece.splitOn) }}.</p>
+    <div v-else class="row" role="group" aria-label="What to do with it">
+      <ElButton
+        v-if="!row.bath"
+        :type="row.level === 'bare' ? 'primary' : undefined"
+        @click="(chosen.clear(), chosen.add([row]), navigateTo('/baths?new='))"
+        >Mordant it</ElButton
+      >
+      <NuxtLink v-else :to="`/baths?bath=${row.bath.id}`" class="el-button">{{
+        row.bath.code
+      }}</NuxtLink>
+      <NuxtLink
+        v-if="row.level !== 'inBath'"
+        :to="`/pot?piece=${piece.id}`"
+        class="el-button"
+        :class="{ 'el-button--primary': row.level === 'mordanted' }"
+        >Into a pot</NuxtLink
+      >
+      <ElButton :aria-expanded="doing === 'correct'" @click="doing = 'correct'">Correct</ElButton>
+      <ElButton v-if="!row.bath" :aria-expanded="doing === 'split'" @click="doing = 'split'"
+        >Split</ElButton
+      >
+      <NuxtLink :to="`/tags?piece=${piece.id}`" class="el-button">Its tag</NuxtLink>
+      <ElButton @click="setAside">Set aside</ElButton>
+    </div>
+    <div v-if="!piece.splitOn" class="row" role="group" aria-label="Note as done today">
+      <ElButton v-for="each in notes" :key="each.kind" size="small" @click="note(each)">{{
+        each.button
+      }}</ElButton>
+    </div>
+    <form v-if="doing === 'correct'" class="inset stack tight" @submit.prevent="correct">
+      <div class="three">
+        <LabeledField v-slot="{ id }" label="Name"
+          ><ElInput :id="id" v-model="edit.name"
+        /></LabeledField>
+        <LabeledField v-slot="{ id }" label="Mark"
+          ><ElInput :id="id" v-model="edit.mark" placeholder="2 knots"
+        /></LabeledField>
+        <QuantityField v-model="edit.dryG" label="Dry weight" />
+      </div>
+      <div class="row">
+        <ElButton type="primary" native-type="submit">Keep it so</ElButton>
+        <ElButton @click="doing = null">Leave it</ElButton>
+      </div>
+    </form>
+    <SplitForm v-if="doing === 'split'" :piece="piece" @done="doing = null" />
+    <h3>What was done to it</h3>
+    <ol class="history">
+      <li v-for="treatment in piece.treatments" :key="treatment.id">
+        <span class="quiet">{{ shortDate(treatment.doneOn) }}</span>
+        <span>
+          {{ treatmentWords(treatment)
+          }}<template v-if="treatment.massG !== null"
+            >, {{ treatment.basis === 'assumed' ? '~' : ''
+            }}{{ formatMass(treatment.massG) }}</template
+          >
+          <span v-if="treatment.basis === 'assumed'" class="estimate">
+            from a bath used again, assumed</span
+          >
+          <NuxtLink v-if="treatment.bathId" :to="`/baths?bath=${treatment.bathId}`">
+            its bath</NuxtLink
+          >
+        </span>
+      </li>
+      <li v-if="!piece.treatments.length" class="quiet">Nothing is noted yet.</li>
+    </ol>
+    <dl class="facts">
+      <div v-if="piece.mark">
+        <dt>Mark</dt>
+        <dd>{{ piece.mark }}</dd>
+      </div>
+      <div>
+        <dt>Colour bare</dt>
+        <dd>{{ piece.bare ? piece.bare.hex : `${piece.base}, not read` }}</dd>
+      </div>
+      <div v-if="iron > 0">
+        <dt>Iron over its life</dt>
+        <dd>{{ formatNumber(iron) }} of {{ formatNumber(limitsOf(piece).mostIronPercent) }} %</dd>
+      </div>
+      <div v-if="size">
+        <dt>Size</dt>
+        <dd>{{ size }}</dd>
+      </div>
+      <div v-if="piece.potIds.length">
+        <dt>Through</dt>
+        <dd>{{ piece.potIds.length }} pots</dd>
+      </div>
+      <div v-if="piece.overrides.length">
+        <dt>Said when weighed in</dt>
+        <dd>{{ piece.overrides.map(({ why }) => why).join('; ') }}</dd>
+      </div>
+      <div v-if="piece.note">
+        <dt>Note</dt>
+        <dd>{{ piece.note }}</dd>
+      </div>
+    </dl>
+  </section>
+</template>
+
+<style scoped>
+.row {
+  gap: 6px 8px;
+}
+
+.three {
+  display: grid;
+  grid-template-columns: repeat(3, minmax(0, 1fr));
+  gap: 10px;
+}
+
+h3 {
+  font-size: 15px;
+}
+
+.history li {
+  display: grid;
+  grid-template-columns: 92px 1fr;
+  padding: 3px 0;
+}
+
+.facts {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(150px, 1fr));
+  gap: 8px 20px;
+}
+
+dt {
+  color: var(--quiet);
+  font-size: 13px;
+}
+</style>

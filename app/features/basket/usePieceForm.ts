@@ -1,0 +1,174 @@
+import { computed, ref, watch } from 'vue'
+import { MORDANTS, type Mordant } from '~~/catalogue/agents'
+import { fibreFacts, type Fibre, type Form } from '~~/catalogue/fibres'
+import { freeMarks } from '~~/core/fibre/marks'
+import { wetAsDry } from '~~/core/fibre/wet-as-dry'
+import { gramsOfAgent } from '~~/core/mordant/percent-of-fibre'
+import { formatMass } from '~~/core/quantity/format-quantity'
+import { newId } from '~~/shared/ids'
+import { manyPiecesSchema, type ManyPieces } from '~~/shared/schemas/piece-moves'
+import type { Base, Piece } from '~~/shared/schemas/piece'
+import type { GivenColour } from '~/components/ColourEntry.vue'
+import { localToday } from '~/features/today/dates'
+
+interface PieceDraft {
+  count: number | null
+  name: string
+  fibre: Fibre
+  form: Form
+  dryG: number | null
+  base: Base
+  washed: boolean
+  agent: Mordant | 'none'
+  percentWof: number
+  doneOn: string
+  bare: GivenColour | null
+  marked: boolean
+  setName: string
+  other: Fibre | 'none'
+  otherPercent: number | null
+  preShrunk: boolean
+  widthCm: number | null
+  lengthCm: number | null
+  metresPer100G: number | null
+  soldAsG: number | null
+}
+
+const blank = (): PieceDraft => ({
+  count: 1,
+  name: '',
+  fibre: 'wool',
+  form: 'yarn',
+  dryG: null,
+  base: 'white',
+  washed: true,
+  agent: 'none',
+  percentWof: 10,
+  doneOn: localToday(),
+  bare: null,
+  marked: true,
+  setName: '',
+  other: 'none',
+  otherPercent: null,
+  preShrunk: false,
+  widthCm: null,
+  lengthCm: null,
+  metresPer100G: null,
+  soldAsG: null,
+})
+
+/** Weighing pieces in: one, or a dozen alike. */
+export function usePieceForm() {
+  const api = useApi()
+  const { saving, failure, errors, save } = useSave()
+  const { draft, clear } = useDraft<PieceDraft>('piece', blank)
+  const ids = ref([newId()])
+  const setId = ref(newId())
+  const why = ref('')
+
+  const count = computed(() => Math.min(200, Math.max(1, Math.floor(draft.count ?? 1))))
+  const facts = computed(() => fibreFacts(draft.fibre))
+  const mordant = computed(() => (draft.agent === 'none' ? null : MORDANTS[draft.agent]))
+  const agentG = computed(() =>
+    mordant.value && draft.dryG && draft.percentWof >= 0
+      ? gramsOfAgent(draft.percentWof, draft.dryG)
+      : null,
+  )
+
+  const { data: alike } = useLoaded(
+    () =>
+      api.get<{ alikeG: number[] }>('basket/alike', {
+        ...{ fibre: draft.fibre, form: draft.form, name: draft.name.trim() },
+      }),
+    () => [draft.fibre, draft.form, draft.name],
+  )
+  const wet = computed(() =>
+    draft.dryG && draft.dryG > 0
+      ? wetAsDry(draft.dryG, alike.value?.alikeG ?? [], draft.soldAsG)
+      : null,
+  )
+
+  watch(
+    () => draft.fibre,
+    () => {
+      if (!facts.value.forms.includes(draft.form)) draft.form = facts.value.forms[0]!
+    },
+  )
+  function chooseAgent(agent: Mordant | 'none') {
+    draft.agent = agent
+    if (agent !== 'none') draft.percentWof = MORDANTS[agent].usualPercentWof
+  }
+
+  function bodyOf(): unknown {
+    while (ids.value.length < count.value) ids.value.push(newId())
+    const marks = count.value > 1 && draft.marked ? freeMarks(count.value) : []
+    const done = (kind: string, more = {}) => ({ kind, doneOn: draft.doneOn, ...more })
+    const treatments = [
+      ...(draft.washed ? [done('wash')] : []),
+      ...(draft.preShrunk ? [done('preshrink')] : []),
+      ...(draft.agent === 'none'
+        ? []
+        : [done('mordant', { agent: draft.agent, percentWof: draft.percentWof })]),
+    ]
+    const inSet = draft.setName.trim() !== ''
+    return {
+      set: inSet ? { id: setId.value, name: draft.setName, kind: 'group' } : null,
+      pieces: ids.value.slice(0, count.value).map((id, i) => ({
+        ...{ id, name: draft.name, fibre: draft.fibre, form: draft.form },
+        dryG: draft.dryG ?? undefined,
+        ...{ base: draft.base, treatments, mark: marks[i] ?? '' },
+        blend:
+          draft.other === 'none'
+            ? []
+            : [{ fibre: draft.other, percent: draft.otherPercent ?? undefined }],
+        ...(inSet && { setId: setId.value }),
+        ...{ widthCm: draft.widthCm, lengthCm: draft.lengthCm },
+        ...{ metresPer100G: draft.metresPer100G, soldAsG: draft.soldAsG },
+        overrides: wet.value && why.value.trim() ? [{ code: 'wetAsDry', why: why.value }] : [],
+        bare: draft.bare ? { ...draft.bare, washed: draft.washed } : undefined,
+      })),
+    }
+  }
+
+  async function keep(): Promise<Piece[] | null> {
+    if (wet.value && !why.value.trim()) {
+      failure.value = 'Weigh it dry, or say below why it weighs so much.'
+      return null
+    }
+    let made: Piece[] = []
+    const done = await save<ManyPieces, { items: Piece[] }>(
+      manyPiecesSchema,
+      bodyOf(),
+      (checked) => api.post<{ items: Piece[] }>('moves/pieces', checked),
+      ({ items }) => {
+        made = items
+        const [first, last] = [items[0]!, items.at(-1)!]
+        return items.length === 1
+          ? `Put ${first.code} in the basket, ${formatMass(first.dryG)} dry.`
+          : `Put ${items.length} pieces in the basket, ${first.code} to ${last.code}.`
+      },
+    )
+    if (!done) return null
+    ids.value = [newId()]
+    setId.value = newId()
+    why.value = ''
+    const { name: _, dryG: __, count: ___, setName: ____, ...kept } = draft
+    clear(kept)
+    return made
+  }
+
+  return {
+    draft,
+    count,
+    facts,
+    mordant,
+    agentG,
+    wet,
+    why,
+    chooseAgent,
+    keep,
+    saving,
+    failure,
+    errors,
+  }
+}

@@ -1,0 +1,107 @@
+import { computed, reactive, ref } from 'vue'
+import { schemeFacts, SCHEMES, type Scheme } from '~~/catalogue/mordant-schemes'
+import { FIBRES, fibreFacts, type Fibre } from '~~/catalogue/fibres'
+import { freeMarks } from '~~/core/fibre/marks'
+import { BATH_HEATS } from '~~/core/mordant/bath-steps'
+import { newId } from '~~/shared/ids'
+import { leastLiquorL } from '~~/shared/bath-facts'
+import { manyPiecesSchema, type ManyPieces } from '~~/shared/schemas/piece-moves'
+import type { Piece } from '~~/shared/schemas/piece'
+import { agentsFor } from '~/features/baths/agents-for'
+import { localToday } from '~/features/today/dates'
+
+/** Schemes of a trial set, beside the control that gets none. */
+export type TrialScheme = Scheme | 'none'
+
+/** A set of small pieces across fibres and mordants, with an unmordanted control of each fibre. */
+export function useTrialSet() {
+  const api = useApi()
+  const { saving, failure, errors, save } = useSave()
+  const draft = reactive({
+    name: '',
+    fibres: ['wool'] as Fibre[],
+    schemes: ['alum', 'iron'] as Scheme[],
+    pieceG: 10 as number | null,
+    ratio: 3 as number | null,
+    done: false,
+  })
+  const ids = ref(newId())
+
+  const pieceG = computed(() => draft.pieceG ?? 0)
+  const cells = computed(() =>
+    draft.fibres.flatMap((fibre) =>
+      [...draft.schemes, 'none' as const].map((scheme: TrialScheme) => ({ fibre, scheme })),
+    ),
+  )
+  const fibreG = computed(() => cells.value.length * pieceG.value)
+  const plantG = computed(() => fibreG.value * (draft.ratio ?? 0))
+  const baths = computed(() =>
+    draft.schemes.map((scheme) => ({
+      scheme,
+      agents: agentsFor(scheme, draft.fibres.length * pieceG.value),
+    })),
+  )
+  const name = computed(
+    () => draft.name.trim() || `Trial of ${draft.fibres.map((f) => FIBRES[f].label).join(', ')}`,
+  )
+
+  function bodyOf(): unknown {
+    const setId = ids.value
+    const marks = freeMarks(cells.value.length)
+    const doneOn = localToday()
+    const pieces = cells.value.map(({ fibre, scheme }, i) => ({
+      ...{ id: newId(), name: 'trial', fibre, form: fibreFacts(fibre).forms[0], setId },
+      ...{ dryG: draft.pieceG ?? undefined, mark: marks[i] },
+      note: scheme === 'none' ? 'the control, without mordant' : '',
+      treatments: [
+        { kind: 'wash', doneOn },
+        ...(draft.done && scheme !== 'none'
+          ? agentsFor(scheme, pieceG.value).map(({ agent, percentWof }) => ({
+              ...{ agent, percentWof, doneOn },
+              kind: agent === 'creamOfTartar' || !schemeFacts(scheme).bonds ? 'soak' : 'mordant',
+              finish: 'dried',
+            }))
+          : []),
+      ],
+      scheme,
+    }))
+    const planned = draft.done
+      ? []
+      : draft.schemes.map((scheme) => {
+          const own = pieces.filter((piece) => piece.scheme === scheme)
+          const heat = schemeFacts(scheme).heats[0]!
+          const looks = own.map(({ form }) => ({ form: form!, dryG: pieceG.value }))
+          return {
+            ...{ id: newId(), scheme, heat, tempC: BATH_HEATS[heat].tempC, plannedFor: doneOn },
+            waterL: Math.round(10 * Math.max(0.5, leastLiquorL(looks))) / 10,
+            agents: agentsFor(scheme, own.length * pieceG.value),
+            pieceIds: own.map(({ id }) => id),
+          }
+        })
+    return {
+      set: { id: setId, name: name.value, kind: 'trial' },
+      pieces: pieces.map(({ scheme: _, ...piece }) => piece),
+      baths: planned,
+    }
+  }
+
+  async function make(): Promise<string | null> {
+    const done = await save<ManyPieces, { items: Piece[] }>(
+      manyPiecesSchema,
+      bodyOf(),
+      (checked) => api.post<{ items: Piece[] }>('moves/pieces', checked),
+      ({ items }) =>
+        draft.done
+          ? `Weighed in ${items.length} pieces as a set, mordanted.`
+          : `Weighed in ${items.length} pieces as a set; ${draft.schemes.length} baths are planned for them.`,
+    )
+    if (!done) return null
+    const made = ids.value
+    ids.value = newId()
+    return made
+  }
+
+  return {
+    ...{ draft, cells, fibreG, plantG, baths, name, make, saving, failure, errors, SCHEMES },
+  }
+}

@@ -1,0 +1,268 @@
+<script setup lang="ts">
+import dayjs from 'dayjs'
+import { schemeFacts } from '~~/catalogue/mordant-schemes'
+import { agentFacts } from '~~/catalogue/agents'
+import { stepNow, stepsEnd, type BathFinish, type BathStep } from '~~/core/mordant/bath-steps'
+import { timeWords } from '~~/core/fibre/readiness'
+import { formatMass, formatNumber } from '~~/core/quantity/format-quantity'
+import { standingGuards } from '~~/core/safety/guards'
+import { bathGuardsOf } from '~~/shared/bath-facts'
+import type { BasketRow } from '~~/shared/basket-view'
+import { newId } from '~~/shared/ids'
+import type { BathChange, MordantBath } from '~~/shared/schemas/mordant-bath'
+import { nowInstant } from '~/features/jars/words'
+import { shortDate } from '~/features/today/dates'
+import GuardList from './GuardList.vue'
+import { agentWords, clockWords, isLate, schemeWords, STEP_WORDS, stepWords } from './words'
+
+/** One bath: where it is, what comes next, and what it was made of. */
+const { bath, rows } = defineProps<{ bath: MordantBath; rows: BasketRow[] }>()
+
+const api = useApi()
+const session = useSession()
+const now = useNow()
+const failure = ref('')
+const whys = ref<Record<string, string>>({})
+const busy = ref(false)
+
+const done = computed(() =>
+  bath.events.map(({ stepId, at, skipped }) => ({ stepId, skipped, at: Date.parse(at) })),
+)
+const started = computed(() => (bath.startedAt ? Date.parse(bath.startedAt) : null))
+const present = computed(() =>
+  started.value === null || bath.endedAt ? null : stepNow(bath.steps, done.value, started.value),
+)
+const end = computed(() =>
+  started.value === null ? null : stepsEnd(bath.steps, done.value, started.value),
+)
+const eventOf = (step: BathStep) => bath.events.find(({ stepId }) => stepId === step.id)
+const late = computed(() => (present.value ? isLate(present.value, now.value) : false))
+const guards = computed(() => (bath.startedAt ? [] : bathGuardsOf(bath, rows)))
+const overrides = computed(() =>
+  Object.entries(whys.value).flatMap(([code, why]) =>
+    why.trim() ? [{ code: code as 'copper', why: why.trim() }] : [],
+  ),
+)
+const standing = computed(() => standingGuards(guards.value, overrides.value))
+const state = computed(() => {
+  if (bath.endedAt) return `done ${shortDate(bath.endedAt.slice(0, 10))}`
+  if (bath.startedAt) return `begun ${dayjs(bath.startedAt).format('D MMM, HH:mm')}`
+  return bath.plannedFor ? `planned for ${shortDate(bath.plannedFor)}` : 'planned'
+})
+
+async function write(run: () => Promise<{ changeSetId: string | null }>, words: string) {
+  if (busy.value) return
+  busy.value = true
+  failure.value = ''
+  try {
+    const { changeSetId } = await run()
+    session.saved(words, changeSetId)
+  } catch (error) {
+    failure.value = (error as Error).message
+  } finally {
+    busy.value = false
+  }
+}
+const change = (body: BathChange, words: string) =>
+  write(() => api.patch<MordantBath>(`baths/${bath.id}`, body, bath.rev), words)
+
+const note = (step: BathStep, skipped: boolean) =>
+  change(
+    { step: { ...{ id: newId(), stepId: step.id, at: nowInstant(), skipped, note: '' } } },
+    `${bath.code}: ${STEP_WORDS[step.kind].name.toLowerCase()} ${skipped ? 'left out' : 'done'}.`,
+  )
+const begin = () =>
+  change({ start: { at: nowInstant(), overrides: overrides.value } }, `Began ${bath.code}.`)
+const finish = (how: BathFinish) =>
+  write(
+    () =>
+      api.post<MordantBath>(`moves/finish-bath/${bath.id}`, {
+        ...{ at: nowInstant(), finish: how },
+      }),
+    `Took ${bath.pieces.length} pieces out of ${bath.code}, ${how === 'dried' ? 'dried' : 'held wet'}.`,
+  )
+async function setAside() {
+  await write(
+    () => api.post<MordantBath>(`baths/${bath.id}/set-aside`, {}, bath.rev),
+    `Set ${bath.code} aside; what it took is on the shelf again.`,
+  )
+  if (!failure.value) void navigateTo('/baths')
+}
+</script>
+
+<template>
+  <section class="panel stack tight" :aria-label="`Bath ${bath.code}`">
+    <SheetHead
+      :code="bath.code"
+      :name="schemeWords(bath)"
+      :figure="formatMass(bath.fibreG)"
+      :figure-note="`${bath.pieces.length} pieces, dry`"
+    >
+      <p class="quiet">{{ state }}{{ bath.vessel ? `, ${bath.vessel}` : '' }}</p>
+    </SheetHead>
+    <p v-if="!schemeFacts(bath.scheme).bonds" class="estimate">
+      Shown as no mordant: it binds no dye to the fibre.
+    </p>
+
+    <div v-if="present" class="now" :class="{ late }" aria-live="polite">
+      <p class="what">{{ stepWords(present.step, bath) }}</p>
+      <p class="clock">{{ clockWords(present.due, now) }}</p>
+      <p v-if="late" class="wrong">Longer than is good for it.</p>
+      <p v-else class="quiet">
+        for {{ timeWords(present.step.minutes)
+        }}{{ present.step.mostMinutes ? `, ${timeWords(present.step.mostMinutes)} at most` : '' }};
+        all done {{ clockWords(end!, now) }}
+      </p>
+      <div class="row">
+        <ElButton type="primary" :loading="busy" @click="note(present.step, false)">{{
+          STEP_WORDS[present.step.kind].done
+        }}</ElButton>
+        <ElButton @click="note(present.step, true)">Leave it out</ElButton>
+      </div>
+    </div>
+    <p v-if="failure" class="wrong" role="alert">{{ failure }}</p>
+
+    <template v-if="!bath.startedAt">
+      <GuardList v-model="whys" :guards="guards" />
+      <div class="row">
+        <ElButton type="primary" :loading="busy" :disabled="standing.length > 0" @click="begin"
+          >Begin it now</ElButton
+        >
+        <ElButton @click="setAside">Set aside</ElButton>
+      </div>
+    </template>
+    <div v-else-if="!bath.endedAt" class="row" role="group" aria-label="Take the pieces out">
+      <ElButton :type="present ? undefined : 'primary'" :loading="busy" @click="finish('dried')"
+        >Out, dried and tagged</ElButton
+      >
+      <ElButton :loading="busy" @click="finish('heldWet')">Out, held wet</ElButton>
+      <ElButton @click="setAside">Set aside</ElButton>
+    </div>
+
+    <ol class="steps">
+      <li
+        v-for="step in bath.steps"
+        :key="step.id"
+        :class="{ past: eventOf(step), here: present?.step.id === step.id }"
+      >
+        <span>{{ stepWords(step, bath) }}</span>
+        <span class="quiet">
+          <template v-if="eventOf(step)">
+            {{ eventOf(step)!.skipped ? 'left out' : 'done' }}
+            {{ dayjs(eventOf(step)!.at).format('D MMM, HH:mm') }}
+          </template>
+          <template v-else
+            >{{ timeWords(step.minutes) }}{{ step.attended ? ', stay by it' : '' }}</template
+          >
+        </span>
+      </li>
+    </ol>
+    <dl class="facts">
+      <div>
+        <dt>Made of</dt>
+        <dd v-for="agent in bath.agents" :key="agent.stage + agent.agent">
+          {{ agentWords(agent) }}, {{ formatNumber(agent.percentWof) }} %
+        </dd>
+      </div>
+      <div>
+        <dt>Water</dt>
+        <dd>
+          {{ bath.waterL === null ? 'not said' : `${formatNumber(bath.waterL)} L` }},
+          {{ formatNumber(bath.tempC) }} °C
+        </dd>
+      </div>
+      <div v-if="bath.againOf">
+        <dt>Bath used again</dt>
+        <dd class="estimate">strength assumed</dd>
+      </div>
+      <div v-if="bath.overrides.length">
+        <dt>Meant nevertheless</dt>
+        <dd v-for="each in bath.overrides" :key="each.code">{{ each.why }}</dd>
+      </div>
+      <div v-if="bath.note">
+        <dt>Note</dt>
+        <dd>{{ bath.note }}</dd>
+      </div>
+    </dl>
+    <p>
+      <NuxtLink
+        v-for="piece in bath.pieces"
+        :key="piece.pieceId"
+        :to="`/basket?piece=${piece.pieceId}`"
+        class="piece"
+        >{{ piece.pieceCode }}</NuxtLink
+      >
+    </p>
+    <PlainCaution v-for="agent in bath.agents" :key="agent.agent">
+      {{ agentFacts(agent.agent).caution }}
+    </PlainCaution>
+  </section>
+</template>
+
+<style scoped>
+.now {
+  padding: 12px 14px;
+  border: 1px solid var(--juniper);
+  border-radius: var(--corner);
+  background: var(--juniper-pale);
+}
+
+.now.late {
+  border-color: var(--ochre);
+  background: var(--ochre-pale);
+}
+
+.what {
+  font-size: 17px;
+  font-weight: 600;
+}
+
+.clock {
+  font-size: 30px;
+  font-weight: 700;
+  line-height: 1.2;
+}
+
+.now .row {
+  margin-top: 8px;
+}
+
+.row {
+  gap: 6px 8px;
+}
+
+.steps li {
+  display: flex;
+  justify-content: space-between;
+  gap: 12px;
+  padding: 5px 8px;
+  border-bottom: 1px solid var(--line);
+}
+
+.steps .past {
+  color: var(--quiet);
+}
+
+.steps .here {
+  background: var(--juniper-pale);
+  font-weight: 600;
+}
+
+.facts {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(190px, 1fr));
+  gap: 8px 20px;
+}
+
+dt {
+  color: var(--quiet);
+  font-size: 13px;
+}
+
+.piece {
+  display: inline-flex;
+  align-items: center;
+  min-height: 32px;
+  margin-right: 12px;
+}
+</style>

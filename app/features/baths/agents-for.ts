@@ -1,0 +1,29 @@
+import type { Agent } from '~~/catalogue/agents'
+import { schemeFacts, type Scheme } from '~~/catalogue/mordant-schemes'
+import { gramsOfAgent } from '~~/core/mordant/percent-of-fibre'
+import { formsOf } from '~~/shared/schemas/shelf'
+
+/** An agent of a bath that is being put together. */
+export interface AgentDraft {
+  stage: number
+  agent: Agent
+  form: string
+  percentWof: number
+  massG: number
+  shelfId: string | null
+  lotId: string | null
+}
+
+/** Scales of a kitchen show a tenth; small amounts want a hundredth. */
+export const weighable = (massG: number) =>
+  massG < 10 ? Math.round(massG * 100) / 100 : Math.round(massG * 10) / 10
+
+/** Agents of a scheme at their usual percentages, in their usual forms, for so much fibre. */
+export const agentsFor = (scheme: Scheme, fibreG: number): AgentDraft[] =>
+  schemeFacts(scheme).stages.flatMap(({ agents }, stage) =>
+    agents.map(({ agent, usualPercentWof }) => ({
+      ...{ stage, agent, form: formsOf(agent)[0]!, percentWof: usualPercentWof },
+      massG: weighable(gramsOfAgent(usualPercentWof, fibreG)),
+      ...{ shelfId: null, lotId: null },
+    })),
+  )

@@ -1,0 +1,194 @@
+import dayjs from 'dayjs'
+import { computed, reactive, ref, watch } from 'vue'
+import { schemeFacts, type Scheme } from '~~/catalogue/mordant-schemes'
+import { fibreFacts } from '~~/catalogue/fibres'
+import { bathAgain } from '~~/core/mordant/bath-again'
+import { BATH_HEATS, type BathFinish, type BathHeat } from '~~/core/mordant/bath-steps'
+import { CALC_AGENTS, type CalcAgent } from '~~/core/mordant/agents'
+import { convertForm, usualForm } from '~~/core/mordant/hydrates'
+import { gramsOfAgent } from '~~/core/mordant/percent-of-fibre'
+import { standingGuards, type Guard, type Override } from '~~/core/safety/guards'
+import { bathGuardsOf, leastLiquorL } from '~~/shared/bath-facts'
+import type { BasketRow } from '~~/shared/basket-view'
+import { newId } from '~~/shared/ids'
+import { manyBathsSchema } from '~~/shared/schemas/piece-moves'
+import type { MordantBath, NewBath } from '~~/shared/schemas/mordant-bath'
+import type { ShelfItem } from '~~/shared/schemas/shelf'
+import { nowInstant } from '~/features/jars/words'
+import { localToday } from '~/features/today/dates'
+import { agentsFor, weighable, type AgentDraft } from './agents-for'
+
+/** One bath of several that are put together in one go. */
+export interface BathDraft {
+  id: string
+  scheme: Scheme
+  heat: BathHeat
+  agents: AgentDraft[]
+  pieceIds: string[]
+  waterL: number | null
+  vesselL: number | null
+  tempC: number | null
+  vessel: string
+  finish: BathFinish
+  rinse: boolean
+  placing: 'before' | 'after'
+  againOf: string | null
+  whys: Record<string, string>
+  note: string
+}
+
+export interface BathSurroundings {
+  shelf: readonly ShelfItem[]
+  /** Finished baths that may be used again. */
+  earlier: readonly MordantBath[]
+}
+
+/** Grams of an agent for a percentage, in the form it comes in. */
+export function gramsWanted({ agent, form, percentWof }: AgentDraft, fibreG: number): number {
+  const massG = gramsOfAgent(percentWof, fibreG)
+  const isKnown = (CALC_AGENTS as readonly string[]).includes(agent)
+  if (!isKnown || form === '') return massG
+  return convertForm(agent as CalcAgent, massG, usualForm(agent as CalcAgent), form)
+}
+
+/** Mordant baths being put together for the pieces in hand: as many schemes as wanted. */
+export function useBathForm(
+  rows: () => readonly BasketRow[],
+  around: () => BathSurroundings | null,
+) {
+  const api = useApi()
+  const { saving, failure, errors, save } = useSave()
+  const baths = ref<BathDraft[]>([])
+  const plannedFor = ref(localToday())
+
+  const rowsOf = ({ pieceIds }: BathDraft) => rows().filter(({ id }) => pieceIds.includes(id))
+  const fibreOf = (bath: BathDraft) => rowsOf(bath).reduce((sum, { dryG }) => sum + dryG, 0)
+
+  function blank(scheme: Scheme): BathDraft {
+    const heat = schemeFacts(scheme).heats[0]!
+    return reactive({
+      ...{ id: newId(), scheme, heat, agents: [], pieceIds: [], waterL: null, vesselL: null },
+      ...{ tempC: BATH_HEATS[heat].tempC, vessel: '', finish: 'dried', rinse: false },
+      ...{ placing: 'before', againOf: null, whys: {}, note: '' },
+    }) as BathDraft
+  }
+
+  /** Usual percentages, for the fibre that is in it now. */
+  function setScheme(bath: BathDraft, scheme: Scheme) {
+    bath.scheme = scheme
+    setHeat(bath, schemeFacts(scheme).heats[0]!)
+    bath.agents = agentsFor(scheme, fibreOf(bath))
+    reckon(bath)
+  }
+  function setHeat(bath: BathDraft, heat: BathHeat) {
+    bath.heat = heat
+    const bears = rowsOf(bath).map(({ fibre }) => fibreFacts(fibre).limits.mostC ?? 0)
+    bath.tempC = Math.min(BATH_HEATS[heat].tempC, ...bears.filter((most) => most > 0))
+  }
+
+  /** Grams, shelf and water follow the fibre. */
+  function reckon(bath: BathDraft) {
+    const fibreG = fibreOf(bath)
+    const earlier = around()?.earlier.find(({ id }) => id === bath.againOf)
+    for (const agent of bath.agents) {
+      const wantedG = gramsWanted(agent, fibreG)
+      const offered = earlier?.agents.find((each) => each.agent === agent.agent)
+      agent.massG = weighable(offered ? bathAgain(offered.massG, wantedG).addG : wantedG)
+      if (!agent.lotId) agent.shelfId = jarFor(agent)
+    }
+    bath.waterL = Math.max(0.5, Math.round(10 * leastLiquorL(rowsOf(bath))) / 10)
+  }
+
+  /** The oldest jar of it that holds enough: it is used up first. */
+  function jarFor({ agent, form, massG }: AgentDraft): string | null {
+    const jars = around()?.shelf.filter((jar) => jar.agent === agent && jar.form === form) ?? []
+    return (jars.find(({ leftG }) => leftG >= massG) ?? null)?.id ?? null
+  }
+
+  /** Pieces are shared out evenly among the baths, in their order. */
+  function shareOut() {
+    const ids = rows().map(({ id }) => id)
+    const each = Math.ceil(ids.length / Math.max(1, baths.value.length))
+    baths.value.forEach((bath, i) => {
+      bath.pieceIds = ids.slice(i * each, (i + 1) * each)
+      reckon(bath)
+    })
+  }
+
+  function add(scheme: Scheme) {
+    const bath = blank(scheme)
+    baths.value.push(bath)
+    shareOut()
+    setScheme(bath, scheme)
+  }
+  function remove(bath: BathDraft) {
+    baths.value = baths.value.filter((each) => each !== bath)
+    shareOut()
+  }
+  function moveTo(pieceId: string, bath: BathDraft) {
+    for (const each of baths.value) {
+      each.pieceIds = each.pieceIds.filter((id) => id !== pieceId)
+    }
+    bath.pieceIds.push(pieceId)
+    baths.value.forEach(reckon)
+  }
+
+  // the usual scheme of what is in hand: alum for wool, tannin first for cotton, cold for skins
+  watch(
+    [rows, around],
+    ([now, there]) => {
+      if (!there || now.length === 0 || baths.value.length > 0) return
+      const { scheme } = fibreFacts(now[0]!.fibre)
+      add(scheme === 'none' ? 'alum' : scheme)
+      const isSkin = now.some(({ fibre }) => fibreFacts(fibre).limits.mostC === null)
+      if (isSkin && baths.value[0]) setHeat(baths.value[0], 'cold')
+    },
+    { immediate: true },
+  )
+
+  const guardsOf = (bath: BathDraft): Guard[] =>
+    bath.pieceIds.length === 0
+      ? []
+      : bathGuardsOf({ ...bath, tempC: bath.tempC ?? 0 }, rowsOf(bath))
+  const overridesOf = (bath: BathDraft): Override[] =>
+    Object.entries(bath.whys).flatMap(([code, why]) =>
+      why.trim() ? [{ code: code as Override['code'], why: why.trim() }] : [],
+    )
+  const standing = computed(() =>
+    baths.value.flatMap((bath) => standingGuards(guardsOf(bath), overridesOf(bath))),
+  )
+
+  async function keep(begin: boolean): Promise<MordantBath[] | null> {
+    const used = baths.value.filter(({ pieceIds }) => pieceIds.length > 0)
+    const startedAt = begin ? nowInstant() : null
+    const body = {
+      baths: used.map(({ whys: _, ...bath }) => ({
+        ...bath,
+        tempC: bath.tempC ?? undefined,
+        overrides: overridesOf({ ...bath, whys: _ }),
+        ...{ startedAt, plannedFor: begin ? null : plannedFor.value },
+      })),
+    }
+    let made: MordantBath[] = []
+    const done = await save<{ baths: NewBath[] }, { items: MordantBath[] }>(
+      manyBathsSchema,
+      body,
+      (checked) => api.post<{ items: MordantBath[] }>('moves/baths', checked),
+      ({ items }) => {
+        made = items
+        const codes = items.map(({ code }) => code).join(', ')
+        return begin
+          ? `Began ${codes}.`
+          : `Planned ${codes} for ${dayjs(plannedFor.value).format('D MMM')}.`
+      },
+    )
+    return done && made
+  }
+
+  return {
+    ...{ baths, plannedFor, rowsOf, fibreOf, guardsOf, standing, reckon },
+    ...{ add, remove, moveTo, setScheme, setHeat, keep, saving, failure, errors },
+  }
+}
+
+export type BathForm = ReturnType<typeof useBathForm>

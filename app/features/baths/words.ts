@@ -1,0 +1,59 @@
+import dayjs from 'dayjs'
+import { AGENTS, FORM_WORDS } from '~~/catalogue/agents'
+import { schemeFacts } from '~~/catalogue/mordant-schemes'
+import type { BathStep, BathStepKind, StepNow } from '~~/core/mordant/bath-steps'
+import { timeWords } from '~~/core/fibre/readiness'
+import { formatMass, formatNumber } from '~~/core/quantity/format-quantity'
+import type { BathAgent, MordantBath } from '~~/shared/schemas/mordant-bath'
+
+export const STEP_WORDS: Record<BathStepKind, { name: string; done: string }> = {
+  wetOut: { name: 'Wet out', done: 'Wet through' },
+  dissolve: { name: 'Dissolve', done: 'Dissolved' },
+  enter: { name: 'Enter the pieces', done: 'All in' },
+  hold: { name: 'Hold', done: 'Held' },
+  cool: { name: 'Cool in the bath', done: 'Cool' },
+  rest: { name: 'Rest', done: 'Rested' },
+  rinse: { name: 'Rinse', done: 'Rinsed' },
+  dry: { name: 'Dry in the shade', done: 'Dry' },
+  holdWet: { name: 'Keep wet', done: 'Used' },
+}
+
+/** `10 g alum`, `5.4 g alum (dried, without water)`: the form is said where there are several. */
+export function agentWords({ agent, form, massG }: Pick<BathAgent, 'agent' | 'form' | 'massG'>) {
+  const isUsual = !form || FORM_WORDS[form] === 'crystals'
+  const which = isUsual ? '' : ` (${FORM_WORDS[form] ?? form})`
+  return `${formatMass(massG)} ${AGENTS[agent].label}${which}`
+}
+
+/** What a step is about: `Dissolve 10 g alum`. */
+export function stepWords(step: BathStep, bath: Pick<MordantBath, 'agents' | 'tempC' | 'heat'>) {
+  const { name } = STEP_WORDS[step.kind]
+  if (step.kind === 'dissolve') {
+    return `${name} ${bath.agents
+      .filter(({ stage }) => stage === step.stage)
+      .map(agentWords)
+      .join(', ')}`
+  }
+  if (step.kind === 'hold') return `${name} at ${formatNumber(bath.tempC)} °C`
+  return name
+}
+
+/** `in 22 min`, `3 h late`, `at 07:30`: far things are said by the clock. */
+export function clockWords(due: number, now: number): string {
+  const minutes = (due - now) / 60_000
+  if (minutes < -1) return `${timeWords(-minutes)} over`
+  if (minutes < 1) return 'now'
+  if (minutes < 90) return `in ${timeWords(minutes)}`
+  const at = dayjs(due)
+  const days = at.startOf('day').diff(dayjs(now).startOf('day'), 'day')
+  const time = at.format('HH:mm')
+  if (days === 0) return `at ${time}`
+  return days === 1 ? `tomorrow at ${time}` : at.format('D MMM [at] HH:mm')
+}
+
+/** Whether a step has been too long for its own good. */
+export const isLate = ({ late }: StepNow, now: number) => late !== null && now > late
+
+/** `alum with tartar, hot` */
+export const schemeWords = ({ scheme, heat }: Pick<MordantBath, 'scheme' | 'heat'>) =>
+  `${schemeFacts(scheme).label}, ${heat}`

@@ -1,0 +1,32 @@
+import { defineStore } from 'pinia'
+import { computed, ref } from 'vue'
+import type { BasketRow } from '~~/shared/basket-view'
+
+/** Pieces in hand: chosen in the basket, and taken along to a bath, a pot or the tags. */
+export const useChosen = defineStore('chosen', () => {
+  const rows = ref<BasketRow[]>([])
+  const ids = computed(() => new Set(rows.value.map(({ id }) => id)))
+  const dryG = computed(() => rows.value.reduce((sum, row) => sum + row.dryG, 0))
+
+  function toggle(row: BasketRow) {
+    rows.value = ids.value.has(row.id)
+      ? rows.value.filter(({ id }) => id !== row.id)
+      : [...rows.value, row]
+  }
+
+  function add(more: readonly BasketRow[]) {
+    rows.value = [...rows.value, ...more.filter(({ id }) => !ids.value.has(id))]
+  }
+
+  /** Looks again at what is in hand, after something was written; what is gone is let go. */
+  async function refresh() {
+    if (rows.value.length === 0) return
+    const asked = rows.value.map(({ id }) => id)
+    const { item } = await useApi().post<{ rows: BasketRow[] }>('basket/named', { ids: asked })
+    rows.value = item.rows
+  }
+
+  const clear = () => void (rows.value = [])
+
+  return { rows, ids, dryG, toggle, add, refresh, clear }
+})
