@@ -11,7 +11,7 @@ for (const act of acts) {
   const [kind, ...rest] = act.split('=')
   const arg = rest.join('=')
   if (kind === 'click') await page.getByRole('button', { name: new RegExp(arg) }).first().click()
-  if (kind === 'check') await page.getByRole('checkbox', { name: new RegExp(arg) }).first().click({ force: true })
+  if (kind === 'check') await page.getByRole('listitem').filter({ hasText: new RegExp(arg) }).first().locator('.el-checkbox').click()
   if (kind === 'link') await page.getByRole('link', { name: new RegExp(arg) }).first().click()
   if (kind === 'fill') { const [label, value] = arg.split('>'); await page.getByLabel(label!).first().fill(value!) }
   if (kind === 'goto') await page.goto(`http://127.0.0.1:4888${arg}`)

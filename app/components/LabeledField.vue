@@ -61,5 +61,6 @@ label {
 
 .unit {
   color: var(--quiet);
+  white-space: nowrap;
 }
 </style>

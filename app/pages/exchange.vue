@@ -15,6 +15,7 @@ const input = ref<HTMLInputElement | null>(null)
 
 const OUT = [
   { name: 'gatherings.csv', what: 'Gatherings, Darwin Core CSV' },
+  { name: 'pieces.csv', what: 'Pieces and what was done to them, CSV' },
   { name: 'stock.csv', what: 'Stock as it stands, CSV' },
   { name: 'jars.csv', what: 'Jars and their looks, CSV' },
   { name: 'patches.gpx', what: 'Patches, GPX' },
@@ -22,9 +23,13 @@ const OUT = [
 ] as const
 const MOST_ROWS = 500
 
-const what = computed(() =>
-  file.value && /\.(gpx|geojson|json|xml)$/i.test(file.value.name) ? 'patches' : 'gatherings',
-)
+/** What a file holds: told by its ending, and of tables by their header. */
+const what = ref<'gatherings' | 'patches' | 'pieces'>('gatherings')
+async function kindOf(chosen: File) {
+  if (/\.(gpx|geojson|json|xml)$/i.test(chosen.name)) return 'patches'
+  const [header = ''] = (await chosen.slice(0, 4000).text()).split(/[\r\n]/)
+  return /\bfibre\b/.test(header) && /\bdryG\b/.test(header) ? 'pieces' : 'gatherings'
+}
 const rows = computed(() =>
   (plan.value?.rows ?? [])
     .filter(({ outcome }) => shown.value === 'all' || outcome === shown.value)
@@ -72,6 +77,7 @@ async function look(event: Event) {
   file.value = chosen
   plan.value = null
   shown.value = 'all'
+  what.value = await kindOf(chosen)
   await run(`import/${what.value}`)
   if (input.value) input.value.value = ''
 }
@@ -114,8 +120,8 @@ useHead({ title: 'Files out and in · Juniper Haze' })
         >
       </div>
       <p v-if="!file" class="quiet">
-        A Darwin Core CSV of gatherings, or a GPX or GeoJSON file of places. You see what it would
-        do, row by row, before anything is done.
+        A Darwin Core CSV of gatherings, a CSV of pieces (fibre, form, dryG and more), or a GPX or
+        GeoJSON file of places. You see what it would do, row by row, before anything is done.
       </p>
       <div v-if="progress" class="row" role="status">
         <ElProgress

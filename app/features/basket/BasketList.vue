@@ -7,7 +7,8 @@ import { useBasketRows, type BasketFilter } from './useBasketRows'
 /** The basket's lines: only those in view are drawn and fetched. */
 const { filter, current } = defineProps<{ filter: BasketFilter; current: string }>()
 
-const LINE_PX = 66
+/** On a narrow screen a line says as much on two. */
+const LINE_PX = window.matchMedia('(max-width: 960px)').matches ? 88 : 66
 const chosen = useChosen()
 const { count, failure, isLoaded, rowAt, see } = useBasketRows(() => filter)
 const scroller = ref<HTMLElement | null>(null)
@@ -111,6 +112,14 @@ li :deep(.first) {
 }
 
 @media (max-width: 960px) {
+  li {
+    height: 80px;
+  }
+
+  li :deep(.line) {
+    white-space: normal;
+  }
+
   .scroller {
     height: calc(100vh - 320px);
   }

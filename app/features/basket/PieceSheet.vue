@@ -159,8 +159,8 @@ async function setAside() {
           <span v-if="treatment.basis === 'assumed'" class="estimate">
             from a bath used again, assumed</span
           >
-          <NuxtLink v-if="treatment.bathId" :to="`/baths?bath=${treatment.bathId}`">
-            its bath</NuxtLink
+          <NuxtLink v-if="treatment.bathId" :to="`/baths?bath=${treatment.bathId}`" class="its"
+            >its bath</NuxtLink
           >
         </span>
       </li>
@@ -218,6 +218,10 @@ h3 {
   display: grid;
   grid-template-columns: 92px 1fr;
   padding: 3px 0;
+}
+
+.its {
+  margin-left: 8px;
 }
 
 .facts {

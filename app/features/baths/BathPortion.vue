@@ -81,12 +81,12 @@ function setForm(agent: AgentDraft, salt: string) {
   form.reckon(bath)
 }
 function setLot(agent: AgentDraft, lotId: string) {
-  agent.lotId = lotId || null
+  agent.lotId = lotId === 'bought' ? null : lotId
   agent.shelfId = null
   form.reckon(bath)
 }
 const setAgain = (id: string) => {
-  bath.againOf = id || null
+  bath.againOf = id === 'fresh' ? null : id
   form.reckon(bath)
 }
 const error = (field: string) => form.errors.value[`/baths/${at}/${field}`]
@@ -130,6 +130,7 @@ const name = computed(() => `Bath ${at + 1}`)
         <span class="quiet">{{ rows.length }} pieces, dry</span>
       </p>
     </div>
+    <p class="quiet">{{ rows.map(({ code }) => code).join(', ') }}</p>
     <p v-if="!facts.bonds" class="estimate">
       Shown as no mordant: it forms no bond between dye and fibre. It is recorded as a soak.
     </p>
@@ -173,11 +174,11 @@ const name = computed(() => `Bath ${at + 1}`)
         </ElSelect>
         <ElSelect
           v-if="(agent.agent === 'tannin' || agent.agent === 'oakGall') && tannins.length"
-          :model-value="agent.lotId ?? ''"
+          :model-value="agent.lotId ?? 'bought'"
           aria-label="Tannin from"
           @update:model-value="setLot(agent, $event as string)"
         >
-          <ElOption value="" label="bought powder" />
+          <ElOption value="bought" label="bought powder" />
           <ElOption
             v-for="lot in tannins"
             :key="lot.id"
@@ -213,12 +214,12 @@ const name = computed(() => `Bath ${at + 1}`)
       >
       <ElSelect
         v-if="again.length"
-        :model-value="bath.againOf ?? ''"
+        :model-value="bath.againOf ?? 'fresh'"
         aria-label="Bath used again"
         class="again"
         @update:model-value="setAgain($event as string)"
       >
-        <ElOption value="" label="a fresh bath" />
+        <ElOption value="fresh" label="a fresh bath" />
         <ElOption
           v-for="each in again"
           :key="each.id"

@@ -1,0 +1,211 @@
+import { setImmediate } from 'node:timers/promises'
+import type { Knex } from 'knex'
+import { fibreFacts } from '../../../catalogue/fibres'
+import { readTable, writeTable } from '../../../core/formats/table'
+import { formatMass } from '../../../core/quantity/format-quantity'
+import { foldName } from '../../../shared/fold-name'
+import { newId } from '../../../shared/ids'
+import type { ImportPlan, PlannedRow } from '../../../shared/import-plan'
+import {
+  newPieceSchema,
+  pieceChangeSchema,
+  PLAIN_TRAITS,
+  type NewPiece,
+  type Piece,
+  type PieceChange,
+} from '../../../shared/schemas/piece'
+import { validate } from '../../../shared/validate'
+import type { Database } from '../../database/open'
+import { pieceRepository } from '../../repositories/pieces'
+import type { PieceRecords, SetRecords } from '../piece-moves'
+import type { Batch, Clock } from '../records'
+import { refuseOtherPlan, shownPlan } from './import-gatherings'
+import { fromCells, NEEDED_PIECE_COLUMNS, PIECE_COLUMNS, toCells } from './pieces-table'
+import { everyOne } from './tables-out'
+
+interface PlannedPiece extends PlannedRow {
+  piece: NewPiece | null
+  code: string | null
+  set: string
+  there: Piece | null
+  change: PieceChange | null
+}
+
+interface Known {
+  byCode: Map<string, Piece>
+  aside: Set<string>
+  /** Sets by folded name. */
+  sets: Map<string, string>
+  latest: string
+}
+
+const AT_ONCE = 200
+/** What a file may change of a piece that is there; its history grows by baths, not by files. */
+const CHANGEABLE = [
+  ...(['name', 'mark', 'base', 'dryG', 'note', 'widthCm', 'lengthCm'] as const),
+  ...(['metresPer100G', 'soldAsG'] as const),
+]
+
+/** Pieces, one row each, with what was done to them. */
+export async function piecesCsv(db: Knex): Promise<string> {
+  const pieces = await everyOne((after) =>
+    pieceRepository(db).page({ aside: false, limit: 200, after }),
+  )
+  const sets = new Map(
+    ((await db('piece_set').select('id', 'name')) as { id: string; name: string }[]).map(
+      ({ id, name }) => [id, name],
+    ),
+  )
+  const whole = pieces.filter(({ splitOn }) => splitOn === null)
+  return writeTable(
+    PIECE_COLUMNS,
+    whole.map((piece) => toCells(piece, (piece.setId && sets.get(piece.setId)) || '')),
+  )
+}
+
+/** Pieces from a table: looked at first, then done all or not at all. */
+export const importPieces = (
+  database: Database,
+  { pieces, sets }: { pieces: PieceRecords; sets: SetRecords },
+  clock: Clock,
+) => ({
+  preview: async (
+    bytes: Uint8Array,
+    progress: (done: number, of: number) => void,
+  ): Promise<ImportPlan> => shownPlan(await planPieces(database.read, bytes, clock(), progress)),
+
+  /** @param hash of the plan that was looked at */
+  apply: (bytes: Uint8Array, hash: string, progress: (done: number, of: number) => void) =>
+    database.write.transaction(async (trx) => {
+      const planned = await planPieces(trx, bytes, clock(), () => undefined)
+      refuseOtherPlan(shownPlan(planned), hash)
+      const batch: Batch = { trx, at: clock().toISOString(), changeSetId: newId() }
+      const made = new Map<string, string>()
+      let rows = 0
+      for (const [i, { outcome, piece, code, set, there, change }] of planned.entries()) {
+        if (outcome === 'new') {
+          const setId = set ? await setNamed(batch, sets, set, made) : null
+          await pieces.createIn(batch, { ...piece!, setId, ...(code && { code }) })
+          rows++
+        } else if (outcome === 'changed') {
+          await pieces.changeIn(batch, there!.id, change!)
+          rows++
+        }
+        if (i % 50 > 0) continue
+        progress(i, planned.length)
+        await setImmediate()
+      }
+      return { changeSetId: rows > 0 ? batch.changeSetId : null, rows }
+    }),
+})
+
+async function setNamed(
+  batch: Batch,
+  sets: SetRecords,
+  name: string,
+  made: Map<string, string>,
+): Promise<string> {
+  const key = foldName(name)
+  const known = made.get(key) ?? (await setsByName(batch.trx)).get(key)
+  if (known) return known
+  const id = newId()
+  await sets.createIn(batch, { id, name, kind: 'group', note: '' })
+  made.set(key, id)
+  return id
+}
+
+async function setsByName(db: Knex): Promise<Map<string, string>> {
+  const rows = (await db('piece_set').whereNull('set_aside_at').select('id', 'name')) as {
+    id: string
+    name: string
+  }[]
+  return new Map(rows.map(({ id, name }) => [foldName(name), id]))
+}
+
+async function planPieces(
+  db: Knex,
+  bytes: Uint8Array,
+  now: Date,
+  progress: (done: number, of: number) => void,
+): Promise<PlannedPiece[]> {
+  const { rows } = readTable(bytes, NEEDED_PIECE_COLUMNS)
+  const all = await everyOne((after) =>
+    pieceRepository(db).page({ aside: false, limit: 200, after }),
+  )
+  const known: Known = {
+    byCode: new Map(all.map((piece) => [piece.code, piece])),
+    aside: new Set((await db('piece').whereNotNull('set_aside_at').pluck('code')) as string[]),
+    sets: await setsByName(db),
+    latest: new Date(+now + 86_400_000).toISOString().slice(0, 10),
+  }
+  const seen = new Map<string, number>()
+  const planned: PlannedPiece[] = []
+  for (const [i, { line, cells }] of rows.entries()) {
+    planned.push(planRow(cells, line, known, seen))
+    if ((i + 1) % AT_ONCE > 0) continue
+    progress(i + 1, rows.length)
+    await setImmediate()
+  }
+  return planned
+}
+
+function planRow(
+  cells: Readonly<Record<string, string>>,
+  line: number,
+  known: Known,
+  seen: Map<string, number>,
+): PlannedPiece {
+  const what = [cells.code, cells.fibre, cells.form, cells.dryG && `${cells.dryG} g`, cells.name]
+    .filter(Boolean)
+    .join(' ')
+  const blank = { line, what, piece: null, code: null, set: '', there: null, change: null }
+  const refused = (why: string): PlannedPiece => ({ ...blank, outcome: 'refused', why })
+  try {
+    const { code, set, ...told } = fromCells(cells)
+    const piece = validate(newPieceSchema, { ...told, id: newId() })
+    const late = piece.treatments.find(({ doneOn }) => doneOn > known.latest)
+    if (late) return refused(`treatments must not lie in the future; got ${late.doneOn}`)
+    if (code) {
+      const earlier = seen.get(code)
+      if (earlier) return refused(`the code ${code} stands on line ${earlier} already`)
+      seen.set(code, line)
+      if (known.aside.has(code)) return refused(`${code} is set aside: bring it back first`)
+    }
+    const there = known.byCode.get(code)
+    if (there) return { ...blank, there, ...planChange(there, piece, cells) }
+    const own = new RegExp(`^${fibreFacts(piece.fibre).code}-\\d{2}-\\d{2,}$`)
+    const keepsCode = own.test(code)
+    const why = [
+      set && !known.sets.has(foldName(set)) && `the set ${set} is added`,
+      code && !keepsCode && `${code} is no tag of ${piece.fibre} here: it gets another`,
+    ]
+    return {
+      ...{ ...blank, piece, set, outcome: 'new', code: keepsCode ? code : null },
+      why: why.filter(Boolean).join('; '),
+    }
+  } catch (error) {
+    return refused((error as Error).message)
+  }
+}
+
+/** Only columns that stand in the file say anything. */
+function planChange(
+  there: Piece,
+  piece: NewPiece,
+  cells: Readonly<Record<string, string>>,
+): Pick<PlannedPiece, 'outcome' | 'why' | 'change'> {
+  if (there.fibre !== piece.fibre) {
+    throw new Error(`fibre of ${there.code} is ${there.fibre}; got ${piece.fibre}`)
+  }
+  const told = { ...PLAIN_TRAITS, ...piece }
+  const fields = CHANGEABLE.filter((field) => field in cells && told[field] !== there[field])
+  if (fields.length === 0) return { outcome: 'same', why: '', change: null }
+  const change = Object.fromEntries(fields.map((field) => [field, told[field]]))
+  const words = fields.map((field) =>
+    field === 'dryG' ? `dry weight ${formatMass(there.dryG)} to ${formatMass(piece.dryG)}` : field,
+  )
+  return {
+    ...{ outcome: 'changed', why: words.join(', ') },
+    change: validate(pieceChangeSchema, change),
+  }
+}
