@@ -1,6 +1,12 @@
 <script setup lang="ts">
 /** Head of a thing's sheet: its tag code, what it is, and the one number that matters. */
-const { code, name, to, figure, figureNote } = defineProps<{
+const {
+  code,
+  name,
+  to = undefined,
+  figure,
+  figureNote,
+} = defineProps<{
   code: string
   name: string
   /** Where its name leads, if anywhere. */

@@ -157,7 +157,7 @@ useHead({ title: 'Basket · Juniper Haze' })
 <style scoped>
 .basket {
   display: grid;
-  grid-template-columns: minmax(0, 1fr) 500px;
+  grid-template-columns: minmax(0, 1fr) 540px;
   gap: 20px;
   align-items: start;
 }
@@ -227,8 +227,8 @@ useHead({ title: 'Basket · Juniper Haze' })
     display: none;
   }
 
-  .hand .sheet {
-    order: -1;
+  .hand .list {
+    padding-bottom: 150px;
   }
 
   .weigh,

@@ -6,6 +6,7 @@ import type { BasketRow } from '~~/shared/basket-view'
 import type { Page } from '~~/shared/schemas/common'
 import type { MordantBath } from '~~/shared/schemas/mordant-bath'
 import BasketNav from '~/features/basket/BasketNav.vue'
+import { piecesText } from '~/features/basket/readiness'
 import BathSheet from '~/features/baths/BathSheet.vue'
 import NewBaths from '~/features/baths/NewBaths.vue'
 import { clockWords, STEP_WORDS } from '~/features/baths/words'
@@ -92,7 +93,7 @@ useHead({ title: 'Mordant baths · Juniper Haze' })
             :code="bath.code"
             :figure="figure(bath).figure"
             :figure-note="figure(bath).note"
-            :line="`${bath.pieces.length} pieces, ${formatMass(bath.fibreG)}, ${bath.heat}`"
+            :line="`${piecesText(bath.pieces.length)}, ${formatMass(bath.fibreG)}, ${bath.heat}`"
             :to="`/baths?bath=${bath.id}`"
             :current="!isNew && bath.id === bathId"
           >

@@ -1,4 +1,5 @@
 import type { Locator, Page } from '@playwright/test'
+import { keyboardOf } from './keyboard'
 import { expect, test, visit } from './watched'
 
 /** Picks a source by typing part of any of its names. */
@@ -79,21 +80,7 @@ async function dryRatioIn(sentence: Locator): Promise<number> {
 }
 
 test('with the keyboard only', async ({ page }) => {
-  const type = (text: string) => page.keyboard.type(text)
-  const tabTo = async (name: string) => {
-    const seen: string[] = []
-    for (let i = 0; i < 60; i++) {
-      const label = await page.evaluate(() => {
-        const active = document.activeElement as HTMLInputElement | null
-        const labelled = active?.labels?.[0]?.textContent ?? active?.getAttribute('aria-label')
-        return active === document.body ? '' : labelled || active?.textContent || ''
-      })
-      if (label.includes(name)) return
-      seen.push(label)
-      await page.keyboard.press('Tab')
-    }
-    throw new Error(`Tab never reached ${name}: ${seen.join(' | ')}`)
-  }
+  const { type, tabTo } = keyboardOf(page)
   await visit(page, '/')
   await page.keyboard.press('1')
   await expect(page.getByLabel('What did you gather?')).toBeVisible()
@@ -115,6 +102,7 @@ test('with the keyboard only', async ({ page }) => {
   await page.evaluate(() => (document.activeElement as HTMLElement).blur())
   await page.keyboard.press('3')
   await expect(page.getByLabel('Dry weight, before wetting')).toBeVisible()
+  await page.keyboard.press('n')
   await tabTo('Dry weight, before wetting')
   await type('40')
   await tabTo('Bare colour')

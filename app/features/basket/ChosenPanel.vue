@@ -3,6 +3,7 @@ import { formatMass } from '~~/core/quantity/format-quantity'
 import { limitsSentence, strictest } from '~~/core/fibre/limits'
 import { lookAlikes } from '~~/core/fibre/marks'
 import { guardedPiece, limitsOf } from '~~/shared/fibre-facts'
+import { piecesText } from './readiness'
 import { localToday } from '~/features/today/dates'
 
 /** What can be done with the pieces in hand. */
@@ -31,7 +32,7 @@ async function note({ kind, done }: (typeof NOTES)[number]) {
     const pieceIds = chosen.rows.map(({ id }) => id)
     const treatment = { kind, doneOn: localToday() }
     const { changeSetId } = await api.post('moves/treat', { pieceIds, treatment })
-    session.saved(`Noted ${pieceIds.length} pieces as ${done}.`, changeSetId)
+    session.saved(`Noted ${piecesText(pieceIds.length)} as ${done}.`, changeSetId)
   } catch (error) {
     failure.value = (error as Error).message
   } finally {
@@ -44,10 +45,12 @@ async function note({ kind, done }: (typeof NOTES)[number]) {
   <section class="panel stack tight" aria-labelledby="in-hand">
     <h2 id="in-hand">
       In hand
-      <span class="quiet">{{ chosen.rows.length }} pieces, {{ formatMass(chosen.dryG) }} dry</span>
+      <span class="quiet"
+        >{{ piecesText(chosen.rows.length) }}, {{ formatMass(chosen.dryG) }} dry</span
+      >
     </h2>
     <p class="codes">{{ chosen.rows.map(({ code }) => code).join(', ') }}</p>
-    <p class="quiet">Together: {{ limitsSentence(limits) }}</p>
+    <p class="quiet together">Together: {{ limitsSentence(limits) }}</p>
     <PlainCaution v-if="isBleached" level="grave">
       Washed with bleach and not rinsed clear: no ammonia and no acid may meet it before.
     </PlainCaution>
@@ -70,7 +73,7 @@ async function note({ kind, done }: (typeof NOTES)[number]) {
       <NuxtLink to="/tags?chosen=" class="el-button">Their tags</NuxtLink>
       <ElButton @click="chosen.clear()">Let go</ElButton>
     </div>
-    <div class="row" role="group" aria-label="Note for all of them">
+    <div class="row notes" role="group" aria-label="Note for all of them">
       <ElButton
         v-for="each in NOTES"
         :key="each.kind"
@@ -91,5 +94,23 @@ async function note({ kind, done }: (typeof NOTES)[number]) {
 
 .row {
   gap: 6px 8px;
+}
+
+/* on a phone it lies over the list that pieces are still chosen from */
+@media (max-width: 960px) {
+  .panel {
+    position: fixed;
+    z-index: 8;
+    right: 14px;
+    bottom: 118px;
+    left: 14px;
+    border-color: var(--juniper);
+  }
+
+  .codes,
+  .together,
+  .notes {
+    display: none;
+  }
 }
 </style>

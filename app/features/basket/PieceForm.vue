@@ -35,7 +35,7 @@ defineExpose({ focus: () => form.value?.querySelector('input')?.focus() })
 <template>
   <form ref="form" class="panel stack tight" aria-labelledby="new-piece" @submit.prevent="keep">
     <h2 id="new-piece">Weigh pieces in</h2>
-    <div class="two">
+    <div class="three main">
       <LabeledField v-slot="{ id: field }" label="Fibre">
         <ElSelect :id="field" v-model="draft.fibre" filterable>
           <ElOption v-for="key in FIBRE_KEYS" :key="key" :value="key" :label="FIBRES[key].label" />
@@ -46,16 +46,16 @@ defineExpose({ focus: () => form.value?.querySelector('input')?.focus() })
           <ElOption v-for="each in facts.forms" :key="each" :value="each" :label="each" />
         </ElSelect>
       </LabeledField>
+      <NumberField v-model="draft.count" label="How many alike" />
       <QuantityField
         v-model="draft.dryG"
-        :label="count > 1 ? 'Dry weight of each, before wetting' : 'Dry weight, before wetting'"
+        :label="count > 1 ? 'Each dry, before wetting' : 'Dry weight, before wetting'"
         :error="error('dryG')"
       />
-      <LabeledField v-slot="{ id: field }" label="Name it, if you like" :error="error('name')">
+      <LabeledField v-slot="{ id: field }" label="Name" :error="error('name')">
         <ElInput :id="field" v-model="draft.name" placeholder="test hank" />
       </LabeledField>
-      <NumberField v-model="draft.count" label="How many alike" />
-      <LabeledField v-slot="{ id: field }" label="Belongs to a set">
+      <LabeledField v-slot="{ id: field }" label="Set">
         <ElInput :id="field" v-model="draft.setName" placeholder="none" />
       </LabeledField>
     </div>
@@ -70,9 +70,7 @@ defineExpose({ focus: () => form.value?.querySelector('input')?.focus() })
     </template>
     <p class="row checks">
       <ElCheckbox v-model="draft.washed">washed: grease keeps dye out</ElCheckbox>
-      <ElCheckbox v-if="count > 1" v-model="draft.marked"
-        >knots and ties to tell them apart</ElCheckbox
-      >
+      <ElCheckbox v-if="count > 1" v-model="draft.marked">different knots</ElCheckbox>
     </p>
     <div class="three">
       <LabeledField v-slot="{ id: field }" label="Mordant">
@@ -127,15 +125,20 @@ defineExpose({ focus: () => form.value?.querySelector('input')?.focus() })
 </template>
 
 <style scoped>
-.two,
 .three {
   display: grid;
-  grid-template-columns: 1fr 1fr;
+  grid-template-columns: repeat(auto-fit, minmax(120px, 1fr));
   gap: 8px 12px;
 }
 
-.three {
-  grid-template-columns: repeat(auto-fit, minmax(120px, 1fr));
+.main {
+  grid-template-columns: 1.3fr 1fr 1fr;
+}
+
+@media (max-width: 480px) {
+  .main {
+    grid-template-columns: 1fr 1fr;
+  }
 }
 
 .checks {

@@ -6,6 +6,9 @@ import { fibreWords, treatmentFacts, treatmentWords, type PieceLook } from '~~/s
 import { mordantsOf } from '~~/shared/schemas/piece'
 import { ago, agoRoughly } from '~/features/today/dates'
 
+/** `1 piece`, `12 pieces` */
+export const piecesText = (n: number) => `${n} ${n === 1 ? 'piece' : 'pieces'}`
+
 export const marksOf = (piece: Pick<PieceLook, 'treatments'>) => mordantMarks(mordantsOf(piece))
 
 export const isMordanted = (piece: Pick<PieceLook, 'treatments'>) => mordantsOf(piece).length > 0

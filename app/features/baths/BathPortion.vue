@@ -9,6 +9,7 @@ import { BULK_DENSITY, gramsInSpoons, spoonsFor, type SpoonedAgent } from '~~/co
 import { formatMass, formatNumber } from '~~/core/quantity/format-quantity'
 import { leastLiquorL } from '~~/shared/bath-facts'
 import type { StockLot } from '~/composables/useStock'
+import { piecesText } from '~/features/basket/readiness'
 import { formsOf } from '~~/shared/schemas/shelf'
 import type { AgentDraft } from './agents-for'
 import GuardList from './GuardList.vue'
@@ -85,10 +86,7 @@ function setLot(agent: AgentDraft, lotId: string) {
   agent.shelfId = null
   form.reckon(bath)
 }
-const setAgain = (id: string) => {
-  bath.againOf = id === 'fresh' ? null : id
-  form.reckon(bath)
-}
+const setAgain = (id: string) => form.setAgain(bath, id === 'fresh' ? null : id)
 const error = (field: string) => form.errors.value[`/baths/${at}/${field}`]
 const name = computed(() => `Bath ${at + 1}`)
 </script>
@@ -127,7 +125,7 @@ const name = computed(() => `Bath ${at + 1}`)
       </LabeledField>
       <p class="figure">
         <strong>{{ formatMass(fibreG) }}</strong>
-        <span class="quiet">{{ rows.length }} pieces, dry</span>
+        <span class="quiet">{{ piecesText(rows.length) }}, dry</span>
       </p>
     </div>
     <p class="quiet">{{ rows.map(({ code }) => code).join(', ') }}</p>

@@ -10,6 +10,7 @@ import { bathGuardsOf } from '~~/shared/bath-facts'
 import type { BasketRow } from '~~/shared/basket-view'
 import { newId } from '~~/shared/ids'
 import type { BathChange, MordantBath } from '~~/shared/schemas/mordant-bath'
+import { piecesText } from '~/features/basket/readiness'
 import { nowInstant } from '~/features/jars/words'
 import { shortDate } from '~/features/today/dates'
 import GuardList from './GuardList.vue'
@@ -79,7 +80,7 @@ const finish = (how: BathFinish) =>
       api.post<MordantBath>(`moves/finish-bath/${bath.id}`, {
         ...{ at: nowInstant(), finish: how },
       }),
-    `Took ${bath.pieces.length} pieces out of ${bath.code}, ${how === 'dried' ? 'dried' : 'held wet'}.`,
+    `Took ${piecesText(bath.pieces.length)} out of ${bath.code}, ${how === 'dried' ? 'dried' : 'held wet'}.`,
   )
 async function setAside() {
   await write(
@@ -96,7 +97,7 @@ async function setAside() {
       :code="bath.code"
       :name="schemeWords(bath)"
       :figure="formatMass(bath.fibreG)"
-      :figure-note="`${bath.pieces.length} pieces, dry`"
+      :figure-note="`${piecesText(bath.pieces.length)}, dry`"
     >
       <p class="quiet">{{ state }}{{ bath.vessel ? `, ${bath.vessel}` : '' }}</p>
     </SheetHead>

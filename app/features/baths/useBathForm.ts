@@ -146,6 +146,12 @@ export function useBathForm(
     { immediate: true },
   )
 
+  /** Another bath's liquor in the place of a fresh one, or none (`null`). */
+  function setAgain(bath: BathDraft, earlierId: string | null) {
+    bath.againOf = earlierId
+    reckon(bath)
+  }
+
   const guardsOf = (bath: BathDraft): Guard[] =>
     bath.pieceIds.length === 0
       ? []
@@ -187,7 +193,7 @@ export function useBathForm(
 
   return {
     ...{ baths, plannedFor, rowsOf, fibreOf, guardsOf, standing, reckon },
-    ...{ add, remove, moveTo, setScheme, setHeat, keep, saving, failure, errors },
+    ...{ add, remove, moveTo, setScheme, setHeat, setAgain, keep, saving, failure, errors },
   }
 }
 
