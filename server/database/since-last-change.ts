@@ -1,4 +1,5 @@
 import type { Knex } from 'knex'
+import { LRUCache } from 'lru-cache'
 
 /** Names the state of what an answer depends on; a quick question. */
 type Version = (db: Knex) => Promise<unknown>
@@ -17,24 +18,27 @@ export const ofCollections =
     )
 
 /**
- * Keeps the last answer of a view as long as what it depends on stays as it is: only its version
+ * Keeps the last answers of a view as long as what they depend on stays as it is: only its version
  * is asked of the database then.
  *
  * @param ask what the answer depends on beside the log
+ * @param keep how many answers are kept
  */
 export function sinceLastChange<Ask, Answer>(
   db: Knex,
   compute: (ask: Ask) => Promise<Answer>,
   version: Version = ofTheLog,
+  keep = 1,
 ): (ask: Ask) => Promise<Answer> {
-  let kept: { key: string; answer: Promise<Answer> } | null = null
+  const kept = new LRUCache<string, Promise<Answer>>({ max: keep })
   return async (ask) => {
     const key = JSON.stringify([await version(db), ask])
-    if (kept?.key === key) return kept.answer
+    const known = kept.get(key)
+    if (known) return known
     const answer = compute(ask)
-    kept = { key, answer }
+    kept.set(key, answer)
     // a failed answer is not kept
-    answer.catch(() => (kept = null))
+    answer.catch(() => kept.delete(key))
     return answer
   }
 }

@@ -11,7 +11,7 @@ import type { Piece } from '../../shared/schemas/piece'
 import { foldName } from '../../shared/fold-name'
 import { FIBRES, type Fibre } from '../../catalogue/fibres'
 import { pieceRepository } from '../repositories/pieces'
-import { likeText } from '../database/page'
+import { countOf, likeText } from '../database/page'
 import { ofCollections, sinceLastChange } from '../database/since-last-change'
 
 /** A piece's level, as SQL sees it: the same as `readinessOf`, over what triggers keep. */
@@ -26,12 +26,18 @@ const LEVEL_SQL = `case
 /** The readiest first, as in `BASKET_LEVELS`. */
 const RANK_SQL = `case ${LEVEL_SQL} ${BASKET_LEVELS.map((level, i) => `when '${level}' then ${i}`).join(' ')} end`
 
-export interface BasketQuery {
+/** Orders of the basket that are kept: as many as one looks at by turns. */
+const SORTINGS_KEPT = 6
+
+interface BasketFilter {
   /** A level, `dyed`, or all that is undyed where it is left out. */
   level?: BasketLevel | 'dyed'
   setId?: string
   /** Words of the code, the name, the fibre or the mark. */
   find?: string
+}
+
+export interface BasketQuery extends BasketFilter {
   offset: number
   limit: number
 }
@@ -42,10 +48,9 @@ export const basketService = (db: Knex) => {
     db('piece')
       .leftJoin('mordant_bath as b', 'b.id', 'piece.bath_id')
       .whereRaw('piece.pots = 0 and piece.split_on is null and piece.set_aside_at is null')
+  // without the bath: an index of its own answers for the many that are dyed
   const dyed = () =>
-    db('piece')
-      .leftJoin('mordant_bath as b', 'b.id', 'piece.bath_id')
-      .whereRaw('piece.pots > 0 and piece.split_on is null and piece.set_aside_at is null')
+    db('piece').whereRaw('piece.pots > 0 and piece.split_on is null and piece.set_aside_at is null')
 
   async function reckon(): Promise<BasketView> {
     const counted = (await inBasket()
@@ -73,28 +78,44 @@ export const basketService = (db: Knex) => {
     }
   }
 
-  return {
-    view: sinceLastChange(
-      db,
-      (_: null) => reckon(),
-      ofCollections('pieces', 'pots', 'baths', 'sets'),
-    ),
+  const version = ofCollections('pieces', 'pots', 'baths', 'sets')
 
-    async rows({ level, setId, find, offset, limit }: BasketQuery): Promise<BasketRows> {
-      const chosen = () => {
-        const query = level === 'dyed' ? dyed() : inBasket()
-        if (level && level !== 'dyed') query.whereRaw(`${LEVEL_SQL} = ?`, level)
-        if (setId) query.where('piece.set_id', setId)
-        if (find) narrow(query, find)
-        return query
+  function chosen({ level, setId, find }: BasketFilter) {
+    const query = level === 'dyed' ? dyed() : inBasket()
+    if (level && level !== 'dyed') query.whereRaw(`${LEVEL_SQL} = ?`, level)
+    if (setId) query.where('piece.set_id', setId)
+    if (find) narrow(query, find)
+    return query
+  }
+  // what is in the basket is sorted once, however far down one looks
+  const sortedIds = sinceLastChange(
+    db,
+    async (filter: BasketFilter): Promise<string[]> =>
+      (await chosen(filter).orderByRaw(`${RANK_SQL}, piece.id desc`).pluck('piece.id')) as string[],
+    version,
+    SORTINGS_KEPT,
+  )
+  const dyedCount = sinceLastChange(
+    db,
+    (filter: BasketFilter) => countOf(chosen(filter)),
+    version,
+    SORTINGS_KEPT,
+  )
+
+  return {
+    view: sinceLastChange(db, (_: null) => reckon(), version),
+
+    async rows({ offset, limit, ...filter }: BasketQuery): Promise<BasketRows> {
+      if (filter.level !== 'dyed') {
+        const ids = await sortedIds(filter)
+        return { rows: await rowsOf(db, ids.slice(offset, offset + limit)), count: ids.length }
       }
-      const [{ n }] = (await chosen().count('* as n')) as unknown as [{ n: number }]
-      const ids = (await chosen()
-        .orderByRaw(`${RANK_SQL}, piece.id desc`)
+      const ids = (await chosen(filter)
+        .orderBy('piece.id', 'desc')
         .offset(offset)
         .limit(limit)
         .pluck('piece.id')) as string[]
-      return { rows: await rowsOf(db, ids), count: n }
+      return { rows: await rowsOf(db, ids), count: await dyedCount(filter) }
     },
 
     /** Dry weights of pieces of the same fibre, form and name, g: what is usual of such. */

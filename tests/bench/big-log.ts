@@ -12,9 +12,14 @@ export interface BigLog {
   lots: number
   pots: number
   swatches: number
+  /** Pieces that wait in the basket. */
+  waiting: number
 }
 
-export async function fillBigLog(db: Knex, { lots, pots, swatches }: BigLog): Promise<void> {
+export async function fillBigLog(
+  db: Knex,
+  { lots, pots, swatches, waiting }: BigLog,
+): Promise<void> {
   const id = (msecs: number) => v7({ msecs: START + msecs * 1000 })
   const at = new Date(START).toISOString()
   const recorded = { rev: 1, created_at: at, updated_at: at, note: '' }
@@ -89,6 +94,34 @@ export async function fillBigLog(db: Knex, { lots, pots, swatches }: BigLog): Pr
         dry_g: 10,
         ...recorded,
       })),
+    )
+    const waitingIds = Array.from({ length: waiting }, (_, i) => id(swatches + i))
+    await insert(
+      'piece',
+      waitingIds.map((pieceId, i) => ({
+        id: pieceId,
+        code: `WAI-24-${i}`,
+        name: 'hank',
+        fibre: i % 7 ? 'wool' : 'silk',
+        form: 'yarn',
+        dry_g: 10,
+        ...recorded,
+      })),
+    )
+    const treated = { created_at: at, done_on: day(1) }
+    await insert(
+      'treatment',
+      waitingIds.flatMap((pieceId, i) => [
+        { ...treated, id: id(2 * i), piece_id: pieceId, kind: 'wash' },
+        ...(i % 2
+          ? [
+              {
+                ...{ ...treated, id: id(2 * i + 1), piece_id: pieceId },
+                ...{ kind: 'mordant', agent: 'alum', percent_wof: 10, mass_g: 1 },
+              },
+            ]
+          : []),
+      ]),
     )
     const potOf = (i: number) => potIds[Math.floor(i / perPot)]!
     await insert(

@@ -31,15 +31,19 @@ const PATHS = [
   '/api/loft?on=2026-11-23',
   '/api/names?q=tanzy',
   '/api/find?q=tan',
+  '/api/basket',
+  '/api/basket/rows?offset=0&limit=100',
+  '/api/basket/rows?offset=4500&limit=100',
+  '/api/basket/rows?level=dyed&offset=0&limit=100',
 ]
 /** Asked also while somebody weighs in once a second, so that no answer can be kept for long. */
-const BESIDE_WRITES = PATHS.slice(-4)
+const BESIDE_WRITES = PATHS.slice(-8, -1)
 
 const folder = mkdtempSync(join(tmpdir(), 'juniper-haze-bench-'))
 const database = await openDatabase(folder)
 await migrate(database.write)
 await shelveCatalogue(database.write, new Date().toISOString())
-await fillBigLog(database.write, { lots: 10_000, pots: 20_000, swatches: 100_000 })
+await fillBigLog(database.write, { lots: 10_000, pots: 20_000, swatches: 100_000, waiting: 5_000 })
 await database.close()
 
 const server = startBuilt(folder, PORT)

@@ -159,6 +159,10 @@ async function keepReadiness(db: Knex) {
     `create index piece_in_basket on piece (id) where pots = 0 and split_on is null and set_aside_at is null`,
   )
   await db.raw(
+    `create index piece_dyed on piece (id)
+     where pots > 0 and split_on is null and set_aside_at is null`,
+  )
+  await db.raw(
     `create index piece_unmordanted on piece (id)
      where pots = 0 and mordants = 0 and split_on is null and set_aside_at is null`,
   )

@@ -84,6 +84,7 @@ describe('today', () => {
   test('an empty log has nothing waiting', async () => {
     expect(await here.log.today.view('2026-09-09')).toEqual({
       counts: { ready: 0, wilting: 0, jars: 0, unmordanted: 0, unread: 0 },
+      bathsDue: [],
       unread: [],
       wilting: [],
       jarsDue: [],
