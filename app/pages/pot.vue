@@ -2,6 +2,7 @@
 import { PARTS } from '~~/catalogue/parts'
 import { formatNumber, formatRatio } from '~~/core/quantity/format-quantity'
 import { enoughRatio } from '~~/core/strength/saturation'
+import type { OnTheHob } from '~~/shared/hob-view'
 import type { Page } from '~~/shared/schemas/common'
 import type { Lot } from '~~/shared/schemas/lot'
 import type { Piece } from '~~/shared/schemas/piece'
@@ -18,10 +19,12 @@ const api = useApi()
 const route = useRoute()
 
 const { data: stock, failure } = useLoaded<PotStock>(async () => {
-  const [lots, pieces] = await Promise.all([
+  const [lots, pieces, { items: hob }] = await Promise.all([
     api.get<Page<Lot>>('lots', { inStock: true, limit: 200 }),
     api.get<Page<Piece>>('pieces', { undyed: true, limit: 200 }),
+    api.get<{ items: OnTheHob[] }>('hob'),
   ])
+  const running = new Set(hob.map(({ id }) => id))
   // what is brought along may lie deeper in the basket than what is listed
   const { piece: asked } = route.query
   const brought = [
@@ -34,7 +37,8 @@ const { data: stock, failure } = useLoaded<PotStock>(async () => {
   const sources = await Promise.all(ids.map((id) => api.get<Source>(`sources/${id}`)))
   return {
     lots: usable,
-    pieces: [...more, ...pieces.items],
+    // what lies in a running bath is not to be had
+    pieces: [...more, ...pieces.items].filter(({ bathId }) => !bathId || !running.has(bathId)),
     sources: new Map(sources.map((source) => [source.id, source])),
   }
 })

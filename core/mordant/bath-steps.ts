@@ -18,6 +18,8 @@ export interface BathPlan {
   heat: BathHeat
   finish: BathFinish
   rinse: boolean
+  /** `in`: the agents go into the dye pot itself, and the pot's own steps follow. */
+  placing?: 'before' | 'in' | 'after'
   /** The longest soak that one of the pieces wants before it goes in, min. */
   wetOutMin: number
 }
@@ -54,9 +56,11 @@ const HOLD: Record<BathHeat, { minutes: number; mostMinutes: number | null }> = 
  * Steps of a mordant bath in their order, with lengths from common practice.
  *
  * Each stage dissolves, enters, holds and, if hot, cools; the last one ends in a rinse if wanted,
- * and in drying or in being kept wet until the next day.
+ * and in drying or in being kept wet until the next day. In the dye pot itself, all that is left to
+ * do is to dissolve and to enter.
  */
-export function bathSteps({ stages, heat, finish, rinse, wetOutMin }: BathPlan): BathStep[] {
+export function bathSteps(plan: BathPlan): BathStep[] {
+  const { stages, heat, finish, rinse, wetOutMin, placing = 'before' } = plan
   const steps: BathStep[] = []
   const add = (
     stage: number,
@@ -70,11 +74,13 @@ export function bathSteps({ stages, heat, finish, rinse, wetOutMin }: BathPlan):
   stages.forEach(({ holdMin, holdMostMin }, stage) => {
     add(stage, 'dissolve', 10, 60, true)
     add(stage, 'enter', 10, 30, true)
+    if (placing === 'in') return
     const { minutes, mostMinutes } = HOLD[heat]
     add(stage, 'hold', holdMin ?? minutes, holdMostMin ?? mostMinutes, heat === 'hot')
     if (heat === 'hot') add(stage, 'cool', 120, DAY)
     if (stage < stages.length - 1) add(stage, 'rinse', 10, 60, true)
   })
+  if (placing === 'in') return steps
   const last = stages.length - 1
   if (rinse) add(last, 'rinse', 10, 60, true)
   if (finish === 'dried') add(last, 'dry', DAY, null)

@@ -239,7 +239,7 @@ function toBath(
     ...{ pieces, agents, events },
     fibreG: pieces.reduce((sum, { dryG }) => sum + dryG, 0),
     steps: bathSteps({
-      ...{ heat, finish, rinse },
+      ...{ heat, finish, rinse, placing: row.placing },
       stages: stagesOf(scheme),
       wetOutMin: row.wet_out_min,
     }),

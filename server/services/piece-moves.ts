@@ -1,7 +1,7 @@
 import { formatMass } from '../../core/quantity/format-quantity'
 import { newId } from '../../shared/ids'
 import type { NewBath } from '../../shared/schemas/mordant-bath'
-import type { ManyPieces, TreatMany } from '../../shared/schemas/piece-moves'
+import type { GatherSet, ManyPieces, TreatMany } from '../../shared/schemas/piece-moves'
 import type { NewPieceSet, PieceSet, PieceSetChange } from '../../shared/schemas/piece-set'
 import type { Piece, PieceChange, PieceQuery, SplitPiece } from '../../shared/schemas/piece'
 import type { PageQuery } from '../../shared/schemas/common'
@@ -65,6 +65,17 @@ export const pieceMoves = (
         const items: Piece[] = []
         for (const id of pieceIds) {
           items.push(await pieces.changeIn(step, id, { treatment: { ...treatment, id: newId() } }))
+        }
+        return { items, changeSetId: step.changeSetId }
+      }),
+
+    /** Pieces that belong together from now on. */
+    gather: ({ set, setId, pieceIds }: GatherSet): Promise<Moved<Piece>> =>
+      batch(async (step) => {
+        if (set) await sets.createIn(step, set)
+        const items: Piece[] = []
+        for (const id of pieceIds) {
+          items.push(await pieces.changeIn(step, id, { setId: set?.id ?? setId }))
         }
         return { items, changeSetId: step.changeSetId }
       }),

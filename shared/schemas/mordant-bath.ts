@@ -54,8 +54,8 @@ export interface BathEvent {
 interface BathSetup {
   scheme: Scheme
   heat: BathHeat
-  /** Before the pot, or after it; what goes into the pot itself belongs to the pot. */
-  placing: 'before' | 'after'
+  /** Before the dye, in the dye pot itself, or after it. */
+  placing: 'before' | 'in' | 'after'
   finish: BathFinish
   rinse: boolean
   waterL: number | null
@@ -93,7 +93,7 @@ export interface NewBath extends BathSetup {
 const setup = {
   scheme: Joi.string().valid(...SCHEME_KEYS),
   heat: Joi.string().valid(...Object.keys(BATH_HEATS)),
-  placing: Joi.string().valid('before', 'after'),
+  placing: Joi.string().valid('before', 'in', 'after'),
   finish: Joi.string().valid('dried', 'heldWet'),
   rinse: Joi.boolean(),
   waterL: Joi.number().greater(0).max(1000).allow(null),

@@ -33,3 +33,16 @@ export const treatManySchema = Joi.object<TreatMany>({
   pieceIds: Joi.array().items(idField).min(1).max(500).unique().required(),
   treatment: newTreatmentSchema.fork('id', (field) => field.forbidden()).required(),
 })
+
+/** Pieces gathered into a set: a new one, one that is there, or none (`null`) to take them out. */
+export interface GatherSet {
+  set: NewPieceSet | null
+  setId: string | null
+  pieceIds: string[]
+}
+
+export const gatherSetSchema = Joi.object<GatherSet>({
+  set: newPieceSetSchema.allow(null).default(null),
+  setId: idField.allow(null).default(null),
+  pieceIds: Joi.array().items(idField).min(1).max(500).unique().required(),
+})

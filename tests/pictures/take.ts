@@ -81,6 +81,26 @@ async function lookAtFile(page: Page) {
   await page.getByRole('table').waitFor()
 }
 
+/** Takes the first pieces that are found so in hand. */
+async function take(page: Page, words: string, n: number) {
+  await page.getByLabel('Find a piece').fill(words)
+  await page.waitForTimeout(600)
+  const boxes = page.getByRole('list', { name: 'Pieces' }).locator('.el-checkbox')
+  for (let i = 0; i < n; i++) await boxes.nth(i).click()
+}
+
+async function inHand(page: Page) {
+  await take(page, 'trial', 3)
+  await page.getByLabel('Find a piece').fill('')
+  await page.waitForTimeout(600)
+}
+
+async function mordant(page: Page) {
+  await take(page, 'linen', 1)
+  await page.getByRole('link', { name: 'Mordant them' }).click()
+  await page.getByRole('region', { name: 'Bath 1' }).waitFor()
+}
+
 const SHOTS: [string, string, typeof TABLE, ((page: Page) => Promise<void>)?][] = [
   ['today', '/', TABLE],
   ['walk', '/walk', TABLE, weighIn],
@@ -91,7 +111,12 @@ const SHOTS: [string, string, typeof TABLE, ((page: Page) => Promise<void>)?][] 
   ['jar', '/jars', TABLE, besideAnother],
   ['tags', '/tags', TABLE],
   ['exchange', '/exchange', TABLE, lookAtFile],
-  ['basket', '/basket', TABLE],
+  ['basket', '/basket', TABLE, inHand],
+  ['piece', '/basket', TABLE, open('SLK-\\d+-02')],
+  ['mordanting', '/basket', TABLE, mordant],
+  ['bath', '/baths', TABLE],
+  ['bath-phone', '/baths', PHONE, open('BTH-\\d+-03')],
+  ['shelf', '/shelf', TABLE],
   ['pot', '/pot', TABLE, planPot],
   ['swatch', '/swatch', TABLE, readSwatch],
   ['strength', '/strength', TABLE],

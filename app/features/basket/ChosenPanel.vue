@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { formatMass } from '~~/core/quantity/format-quantity'
+import { newId } from '~~/shared/ids'
 import { limitsSentence, strictest } from '~~/core/fibre/limits'
 import { lookAlikes } from '~~/core/fibre/marks'
 import { guardedPiece, limitsOf } from '~~/shared/fibre-facts'
@@ -25,19 +26,40 @@ const alike = computed(() => lookAlikes(chosen.rows.map((row) => guardedPiece(ro
 const inBath = computed(() => chosen.rows.filter(({ bath }) => bath).map(({ code }) => code))
 const isBleached = computed(() => chosen.rows.some(({ level }) => level === 'rinseDue'))
 
-async function note({ kind, done }: (typeof NOTES)[number]) {
+const setName = ref('')
+
+async function write(run: () => Promise<{ changeSetId: string | null }>, words: string) {
   busy.value = true
   failure.value = ''
   try {
-    const pieceIds = chosen.rows.map(({ id }) => id)
-    const treatment = { kind, doneOn: localToday() }
-    const { changeSetId } = await api.post('moves/treat', { pieceIds, treatment })
-    session.saved(`Noted ${piecesText(pieceIds.length)} as ${done}.`, changeSetId)
+    const { changeSetId } = await run()
+    session.saved(words, changeSetId)
   } catch (error) {
     failure.value = (error as Error).message
   } finally {
     busy.value = false
   }
+}
+
+async function makeSet() {
+  if (!setName.value.trim()) return
+  const name = setName.value.trim()
+  const set = { id: newId(), name, kind: 'group' }
+  const pieceIds = chosen.rows.map(({ id }) => id)
+  await write(
+    () => api.post('moves/set', { set, pieceIds }),
+    `${piecesText(pieceIds.length)} belong together as ${name}.`,
+  )
+  if (!failure.value) setName.value = ''
+}
+
+const note = ({ kind, done }: (typeof NOTES)[number]) => {
+  const pieceIds = chosen.rows.map(({ id }) => id)
+  const treatment = { kind, doneOn: localToday() }
+  return write(
+    () => api.post('moves/treat', { pieceIds, treatment }),
+    `Noted ${piecesText(pieceIds.length)} as ${done}.`,
+  )
 }
 </script>
 
@@ -83,10 +105,23 @@ async function note({ kind, done }: (typeof NOTES)[number]) {
         >{{ each.button }}</ElButton
       >
     </div>
+    <form class="row notes" @submit.prevent="makeSet">
+      <ElInput
+        v-model="setName"
+        aria-label="Name of their set"
+        placeholder="name of a set"
+        class="set"
+      />
+      <ElButton native-type="submit" :loading="busy">Make them a set</ElButton>
+    </form>
   </section>
 </template>
 
 <style scoped>
+.set {
+  width: 220px;
+}
+
 .codes {
   max-height: 66px;
   overflow-y: auto;

@@ -6,6 +6,7 @@ import { formatMass } from '~~/core/quantity/format-quantity'
 import { wetWords } from '~~/core/safety/guards'
 import { limitsOf } from '~~/shared/fibre-facts'
 import { localToday } from '~/features/today/dates'
+import { handlingOf } from './readiness'
 import PieceTraits from './PieceTraits.vue'
 import { usePieceForm } from './usePieceForm'
 
@@ -60,7 +61,8 @@ defineExpose({ focus: () => form.value?.querySelector('input')?.focus() })
       </LabeledField>
     </div>
     <p class="quiet">
-      {{ limitsSentence(limitsOf({ fibre: draft.fibre, blend })) }} {{ facts.handling }}
+      {{ limitsSentence(limitsOf({ fibre: draft.fibre, blend })) }}
+      {{ handlingOf({ fibre: draft.fibre, treatments: [] }) }}
     </p>
     <template v-if="wet">
       <PlainCaution level="grave">{{ wetWords('This', wet) }}</PlainCaution>

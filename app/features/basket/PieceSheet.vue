@@ -8,7 +8,7 @@ import type { BasketRow } from '~~/shared/basket-view'
 import type { Piece, PieceChange } from '~~/shared/schemas/piece'
 import type { TreatmentKind } from '~~/shared/schemas/treatment'
 import { localToday, shortDate } from '~/features/today/dates'
-import { marksOf, readinessLine } from './readiness'
+import { handlingOf, marksOf, readinessLine } from './readiness'
 import SplitForm from './SplitForm.vue'
 
 /** One piece: whether it is ready, what was done to it, and what can be done. */
@@ -95,7 +95,7 @@ async function setAside() {
     >
       <p>{{ readinessLine(row) }}</p>
     </SheetHead>
-    <p class="quiet">{{ limitsSentence(limitsOf(piece)) }} {{ facts.handling }}</p>
+    <p class="quiet">{{ limitsSentence(limitsOf(piece)) }} {{ handlingOf(piece) }}</p>
     <PlainCaution v-if="row.level === 'rinseDue'" level="grave">
       Washed with bleach: rinse it until clear before any ammonia or acid comes near.
     </PlainCaution>

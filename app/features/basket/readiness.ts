@@ -1,4 +1,5 @@
 import { MORDANTS, mordantMarks } from '~~/catalogue/agents'
+import { fibreFacts } from '~~/catalogue/fibres'
 import { missingTime, readinessOf, type Readiness } from '~~/core/fibre/readiness'
 import { formatNumber } from '~~/core/quantity/format-quantity'
 import type { BasketLevel, BasketRow } from '~~/shared/basket-view'
@@ -66,4 +67,17 @@ export function readiness(piece: PieceLook & { bare: unknown }): string {
   if (!isMordanted(piece)) words.push('no mordant')
   if (!piece.bare) words.push('bare colour not read')
   return words.join(', ')
+}
+
+/** How it is handled, with what it wants before and after a bath. */
+export function handlingOf({ fibre, treatments }: Pick<PieceLook, 'fibre' | 'treatments'>): string {
+  const { handling, oils, shrinksPercent, ways } = fibreFacts(fibre)
+  const shrinks =
+    shrinksPercent && !treatments.some(({ kind }) => kind === 'preshrink')
+      ? `Shrinks ${shrinksPercent[0]} to ${shrinksPercent[1]} %: pre-shrink it.`
+      : ''
+  const paints = ways[0] === 'paint' || (ways.length > 1 && fibreFacts(fibre).origin === 'skin')
+  return [handling, shrinks, oils, paints && 'It can be brushed with liquor instead of bathed.']
+    .filter(Boolean)
+    .join(' ')
 }

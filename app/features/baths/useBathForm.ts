@@ -31,7 +31,7 @@ export interface BathDraft {
   vessel: string
   finish: BathFinish
   rinse: boolean
-  placing: 'before' | 'after'
+  placing: 'before' | 'in' | 'after'
   againOf: string | null
   whys: Record<string, string>
   note: string
@@ -146,6 +146,12 @@ export function useBathForm(
     { immediate: true },
   )
 
+  /** Grams follow what is changed of an agent. */
+  function edit(bath: BathDraft, agent: AgentDraft, change: Partial<AgentDraft>) {
+    Object.assign(agent, change)
+    reckon(bath)
+  }
+
   /** Another bath's liquor in the place of a fresh one, or none (`null`). */
   function setAgain(bath: BathDraft, earlierId: string | null) {
     bath.againOf = earlierId
@@ -193,7 +199,7 @@ export function useBathForm(
 
   return {
     ...{ baths, plannedFor, rowsOf, fibreOf, guardsOf, standing, reckon },
-    ...{ add, remove, moveTo, setScheme, setHeat, setAgain, keep, saving, failure, errors },
+    ...{ add, remove, moveTo, setScheme, setHeat, setAgain, edit, keep, saving, failure, errors },
   }
 }
 

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { limitsSentence, strictest } from '~~/core/fibre/limits'
+import { limitsOf } from '~~/shared/fibre-facts'
 import { formatMass } from '~~/core/quantity/format-quantity'
 import type { Piece } from '~~/shared/schemas/piece'
 import { isMordanted, marksOf, pieceName, readiness } from '~/features/basket/readiness'
@@ -33,6 +35,9 @@ function toggle(id: string) {
         {{ formatMass(plan.fibreG) }} dry
       </span>
     </h2>
+    <p v-if="plan.pieces.length" class="quiet">
+      {{ limitsSentence(strictest(plan.pieces.map(limitsOf))) }}
+    </p>
     <p v-if="plan.errors['/pieces']" class="wrong" role="alert">Choose at least one piece.</p>
     <ul tabindex="-1">
       <li v-for="piece in ordered" :key="piece.id">

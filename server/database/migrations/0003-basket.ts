@@ -51,7 +51,7 @@ async function baths(db: Knex) {
     table.text('code').notNullable().unique()
     table.text('scheme').notNullable()
     table.text('heat').notNullable().checkIn(['hot', 'warm', 'cold'])
-    table.text('placing').notNullable().checkIn(['before', 'after'])
+    table.text('placing').notNullable().checkIn(['before', 'in', 'after'])
     table.text('finish').notNullable().checkIn(['dried', 'heldWet'])
     table.boolean('rinse').notNullable()
     table.double('water_l')

@@ -43,6 +43,18 @@ describe('several at once', () => {
     expect((await here.log.pieces.page({ aside: false, limit: 9 })).items).toEqual([])
   })
 
+  test('pieces are gathered into a set, and taken out of it', async () => {
+    const pieceIds = (await hanks(3)).map(({ id }) => id)
+    const set = { id: newId(), name: 'Market', kind: 'group' as const, note: '' }
+    const made = await here.log.basketMoves.gather({ set, setId: null, pieceIds })
+    expect((await here.log.basket.view(null)).sets).toMatchObject([{ name: 'Market', count: 3 }])
+    await expect(here.log.sets.setAside(set.id, 1)).rejects.toMatchObject(
+      refusal(409, '3 pieces belong to it'),
+    )
+    await here.log.changes.undo(made.changeSetId!)
+    expect((await here.log.basket.view(null)).sets).toEqual([])
+  })
+
   test('many pieces are washed in one go', async () => {
     const pieces = await hanks(3, { treatments: [] })
     const done = await here.log.basketMoves.treat({

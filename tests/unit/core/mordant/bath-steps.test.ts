@@ -34,6 +34,12 @@ describe('steps of a mordant bath', () => {
     ])
   })
 
+  test('in the dye pot itself end with the pieces in', () => {
+    expect(ids({ placing: 'in', finish: 'heldWet', rinse: true })).toEqual([
+      ...['0-wetOut', '0-dissolve', '0-enter'],
+    ])
+  })
+
   // common practice, no source: hot for an hour, cold overnight to two days, chalk ten minutes
   test('hold as long as is common', () => {
     const hold = (heat: BathHeat, stage = {}) =>

@@ -1,0 +1,8 @@
+import { gatherSetSchema } from '../../../shared/schemas/piece-moves'
+import { defineRoute } from '../../http/define-route'
+import { answerMoved } from '../../http/versions'
+
+/** Pieces gathered into a set. */
+export default defineRoute({ body: gatherSetSchema }, async ({ event, body, log }) =>
+  answerMoved(event, await (await log()).basketMoves.gather(body)),
+)
