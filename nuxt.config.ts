@@ -28,6 +28,8 @@ export default defineNuxtConfig({
     '@fontsource-variable/commissioner/wght.css',
     '@fontsource-variable/vollkorn/wght.css',
     '@fontsource-variable/vollkorn/wght-italic.css',
+    // links look like buttons, also on pages that hold no button of their own
+    'element-plus/theme-chalk/el-button.css',
     '~/styles/theme.css',
     '~/styles/base.css',
   ],

@@ -32,6 +32,18 @@ export function formatMass(massG: number | null, system: MassSystem = 'metric'):
   return `${sign}${Math.floor(wholeOz / OZ_PER_LB)} lb${rest ? ` ${rest} oz` : ''}`
 }
 
+const ML_PER_L = 1000
+/** Below it a jug is read in millilitres. */
+const LEAST_SAID_IN_L = 0.2
+
+/** Litres as people read them: `2.5 L`, `80 mL`. */
+export function formatVolume(volumeL: number | null, figures = 3): string {
+  if (volumeL === null) return '\u2013'
+  return Math.abs(volumeL) < LEAST_SAID_IN_L
+    ? `${formatNumber(volumeL * ML_PER_L, Math.min(figures, 2))} mL`
+    : `${formatNumber(volumeL, figures)} L`
+}
+
 /** `82 °C`, or `180 °F` where the user reads Fahrenheit. */
 export const formatTemperature = (tempC: number, scale: 'C' | 'F' = 'C') =>
   scale === 'C' ? `${formatNumber(tempC)} °C` : `${formatNumber(celsiusToF(tempC))} °F`

@@ -2,7 +2,7 @@ import { bathPh } from '../acid-base/bath-ph'
 import { PH_AGENTS, type Addition, type PhAgent } from '../acid-base/additions'
 import { CALC_AGENTS, MOST_PERCENT, type CalcAgent } from '../mordant/agents'
 import { leastWaterL } from '../mordant/least-water'
-import { formatNumber } from '../quantity/format-quantity'
+import { formatNumber, formatVolume } from '../quantity/format-quantity'
 import {
   about,
   alkaliOnIron,
@@ -125,7 +125,7 @@ function waterGuards({ stages, tempC, waterL, vesselL, leastL }: GuardedBath): G
     guards.push({
       code: 'tooLittleWater',
       level: 'mind',
-      words: `${formatNumber(massG)} g ${agent} wants ${formatNumber(least, 2)} L to dissolve at ${formatNumber(tempC)} °C; there are ${formatNumber(waterL)} L.`,
+      words: `${formatNumber(massG)} g ${agent} wants ${formatVolume(least, 2)} to dissolve at ${formatNumber(tempC)} °C; there is ${formatVolume(waterL)}.`,
       pieces: [],
     })
   }
@@ -133,7 +133,7 @@ function waterGuards({ stages, tempC, waterL, vesselL, leastL }: GuardedBath): G
     guards.push({
       code: 'tooLittleWater',
       level: 'mind',
-      words: `The pieces want ${formatNumber(leastL, 2)} L to move in; there are ${formatNumber(waterL)} L.`,
+      words: `The pieces want ${formatVolume(leastL, 2)} to move in; there is ${formatVolume(waterL)}.`,
       pieces: [],
     })
   }

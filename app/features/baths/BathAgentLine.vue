@@ -5,7 +5,7 @@ import { CALC_AGENTS, type CalcAgent } from '~~/core/mordant/agents'
 import { bathAgain, TAKEN_SHARE } from '~~/core/mordant/bath-again'
 import { leastWaterL } from '~~/core/mordant/least-water'
 import { BULK_DENSITY, gramsInSpoons, spoonsFor, type SpoonedAgent } from '~~/core/mordant/spoons'
-import { formatMass, formatNumber } from '~~/core/quantity/format-quantity'
+import { formatMass, formatNumber, formatVolume } from '~~/core/quantity/format-quantity'
 import { formsOf } from '~~/shared/schemas/shelf'
 import type { StockLot } from '~/composables/useStock'
 import { weighable, type AgentDraft } from './agents-for'
@@ -60,7 +60,7 @@ const water = computed(() => {
     form: agent.form || undefined,
     tempC: bath.tempC ?? undefined,
   })
-  return least === null ? '' : `dissolves in ${formatNumber(least, 2)} L or more`
+  return least === null ? '' : `dissolves in ${formatVolume(least, 2)} or more`
 })
 
 const shelf = computed(() => {

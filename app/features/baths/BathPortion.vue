@@ -8,7 +8,7 @@ import {
   type Scheme,
 } from '~~/catalogue/mordant-schemes'
 import { BATH_HEATS, bathSteps, stepsEnd, type BathHeat } from '~~/core/mordant/bath-steps'
-import { formatMass, formatNumber } from '~~/core/quantity/format-quantity'
+import { formatMass, formatVolume } from '~~/core/quantity/format-quantity'
 import { leastLiquorL } from '~~/shared/bath-facts'
 import { wetOutMinOf } from '~~/shared/fibre-facts'
 import type { StockLot } from '~/composables/useStock'
@@ -107,7 +107,7 @@ const readyWords = computed(() => {
         v-model="bath.waterL"
         kind="volume"
         label="Water"
-        :hint="`${formatNumber(leastLiquorL(rows), 2)} L at least, to move`"
+        :hint="`${formatVolume(leastLiquorL(rows), 2)} at least, to move`"
         :error="error('waterL')"
       />
       <NumberField v-model="bath.tempC" label="Held at" unit="°C" :error="error('tempC')" />

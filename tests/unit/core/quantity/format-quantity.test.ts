@@ -4,6 +4,7 @@ import {
   formatNumber,
   formatRatio,
   formatTemperature,
+  formatVolume,
 } from '../../../../core/quantity/format-quantity'
 
 describe('numbers for people', () => {
@@ -28,6 +29,14 @@ describe('numbers for people', () => {
     [1250, '1.25 kg'],
     [null, '–'],
   ])('%p g reads %s', (massG, text) => expect(formatMass(massG)).toBe(text))
+
+  test.each([
+    [2.5, '2.5 L'],
+    [0.2, '0.2 L'],
+    [0.0784, '78 mL'],
+    [0, '0 mL'],
+    [null, '–'],
+  ])('%p L reads %s', (volumeL, text) => expect(formatVolume(volumeL)).toBe(text))
 
   test.each([
     [48.1941893, '1.7 oz'],
