@@ -13,6 +13,7 @@ const BENCHES = [
   ['Doses towards a pH', 'tests/bench/ph-doses.ts'],
   ['All curves of a log', 'tests/bench/log-curves.ts'],
   ['Lists with 10,000 lots and 100,000 swatches', 'tests/bench/lists.ts'],
+  ['Scrolling a basket of 5,000 pieces', 'tests/bench/scroll.ts'],
   ['Weight of the first page', 'tests/bench/first-page.ts'],
 ]
 

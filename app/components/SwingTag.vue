@@ -37,6 +37,7 @@ const is = computed(() => (to ? NuxtLink : chosen === undefined ? 'div' : 'butto
     class="swing"
     :class="{ chosen: chosen || current, pressable: to || chosen !== undefined }"
     :to="to"
+    :prefetch="to ? false : undefined"
     :aria-current="current || undefined"
     :type="is === 'button' ? 'button' : undefined"
     :aria-pressed="is === 'button' ? chosen : undefined"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { AGENTS, type Agent } from '~~/catalogue/agents'
 import type { Page, Recorded } from '~~/shared/schemas/common'
 import LoftNav from '~/features/loft/LoftNav.vue'
 import { shortDate } from '~/features/today/dates'
@@ -9,6 +10,8 @@ interface Aside extends Recorded {
   name?: string
   words?: string
   commonName?: string
+  /** Of a jar on the shelf. */
+  agent?: Agent
 }
 
 const KINDS = [
@@ -19,6 +22,9 @@ const KINDS = [
   { collection: 'wishes', words: 'Wishes' },
   { collection: 'containers', words: 'Bags' },
   { collection: 'pieces', words: 'Pieces' },
+  { collection: 'sets', words: 'Sets of pieces' },
+  { collection: 'baths', words: 'Mordant baths' },
+  { collection: 'shelf', words: 'Shelf' },
   { collection: 'pots', words: 'Pots' },
   { collection: 'swatches', words: 'Swatches' },
 ] as const
@@ -36,8 +42,10 @@ const { data: heaps } = useLoaded(() =>
 )
 const shown = computed(() => heaps.value?.filter(({ items }) => items.length) ?? [])
 
-const nameOf = ({ code, name, words, commonName }: Aside) =>
-  code ?? name ?? words ?? commonName ?? ''
+const nameOf = ({ code, name, words, commonName, agent }: Aside) =>
+  agent
+    ? [AGENTS[agent].label, name].filter(Boolean).join(', ')
+    : (code ?? name ?? words ?? commonName ?? '')
 
 async function bringBack(collection: string, item: Aside) {
   failure.value = ''

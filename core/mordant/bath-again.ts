@@ -32,3 +32,16 @@ export function bathAgain(offeredG: number, wantedG: number): BathLeft {
     basis: 'assumed',
   }
 }
+
+/**
+ * What a bath held when it was last used, after several uses: each time fibre took its share, and
+ * some was added.
+ *
+ * @param addedG what was weighed into it each time, the first time first, g
+ */
+export function heldAfter(addedG: readonly number[]): number {
+  return addedG.reduce(
+    (heldG, massG, i) => heldG * (1 - TAKEN_SHARE.mid) + notNegative(massG, `/addedG/${i}`, 'g'),
+    0,
+  )
+}

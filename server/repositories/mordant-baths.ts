@@ -145,6 +145,34 @@ export const bathRepository = (db: Knex) => {
       )
     },
 
+    /** Codes of pieces of a bath that another open bath has, too. */
+    async alsoElsewhere(id: string): Promise<string[]> {
+      return (await db('bath_piece as mine')
+        .join('bath_piece as other', 'other.piece_id', 'mine.piece_id')
+        .join('mordant_bath as b', 'b.id', 'other.bath_id')
+        .join('piece', 'piece.id', 'mine.piece_id')
+        .where('mine.bath_id', id)
+        .whereNot('other.bath_id', id)
+        .whereNull('b.ended_at')
+        .whereNull('b.set_aside_at')
+        .distinct()
+        .orderBy('piece.code')
+        .pluck('piece.code')) as string[]
+    },
+
+    /** Codes of live pots that pieces of a bath went through from a local day on. */
+    async pottedSince(id: string, day: string): Promise<string[]> {
+      return (await db('bath_piece')
+        .join('pot_piece', 'pot_piece.piece_id', 'bath_piece.piece_id')
+        .join('pot', 'pot.id', 'pot_piece.pot_id')
+        .where('bath_piece.bath_id', id)
+        .where('pot.dyed_on', '>=', day)
+        .whereNull('pot.set_aside_at')
+        .distinct()
+        .orderBy('pot.code')
+        .pluck('pot.code')) as string[]
+    },
+
     async insert(
       bath: BathFields,
       pieces: readonly { pieceId: string; dryG: number }[],

@@ -100,7 +100,7 @@ export const bathKind: RecordKind<MordantBath, NewBath, BathChange, BathQuery> =
     if (before.startedAt && !after.startedAt) {
       await takeOut(trx, before.id, before.agents, dateOf(before.startedAt), at)
     }
-    if (after.endedAt && !before.endedAt) await refuseTakenPieces(trx, before)
+    if (after.endedAt && !before.endedAt) await refuseGoneOn(trx, after)
   },
 
   /** Puts what went into it back onto the shelf. Refused once pieces carry what it gave them. */
@@ -139,12 +139,16 @@ async function freePieces(trx: Knex, ids: readonly string[]): Promise<Piece[]> {
   })
 }
 
-/** What was freed by undoing may lie in another bath by now. */
-async function refuseTakenPieces(trx: Knex, bath: MordantBath): Promise<void> {
-  const pieces = await pieceRepository(trx).findMany(bath.pieces.map(({ pieceId }) => pieceId))
-  const taken = pieces.find(({ bathId }) => bathId !== bath.id)
-  if (taken)
-    throw stillNeeded(`${taken.code} is in another bath by now: take it out of that first.`)
+/** Refuses to take a finish back where its pieces have gone on: into another bath, or into a pot. */
+async function refuseGoneOn(trx: Knex, { id, endedAt }: MordantBath): Promise<void> {
+  const [taken] = await bathRepository(trx).alsoElsewhere(id)
+  if (taken) throw stillNeeded(`${taken} is in another bath by now: take it out of that first.`)
+  const pots = await bathRepository(trx).pottedSince(id, dateOf(endedAt!))
+  if (pots.length > 0) {
+    throw stillNeeded(
+      `Its pieces were dyed since (${pots.join(', ')}): set those pots aside first.`,
+    )
+  }
 }
 
 /** How far what was weighed may be from its percentage: scales, and rounding to a tenth. */

@@ -62,6 +62,11 @@ export const pieceKind: RecordKind<Piece, MadePiece, PieceChange, PieceQuery> = 
         'Its weight stands behind the ratio of a pot it has been through: set that pot aside first.',
       )
     }
+    if (change.dryG !== undefined && change.dryG !== current.dryG && current.bathId) {
+      throw stillNeeded(
+        'A mordant bath was reckoned on its weight: take it out of that, or set the bath aside.',
+      )
+    }
     await checkTraits(trx, current.fibre, edited)
     await pieceRepository(trx).update(current.id, edited)
     if (treatment) await treat(trx, current.id, edited.dryG, treatment, at, '/treatment')

@@ -234,7 +234,7 @@ test.describe('on a phone', () => {
 
   test('pieces are chosen and a bath is looked after with one thumb', async ({ page }) => {
     await visit(page, '/basket')
-    await page.getByRole('list', { name: 'Pieces' }).locator('.el-checkbox').first().click()
+    await page.getByRole('list', { name: 'Pieces' }).getByRole('checkbox').first().click()
     await expect(page.getByRole('link', { name: 'Mordant them' })).toBeInViewport()
     const hob = page.getByRole('complementary', { name: 'On the hob' })
     await hob.getByRole('link').first().click()

@@ -85,7 +85,7 @@ async function lookAtFile(page: Page) {
 async function take(page: Page, words: string, n: number) {
   await page.getByLabel('Find a piece').fill(words)
   await page.waitForTimeout(600)
-  const boxes = page.getByRole('list', { name: 'Pieces' }).locator('.el-checkbox')
+  const boxes = page.getByRole('list', { name: 'Pieces' }).getByRole('checkbox')
   for (let i = 0; i < n; i++) await boxes.nth(i).click()
 }
 

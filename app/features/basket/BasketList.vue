@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { useVirtualizer } from '@tanstack/vue-virtual'
-import { formatMass } from '~~/core/quantity/format-quantity'
-import { marksOf, pieceName, readinessLine } from './readiness'
+import BasketLine from './BasketLine.vue'
 import { useBasketRows, type BasketFilter } from './useBasketRows'
 
 /** The basket's lines: only those in view are drawn and fetched. */
@@ -9,6 +8,8 @@ const { filter, current } = defineProps<{ filter: BasketFilter; current: string 
 
 /** On a narrow screen a line says as much on two. */
 const LINE_PX = window.matchMedia('(max-width: 960px)').matches ? 88 : 66
+/** Lines that scroll out are used again for those that scroll in: more than are ever in view. */
+const POOL = 64
 const chosen = useChosen()
 const { count, failure, isLoaded, rowAt, see } = useBasketRows(() => filter)
 const scroller = ref<HTMLElement | null>(null)
@@ -29,7 +30,6 @@ watch(
   () => scroller.value?.scrollTo({ top: 0 }),
   { deep: true },
 )
-const figureNote = (marks: string) => (marks === 'none' ? 'no mordant' : marks)
 </script>
 
 <template>
@@ -38,29 +38,18 @@ const figureNote = (marks: string) => (marks === 'none' ? 'no mordant' : marks)
     <ul :style="{ height: `${virtual.getTotalSize()}px` }" aria-label="Pieces">
       <li
         v-for="line in lines"
-        :key="line.index"
+        :key="line.index % POOL"
         :aria-setsize="count"
         :aria-posinset="line.index + 1"
         :style="{ transform: `translateY(${line.start}px)` }"
       >
-        <template v-if="rowAt(line.index)">
-          <ElCheckbox
-            :model-value="chosen.ids.has(rowAt(line.index)!.id)"
-            :aria-label="`Choose ${rowAt(line.index)!.code}`"
-            @change="chosen.toggle(rowAt(line.index)!)"
-          />
-          <SwingTag
-            :code="rowAt(line.index)!.code"
-            :hex="rowAt(line.index)!.hex"
-            :figure="formatMass(rowAt(line.index)!.dryG)"
-            :figure-note="figureNote(marksOf(rowAt(line.index)!))"
-            :line="readinessLine(rowAt(line.index)!)"
-            :to="`/basket?piece=${rowAt(line.index)!.id}`"
-            :current="rowAt(line.index)!.id === current"
-          >
-            <template #name>{{ pieceName(rowAt(line.index)!) }}</template>
-          </SwingTag>
-        </template>
+        <BasketLine
+          v-if="rowAt(line.index)"
+          :row="rowAt(line.index)!"
+          :chosen="chosen.ids.has(rowAt(line.index)!.id)"
+          :current="rowAt(line.index)!.id === current"
+          @toggle="chosen.toggle(rowAt(line.index)!)"
+        />
         <span v-else class="coming" aria-hidden="true" />
       </li>
     </ul>

@@ -30,6 +30,12 @@ const blend = computed(() =>
 )
 
 const error = (field: string) => errors.value[`/pieces/0/${field}`]
+/** Complaints that stand by no field here. */
+const elsewhere = computed(() =>
+  Object.entries(errors.value).filter(
+    ([at]) => !at.startsWith('/pieces/') || /^\/pieces\/0\/(mark|base|setId|overrides)/.test(at),
+  ),
+)
 defineExpose({ focus: () => form.value?.querySelector('input')?.focus() })
 </script>
 
@@ -119,6 +125,7 @@ defineExpose({ focus: () => form.value?.querySelector('input')?.focus() })
       <summary>Blend, size, thickness, band</summary>
       <PieceTraits :draft="draft" :shrinks="facts.shrinksPercent" :error="error" />
     </details>
+    <p v-for="[at, words] in elsewhere" :key="at" class="wrong" role="alert">{{ words }}</p>
     <p v-if="failure" class="wrong" role="alert">{{ failure }}</p>
     <ElButton type="primary" native-type="submit" :loading="saving">{{
       count > 1 ? `Put all ${count} in the basket` : 'Put it in the basket'

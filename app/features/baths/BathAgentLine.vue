@@ -2,7 +2,7 @@
 import { AGENTS, FORM_WORDS } from '~~/catalogue/agents'
 import { schemeFacts } from '~~/catalogue/mordant-schemes'
 import { CALC_AGENTS, type CalcAgent } from '~~/core/mordant/agents'
-import { bathAgain, TAKEN_SHARE } from '~~/core/mordant/bath-again'
+import { TAKEN_SHARE } from '~~/core/mordant/bath-again'
 import { leastWaterL } from '~~/core/mordant/least-water'
 import { BULK_DENSITY, gramsInSpoons, spoonsFor, type SpoonedAgent } from '~~/core/mordant/spoons'
 import { formatMass, formatNumber, formatVolume } from '~~/core/quantity/format-quantity'
@@ -34,7 +34,6 @@ const TEASPOON_ML = 5
 /** Below this a spoon is no measure. */
 const LEAST_SPOONS = 0.2
 const facts = computed(() => schemeFacts(bath.scheme))
-const fibreG = computed(() => form.fibreOf(bath))
 const range = computed(
   () =>
     facts.value.stages[agent.stage]!.agents.find((each) => each.agent === agent.agent)!
@@ -83,11 +82,10 @@ const spoons = computed(() => {
 })
 
 const left = computed(() => {
-  const earlier = around.earlier.find(({ id }) => id === bath.againOf)
-  const offered = earlier?.agents.find((other) => other.agent === agent.agent)
-  if (!offered) return ''
-  const { leftG } = bathAgain(offered.massG, gramsWanted(agent, fibreG.value))
-  return `assumed: ${formatMass(leftG.mid)} left (${formatMass(leftG.low)} to ${formatMass(leftG.high)}), if fibre took ${100 * TAKEN_SHARE.low} to ${100 * TAKEN_SHARE.high} %`
+  const again = form.leftOf(bath, agent)
+  if (!again) return ''
+  const { low, mid, high } = again.leftG
+  return `assumed: ${formatMass(mid)} left (${formatMass(low)} to ${formatMass(high)}), if fibre took ${100 * TAKEN_SHARE.low} to ${100 * TAKEN_SHARE.high} %`
 })
 
 const isTannin = computed(() => agent.agent === 'tannin' || agent.agent === 'oakGall')

@@ -2,7 +2,7 @@ import dayjs from 'dayjs'
 import { computed, reactive, ref, watch } from 'vue'
 import { schemeFacts, type Scheme } from '~~/catalogue/mordant-schemes'
 import { fibreFacts } from '~~/catalogue/fibres'
-import { bathAgain } from '~~/core/mordant/bath-again'
+import { bathAgain, heldAfter, type BathLeft } from '~~/core/mordant/bath-again'
 import { BATH_HEATS, type BathFinish, type BathHeat } from '~~/core/mordant/bath-steps'
 import { CALC_AGENTS, type CalcAgent } from '~~/core/mordant/agents'
 import { convertForm, usualForm } from '~~/core/mordant/hydrates'
@@ -86,14 +86,25 @@ export function useBathForm(
     bath.tempC = Math.min(BATH_HEATS[heat].tempC, ...bears.filter((most) => most > 0))
   }
 
+  /** What is likely left of an agent in a bath that is used again; null: it is a fresh one. */
+  function leftOf(bath: BathDraft, agent: AgentDraft): BathLeft | null {
+    const addedG: number[] = []
+    const byId = new Map((around()?.earlier ?? []).map((each) => [each.id, each]))
+    for (let at = byId.get(bath.againOf ?? ''); at; at = byId.get(at.againOf ?? '')) {
+      const offered = at.agents.find((each) => each.agent === agent.agent)
+      addedG.unshift(offered?.massG ?? 0)
+    }
+    if (addedG.length === 0) return null
+    return bathAgain(heldAfter(addedG), gramsWanted(agent, fibreOf(bath)))
+  }
+
   /** Grams, shelf and water follow the fibre. */
   function reckon(bath: BathDraft) {
     const fibreG = fibreOf(bath)
-    const earlier = around()?.earlier.find(({ id }) => id === bath.againOf)
     for (const agent of bath.agents) {
       const wantedG = gramsWanted(agent, fibreG)
-      const offered = earlier?.agents.find((each) => each.agent === agent.agent)
-      agent.massG = weighable(offered ? bathAgain(offered.massG, wantedG).addG : wantedG)
+      const again = leftOf(bath, agent)
+      agent.massG = weighable(again ? again.addG : wantedG)
       if (!agent.lotId) agent.shelfId = jarFor(agent)
     }
     bath.waterL = Math.max(0.5, Math.round(10 * leastLiquorL(rowsOf(bath))) / 10)
@@ -198,7 +209,7 @@ export function useBathForm(
   }
 
   return {
-    ...{ baths, plannedFor, rowsOf, fibreOf, guardsOf, standing, reckon },
+    ...{ baths, plannedFor, rowsOf, fibreOf, leftOf, guardsOf, standing, reckon },
     ...{ add, remove, moveTo, setScheme, setHeat, setAgain, edit, keep, saving, failure, errors },
   }
 }

@@ -156,6 +156,9 @@ async function keepReadiness(db: Knex) {
     await db.raw(`create trigger ${name} after ${when} begin ${then} end`)
   }
   await db.raw(
+    `create index piece_alike on piece (fibre, form, name, id, dry_g) where set_aside_at is null`,
+  )
+  await db.raw(
     `create index piece_in_basket on piece (id) where pots = 0 and split_on is null and set_aside_at is null`,
   )
   await db.raw(

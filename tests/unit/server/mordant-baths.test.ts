@@ -64,6 +64,33 @@ describe('a mordant bath', () => {
     expect(await leftOf(shelf.id)).toBe(98)
   })
 
+  test('finishing is not taken back under pieces that have gone on', async () => {
+    const pieces = await hanks(1)
+    const one = [agent({ massG: 1 })]
+    const { item } = await here.log.baths.create(bathOf(pieces, { agents: one }))
+    const done = await finish(item)
+    const next = await here.log.baths.create(bathOf(pieces, { agents: one, startedAt: null }))
+    await expect(here.log.changes.undo(done.changeSetId!)).rejects.toMatchObject(
+      refusal(409, 'is in another bath by now'),
+    )
+    await here.log.changes.undo(next.changeSetId!)
+    const pot = await here.pot(await here.lot(), pieces, { dyedOn: '2026-09-09' })
+    await expect(here.log.changes.undo(done.changeSetId!)).rejects.toMatchObject(
+      refusal(409, `dyed since (${pot.code})`),
+    )
+    await here.log.pots.setAside(pot.id, pot.rev)
+    await here.log.changes.undo(done.changeSetId!)
+    expect((await here.log.pieces.read(pieces[0]!.id)).bathId).toBe(item.id)
+  })
+
+  test('a weight it was reckoned on stays while it is in the bath', async () => {
+    const [piece] = (await hanks(1)) as [Piece]
+    await here.log.baths.create(bathOf([piece], { agents: [agent({ massG: 1 })] }))
+    await expect(here.log.pieces.change(piece.id, 1, { dryG: 12 })).rejects.toMatchObject(
+      refusal(409, 'reckoned on its weight'),
+    )
+  })
+
   test('once done it cannot be set aside under its pieces', async () => {
     const { item } = await here.log.baths.create(
       bathOf(await hanks(1), { agents: [agent({ massG: 1 })] }),

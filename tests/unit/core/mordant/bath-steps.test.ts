@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
-import { bathAgain, TAKEN_SHARE } from '../../../../core/mordant/bath-again'
+import { bathAgain, heldAfter, TAKEN_SHARE } from '../../../../core/mordant/bath-again'
 import {
   bathSteps,
   stepNow,
@@ -115,6 +115,13 @@ describe('a bath used again', () => {
       addG: 5.5,
       basis: 'assumed',
     })
+  })
+
+  test('used several times it holds what was added each time, less what was taken', () => {
+    expect(heldAfter([10])).toBe(10)
+    expect(heldAfter([10, 5])).toBeCloseTo(7.5, 12)
+    expect(heldAfter([10, 5, 0])).toBeCloseTo(1.875, 12)
+    expect(heldAfter([])).toBe(0)
   })
 
   test('wants nothing more where enough is left', () => {

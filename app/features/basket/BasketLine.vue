@@ -1,0 +1,58 @@
+<script setup lang="ts">
+import { formatMass } from '~~/core/quantity/format-quantity'
+import type { BasketRow } from '~~/shared/basket-view'
+import { marksOf, pieceName, readinessLine } from './readiness'
+
+/** One line of the basket; drawn anew only when its piece is another, not whenever one scrolls. */
+const { row, chosen, current } = defineProps<{
+  row: BasketRow
+  chosen: boolean
+  current: boolean
+}>()
+defineEmits<{ toggle: [] }>()
+
+const note = computed(() => {
+  const marks = marksOf(row)
+  return marks === 'none' ? 'no mordant' : marks
+})
+</script>
+
+<template>
+  <label class="choose">
+    <input
+      type="checkbox"
+      :checked="chosen"
+      :aria-label="`Choose ${row.code}`"
+      @change="$emit('toggle')"
+    />
+  </label>
+  <SwingTag
+    :code="row.code"
+    :hex="row.hex"
+    :figure="formatMass(row.dryG)"
+    :figure-note="note"
+    :line="readinessLine(row)"
+    :to="`/basket?piece=${row.id}`"
+    :current="current"
+  >
+    <template #name>{{ pieceName(row) }}</template>
+  </SwingTag>
+</template>
+
+<style scoped>
+.choose {
+  display: grid;
+  place-items: center start;
+  min-height: 44px;
+  cursor: pointer;
+}
+
+/* a plain box: thousands of lines pass by, and each is drawn in no time */
+input {
+  width: 20px;
+  height: 20px;
+  margin: 0;
+  accent-color: var(--juniper);
+  cursor: pointer;
+}
+</style>
