@@ -14,6 +14,8 @@ export interface BasketRow extends PieceLook {
   /** Colour of the bare fibre, or null where it was not read. */
   hex: string | null
   pots: number
+  /** Set aside, or split into others. */
+  isGone: boolean
   bath: { id: string; code: string; running: boolean } | null
 }
 

@@ -12,19 +12,14 @@ type BathFacts = Pick<MordantBath, 'tempC' | 'waterL' | 'vesselL'> & {
   agents: readonly Pick<BathAgent, 'stage' | 'agent' | 'form' | 'percentWof' | 'massG'>[]
 }
 
-/**
- * What to mind before a bath is begun.
- *
- * @param alikeG weights of pieces like each one, by its id, g
- */
+/** What to mind before a bath is begun. */
 export function bathGuardsOf(
   { agents, tempC, waterL, vesselL }: BathFacts,
-  pieces: readonly (PieceLook & { id: string })[],
-  alikeG: ReadonlyMap<string, readonly number[]> = new Map(),
+  pieces: readonly PieceLook[],
 ): Guard[] {
   const stages = [...new Set(agents.map(({ stage }) => stage))]
   return bathGuards({
-    pieces: pieces.map((piece) => guardedPiece(piece, alikeG.get(piece.id))),
+    pieces: pieces.map(guardedPiece),
     stages: stages.map((stage) =>
       agents
         .filter((agent) => agent.stage === stage)

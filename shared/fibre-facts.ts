@@ -86,11 +86,10 @@ export const ironPercentOf = ({ treatments }: Pick<PieceLook, 'treatments'>): nu
   )
 
 /**
- * A piece as guards see it.
- *
- * @param alikeG dry weights of other pieces of the same fibre, form and name, g
+ * A piece as guards see it. Its weight is held against its band; against pieces like it, it was
+ * held when it was weighed in.
  */
-export function guardedPiece(piece: PieceLook, alikeG: readonly number[] = []): GuardedPiece {
+export function guardedPiece(piece: PieceLook): GuardedPiece {
   const { origin } = fibreFacts(piece.fibre)
   const isVouched = piece.overrides.some(({ code }) => code === 'wetAsDry')
   return {
@@ -103,6 +102,6 @@ export function guardedPiece(piece: PieceLook, alikeG: readonly number[] = []): 
     isWashed: piece.treatments.some(({ kind }) => kind === 'wash'),
     isRinseDue: isRinseDue(treatmentFacts(piece.treatments)),
     marks: mordantMarks(mordantsOf(piece)),
-    wet: isVouched ? null : wetAsDry(piece.dryG, alikeG, piece.soldAsG),
+    wet: isVouched ? null : wetAsDry(piece.dryG, [], piece.soldAsG),
   }
 }

@@ -67,7 +67,12 @@ function showSet(id: string) {
 }
 
 const form = ref<InstanceType<typeof PieceForm> | null>(null)
-useStationKeys({ n: () => form.value?.focus() })
+async function weighNew() {
+  if (!form.value) await navigateTo('/basket?new=')
+  await nextTick()
+  form.value?.focus()
+}
+useStationKeys({ n: () => void weighNew() })
 useHead({ title: 'Basket · Juniper Haze' })
 </script>
 

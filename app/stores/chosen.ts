@@ -23,7 +23,7 @@ export const useChosen = defineStore('chosen', () => {
     if (rows.value.length === 0) return
     const asked = rows.value.map(({ id }) => id)
     const { item } = await useApi().post<{ rows: BasketRow[] }>('basket/named', { ids: asked })
-    rows.value = item.rows
+    rows.value = item.rows.filter(({ isGone }) => !isGone)
   }
 
   const clear = () => void (rows.value = [])

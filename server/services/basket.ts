@@ -164,6 +164,7 @@ interface Row {
   bathId: string | null
   bathCode: string | null
   startedAt: string | null
+  gone: number
   treatments: string
 }
 
@@ -180,6 +181,7 @@ async function rowsOf(db: Knex, ids: string[]): Promise<BasketRow[]> {
       'b.id as bathId',
       'b.code as bathCode',
       'b.started_at as startedAt',
+      db.raw('piece.set_aside_at is not null or piece.split_on is not null as gone'),
       db.raw(`${LEVEL_SQL} as level`),
       db.raw(`(select hex from reading r where r.piece_id = piece.id and r.set_aside_at is null
         order by read_at desc limit 1) as hex`),
@@ -199,7 +201,7 @@ type Told = [
   Piece['treatments'][number]['finish'],
 ]
 
-const toRow = ({ bathId, bathCode, startedAt, ...row }: Row): BasketRow => ({
+const toRow = ({ bathId, bathCode, startedAt, gone, ...row }: Row): BasketRow => ({
   ...row,
   blend: JSON.parse(row.blend) as BasketRow['blend'],
   overrides: JSON.parse(row.overrides) as BasketRow['overrides'],
@@ -208,5 +210,6 @@ const toRow = ({ bathId, bathCode, startedAt, ...row }: Row): BasketRow => ({
       ...{ kind, agent, percentWof, doneOn, finish },
     }),
   ),
+  isGone: Boolean(gone),
   bath: bathId ? { id: bathId, code: bathCode!, running: startedAt !== null } : null,
 })

@@ -61,7 +61,7 @@ export const bathKind: RecordKind<MordantBath, NewBath, BathChange, BathQuery> =
       at,
     )
     if (!begun) return
-    await refuseGuarded(trx, input, pieces, input.overrides)
+    refuseGuarded(input, pieces, input.overrides)
     await takeOut(trx, input.id, input.agents, dateOf(begun), at)
   },
 
@@ -78,7 +78,7 @@ export const bathKind: RecordKind<MordantBath, NewBath, BathChange, BathQuery> =
     }
     refuseFuture('/start/at', dateOf(start.at), at)
     const pieces = await pieceRepository(trx).findMany(current.pieces.map((p) => p.pieceId))
-    await refuseGuarded(trx, current, pieces, start.overrides)
+    refuseGuarded(current, pieces, start.overrides)
     await baths.update(current.id, {
       ...current,
       ...edit,
@@ -194,15 +194,12 @@ async function checkAgain(trx: Knex, id: string): Promise<void> {
 }
 
 /** Refuses a bath while a guard stands that nobody gave a word of why for. */
-async function refuseGuarded(
-  trx: Knex,
+function refuseGuarded(
   bath: Parameters<typeof bathGuardsOf>[0],
   pieces: readonly Piece[],
   overrides: readonly Override[],
-): Promise<void> {
-  const alike = new Map<string, number[]>()
-  for (const piece of pieces) alike.set(piece.id, await pieceRepository(trx).alikeG(piece))
-  const standing = standingGuards(bathGuardsOf(bath, pieces, alike), overrides)
+): void {
+  const standing = standingGuards(bathGuardsOf(bath, pieces), overrides)
   if (standing.length === 0) return
   const said = ({ words, level }: Guard) =>
     level === 'stop' ? words : `${words} Say why, if you mean it.`

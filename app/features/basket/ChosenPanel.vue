@@ -9,10 +9,8 @@ import { localToday } from '~/features/today/dates'
 
 /** What can be done with the pieces in hand. */
 const api = useApi()
-const session = useSession()
 const chosen = useChosen()
-const failure = ref('')
-const busy = ref(false)
+const { failure, busy, write } = useWrite()
 
 const NOTES = [
   { kind: 'wash', button: 'Washed today', done: 'washed' },
@@ -28,29 +26,16 @@ const isBleached = computed(() => chosen.rows.some(({ level }) => level === 'rin
 
 const setName = ref('')
 
-async function write(run: () => Promise<{ changeSetId: string | null }>, words: string) {
-  busy.value = true
-  failure.value = ''
-  try {
-    const { changeSetId } = await run()
-    session.saved(words, changeSetId)
-  } catch (error) {
-    failure.value = (error as Error).message
-  } finally {
-    busy.value = false
-  }
-}
-
 async function makeSet() {
   if (!setName.value.trim()) return
   const name = setName.value.trim()
   const set = { id: newId(), name, kind: 'group' }
   const pieceIds = chosen.rows.map(({ id }) => id)
-  await write(
+  const done = await write(
     () => api.post('moves/set', { set, pieceIds }),
     `${piecesText(pieceIds.length)} belong together as ${name}.`,
   )
-  if (!failure.value) setName.value = ''
+  if (done) setName.value = ''
 }
 
 const note = ({ kind, done }: (typeof NOTES)[number]) => {

@@ -15,9 +15,8 @@ import SplitForm from './SplitForm.vue'
 const { row, piece } = defineProps<{ row: BasketRow; piece: Piece }>()
 
 const api = useApi()
-const session = useSession()
 const chosen = useChosen()
-const failure = ref('')
+const { failure, write } = useWrite()
 const doing = ref<'split' | 'correct' | null>(null)
 const edit = reactive({ name: piece.name, mark: piece.mark, dryG: piece.dryG as number | null })
 
@@ -50,14 +49,8 @@ const notes = computed(() =>
 )
 
 async function change(body: PieceChange, words: string) {
-  failure.value = ''
-  try {
-    const { changeSetId } = await api.patch<Piece>(`pieces/${piece.id}`, body, piece.rev)
-    session.saved(words, changeSetId)
-    doing.value = null
-  } catch (error) {
-    failure.value = (error as Error).message
-  }
+  const done = await write(() => api.patch<Piece>(`pieces/${piece.id}`, body, piece.rev), words)
+  if (done) doing.value = null
 }
 
 const note = ({ kind, words }: (typeof NOTES)[number]) =>
@@ -73,15 +66,14 @@ const correct = () =>
     `Corrected ${piece.code}.`,
   )
 
+useStationKeys({ e: () => (doing.value = 'correct') })
+
 async function setAside() {
-  failure.value = ''
-  try {
-    const { changeSetId } = await api.post(`pieces/${piece.id}/set-aside`, {}, piece.rev)
-    session.saved(`Set ${piece.code} aside.`, changeSetId)
-    void navigateTo('/basket')
-  } catch (error) {
-    failure.value = (error as Error).message
-  }
+  const done = await write(
+    () => api.post(`pieces/${piece.id}/set-aside`, {}, piece.rev),
+    `Set ${piece.code} aside.`,
+  )
+  if (done) void navigateTo('/basket')
 }
 </script>
 

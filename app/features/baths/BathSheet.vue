@@ -20,11 +20,15 @@ import { agentWords, clockWords, isLate, schemeWords, STEP_WORDS, stepWords } fr
 const { bath, rows } = defineProps<{ bath: MordantBath; rows: BasketRow[] }>()
 
 const api = useApi()
-const session = useSession()
 const now = useNow()
-const failure = ref('')
+/** The version last seen, also before the page has loaded again. */
+const rev = ref(bath.rev)
+watch(
+  () => bath.rev,
+  (seen) => (rev.value = Math.max(rev.value, seen)),
+)
 const whys = ref<Record<string, string>>({})
-const busy = ref(false)
+const { failure, busy, write } = useWrite()
 
 const done = computed(() =>
   bath.events.map(({ stepId, at, skipped }) => ({ stepId, skipped, at: Date.parse(at) })),
@@ -51,21 +55,12 @@ const state = computed(() => {
   return bath.plannedFor ? `planned for ${shortDate(bath.plannedFor)}` : 'planned'
 })
 
-async function write(run: () => Promise<{ changeSetId: string | null }>, words: string) {
-  if (busy.value) return
-  busy.value = true
-  failure.value = ''
-  try {
-    const { changeSetId } = await run()
-    session.saved(words, changeSetId)
-  } catch (error) {
-    failure.value = (error as Error).message
-  } finally {
-    busy.value = false
-  }
-}
 const change = (body: BathChange, words: string) =>
-  write(() => api.patch<MordantBath>(`baths/${bath.id}`, body, bath.rev), words)
+  write(async () => {
+    const answer = await api.patch<MordantBath>(`baths/${bath.id}`, body, rev.value)
+    rev.value = answer.item.rev
+    return answer
+  }, words)
 
 const note = (step: BathStep, skipped: boolean) =>
   change(
@@ -83,11 +78,11 @@ const finish = (how: BathFinish) =>
     `Took ${piecesText(bath.pieces.length)} out of ${bath.code}, ${how === 'dried' ? 'dried' : 'held wet'}.`,
   )
 async function setAside() {
-  await write(
-    () => api.post<MordantBath>(`baths/${bath.id}/set-aside`, {}, bath.rev),
+  const done = await write(
+    () => api.post<MordantBath>(`baths/${bath.id}/set-aside`, {}, rev.value),
     `Set ${bath.code} aside; what it took is on the shelf again.`,
   )
-  if (!failure.value) void navigateTo('/baths')
+  if (done) void navigateTo('/baths')
 }
 </script>
 

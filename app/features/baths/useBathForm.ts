@@ -43,6 +43,9 @@ export interface BathSurroundings {
   earlier: readonly MordantBath[]
 }
 
+/** Less is no bath, however small the pieces. */
+const LEAST_WATER_L = 0.5
+
 /** Grams of an agent for a percentage, in the form it comes in. */
 export function gramsWanted({ agent, form, percentWof }: AgentDraft, fibreG: number): number {
   const massG = gramsOfAgent(percentWof, fibreG)
@@ -98,7 +101,7 @@ export function useBathForm(
     return bathAgain(heldAfter(addedG), gramsWanted(agent, fibreOf(bath)))
   }
 
-  /** Grams, shelf and water follow the fibre. */
+  /** Grams and what they are taken from follow the fibre. */
   function reckon(bath: BathDraft) {
     const fibreG = fibreOf(bath)
     for (const agent of bath.agents) {
@@ -107,7 +110,12 @@ export function useBathForm(
       agent.massG = weighable(again ? again.addG : wantedG)
       if (!agent.lotId) agent.shelfId = jarFor(agent)
     }
-    bath.waterL = Math.max(0.5, Math.round(10 * leastLiquorL(rowsOf(bath))) / 10)
+  }
+
+  /** As much water as its pieces need to move: asked anew only when they are others. */
+  function fill(bath: BathDraft) {
+    bath.waterL = Math.max(LEAST_WATER_L, Math.round(10 * leastLiquorL(rowsOf(bath))) / 10)
+    reckon(bath)
   }
 
   /** The oldest jar of it that holds enough: it is used up first. */
@@ -122,7 +130,7 @@ export function useBathForm(
     const each = Math.ceil(ids.length / Math.max(1, baths.value.length))
     baths.value.forEach((bath, i) => {
       bath.pieceIds = ids.slice(i * each, (i + 1) * each)
-      reckon(bath)
+      fill(bath)
     })
   }
 
@@ -141,7 +149,7 @@ export function useBathForm(
       each.pieceIds = each.pieceIds.filter((id) => id !== pieceId)
     }
     bath.pieceIds.push(pieceId)
-    baths.value.forEach(reckon)
+    baths.value.forEach(fill)
   }
 
   // the usual scheme of what is in hand: alum for wool, tannin first for cotton, cold for skins

@@ -10,7 +10,8 @@ interface Openers {
 
 const isTyping = (target: EventTarget | null) =>
   target instanceof HTMLElement &&
-  (target.isContentEditable || target.matches('input, textarea, select'))
+  (target.isContentEditable ||
+    target.matches('input:not([type=checkbox], [type=radio]), textarea, select'))
 
 /** The frame's keys: never while typing in a field, never with a modifier. */
 export function useKeyboard({ openFind, openHelp }: Openers) {

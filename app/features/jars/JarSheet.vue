@@ -15,8 +15,7 @@ import { byWeight, dueText, nowInstant, outlookText, ROUND_WORDS } from './words
 const { jar, others } = defineProps<{ jar: JarView; others: JarView[] }>()
 
 const api = useApi()
-const session = useSession()
-const failure = ref('')
+const { failure, write } = useWrite()
 /** The version last seen, also before the page has loaded again. */
 const rev = ref(jar.rev)
 watch(
@@ -44,15 +43,12 @@ const { data: stop } = useLoaded(async () =>
 )
 
 async function change(body: JarChange, words: string) {
-  failure.value = ''
-  try {
-    const { item, changeSetId } = await api.patch<Jar>(`jars/${jar.id}`, body, rev.value)
-    rev.value = item.rev
-    session.saved(words, changeSetId)
-    doing.value = null
-  } catch (error) {
-    failure.value = (error as Error).message
-  }
+  const done = await write(async () => {
+    const answer = await api.patch<Jar>(`jars/${jar.id}`, body, rev.value)
+    rev.value = answer.item.rev
+    return answer
+  }, words)
+  if (done) doing.value = null
 }
 
 const round = (kind: 'shake' | 'air') =>
@@ -75,14 +71,11 @@ const days = (value: number | null) => {
 const first = (kind: string) => (rounds.value[0]?.kind === kind ? 'primary' : undefined)
 
 async function setAside() {
-  failure.value = ''
-  try {
-    const { changeSetId } = await api.post<Jar>(`jars/${jar.id}/set-aside`, {}, rev.value)
-    session.saved(`Set ${jar.code} aside; what it held is in its lots again.`, changeSetId)
-    void navigateTo('/jars')
-  } catch (error) {
-    failure.value = (error as Error).message
-  }
+  const done = await write(
+    () => api.post<Jar>(`jars/${jar.id}/set-aside`, {}, rev.value),
+    `Set ${jar.code} aside; what it held is in its lots again.`,
+  )
+  if (done) void navigateTo('/jars')
 }
 </script>
 

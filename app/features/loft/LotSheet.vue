@@ -14,8 +14,7 @@ import { amountOf, dryOf } from './words'
 const { lot } = defineProps<{ lot: LoftLot }>()
 
 const api = useApi()
-const session = useSession()
-const failure = ref('')
+const { failure, write } = useWrite()
 const correcting = ref(false)
 /** The version last seen, also before the page has loaded again: quick hands do two things in a row. */
 const rev = ref(lot.rev)
@@ -37,16 +36,12 @@ const drying = computed(() => {
   return `Hung ${ago(hungOn)}: crisp in ${outlook.fromDays} to ${outlook.toDays} days from then, and likely ~${formatMass(mid)} (${formatMass(low)} to ${formatMass(high)}).`
 })
 
-async function change(body: LotChange, words: string) {
-  failure.value = ''
-  try {
-    const { item, changeSetId } = await api.patch<Lot>(`lots/${lot.id}`, body, rev.value)
-    rev.value = item.rev
-    session.saved(words, changeSetId)
-  } catch (error) {
-    failure.value = (error as Error).message
-  }
-}
+const change = (body: LotChange, words: string) =>
+  write(async () => {
+    const answer = await api.patch<Lot>(`lots/${lot.id}`, body, rev.value)
+    rev.value = answer.item.rev
+    return answer
+  }, words)
 
 function corrected(seen: number | null) {
   if (seen !== null) rev.value = seen
@@ -54,14 +49,11 @@ function corrected(seen: number | null) {
 }
 
 async function setAside() {
-  failure.value = ''
-  try {
-    const { changeSetId } = await api.post<Lot>(`lots/${lot.id}/set-aside`, {}, rev.value)
-    session.saved(`Set ${lot.code} aside.`, changeSetId)
-    void navigateTo('/loft')
-  } catch (error) {
-    failure.value = (error as Error).message
-  }
+  const done = await write(
+    () => api.post<Lot>(`lots/${lot.id}/set-aside`, {}, rev.value),
+    `Set ${lot.code} aside.`,
+  )
+  if (done) void navigateTo('/loft')
 }
 </script>
 

@@ -7,8 +7,7 @@ import { localToday, shortDate } from '~/features/today/dates'
 /** One jar on the shelf: what is left, and what to mind of it. */
 const { item } = defineProps<{ item: ShelfItem }>()
 const api = useApi()
-const session = useSession()
-const failure = ref('')
+const { failure, write } = useWrite()
 const massG = ref<number | null>(null)
 const doing = ref<'added' | 'counted' | null>(null)
 
@@ -24,24 +23,16 @@ const words = computed(() =>
     .join(', '),
 )
 
-async function write(run: () => Promise<{ changeSetId: string | null }>, said: string) {
-  failure.value = ''
-  try {
-    const { changeSetId } = await run()
-    session.saved(said, changeSetId)
-    doing.value = null
-    massG.value = null
-  } catch (error) {
-    failure.value = (error as Error).message
-  }
-}
 async function keep() {
   if (massG.value === null || !doing.value) return
   const body: ShelfItemChange = { [doing.value]: { massG: massG.value, on: localToday() } }
-  await write(
+  const done = await write(
     () => api.patch<ShelfItem>(`shelf/${item.id}`, body, item.rev),
     `${AGENTS[item.agent].label}: ${formatMass(massG.value)} ${doing.value === 'added' ? 'added' : 'left'}.`,
   )
+  if (!done) return
+  doing.value = null
+  massG.value = null
 }
 const setAside = () =>
   write(

@@ -148,6 +148,15 @@ describe('the level of a piece', () => {
     expect(page).toMatchObject({ count: 13, rows: [{}, {}] })
   })
 
+  test('what was set aside or split is still told, as gone', async () => {
+    const [one, two] = (await hanks(2)) as [Piece, Piece]
+    await here.log.pieces.setAside(one.id, 1)
+    const halves = [5, 5].map((dryG) => ({ id: newId(), dryG, mark: '' }))
+    await here.log.basketMoves.split(two.id, { on: '2026-09-01', parts: halves })
+    const rows = await here.log.basket.named([one.id, two.id, halves[0]!.id])
+    expect(rows.map(({ isGone }) => isGone)).toEqual([true, true, false])
+  })
+
   test('a mordant given after a pot has no part in its swatch', async () => {
     const piece = await here.piece({ treatments: [WASHED], dryG: 50 })
     const pot = await here.pot(await here.lot(), [piece])

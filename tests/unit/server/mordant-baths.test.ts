@@ -132,6 +132,21 @@ describe('a mordant bath', () => {
     expect((await here.log.baths.create(sour)).item.pieces).toHaveLength(1)
   })
 
+  test('a weight that its band does not bear out wants a word of why', async () => {
+    const pieces = await hanks(1, { dryG: 120, soldAsG: 50 })
+    const bath = bathOf(pieces, { waterL: 3, agents: [agent({ massG: 12 })] })
+    await expect(here.log.baths.create(bath)).rejects.toMatchObject(
+      refusal(422, '2.4 times what its band says (50 g)'),
+    )
+    const vouched = await hanks(1, {
+      ...{ dryG: 120, soldAsG: 50, overrides: [{ code: 'wetAsDry', why: 'two skeins wound up' }] },
+    })
+    const { item } = await here.log.baths.create(
+      bathOf(vouched, { waterL: 3, agents: [agent({ massG: 12 })] }),
+    )
+    expect(item.overrides).toEqual([])
+  })
+
   test('iron counts over the whole life of a piece', async () => {
     const iron = (percentWof: number) => ({
       ...{ kind: 'mordant' as const, agent: 'ironSulfate' as const, doneOn: '2026-08-05' },
