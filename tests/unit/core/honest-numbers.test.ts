@@ -17,6 +17,9 @@ import { plantToFibreRatio } from '../../../core/harvest/ratio'
 import { InputError } from '../../../core/input-error'
 import { CALC_AGENTS } from '../../../core/mordant/agents'
 import { ironTotal } from '../../../core/mordant/iron-total'
+import { bathAgain, heldAfter } from '../../../core/mordant/bath-again'
+import { limitsOfBlend } from '../../../core/fibre/limits'
+import { wetAsDry } from '../../../core/fibre/wet-as-dry'
 import { mordantBath } from '../../../core/mordant/mordant-bath'
 import { BULK_DENSITY, gramsInSpoons, type SpoonedAgent } from '../../../core/mordant/spoons'
 import { usualDay } from '../../../core/season/day-of-year'
@@ -95,6 +98,26 @@ const ACTS: Record<string, fc.Arbitrary<() => unknown>> = {
     ),
   ironTotal: list(fc.record({ massG: any, fibreG: any })).map(
     (treatments) => () => ironTotal(treatments, 'protein'),
+  ),
+  bathAgain: fc.tuple(any, any).map(
+    ([offeredG, wantedG]) =>
+      () =>
+        bathAgain(offeredG, wantedG),
+  ),
+  heldAfter: list(any).map((addedG) => () => heldAfter(addedG)),
+  wetAsDry: fc.tuple(any, list(any), any).map(
+    ([massG, alikeG, soldAsG]) =>
+      () =>
+        wetAsDry(massG, alikeG, soldAsG),
+  ),
+  limitsOfBlend: list(any).map(
+    (percents) => () =>
+      limitsOfBlend(
+        percents.map((percent) => ({
+          limits: { mostC: 90, ph: [4, 9], mostIronPercent: 6 },
+          percent,
+        })),
+      ),
   ),
   heatingTime: fc
     .record({ waterL: any, fromC: any, toC: any, powerW: any })
