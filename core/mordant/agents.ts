@@ -19,6 +19,10 @@ export const CALC_AGENTS = [
 ] as const
 export type CalcAgent = (typeof CALC_AGENTS)[number]
 
+/** Whether the forms of something that goes into a bath are known here. */
+export const isCalcAgent = (agent: string): agent is CalcAgent =>
+  (CALC_AGENTS as readonly string[]).includes(agent)
+
 /** Molar mass of each form, g/mol: IUPAC abridged atomic weights; the first is the usual one. */
 export const AGENT_FORMS: Partial<Record<CalcAgent, Record<string, number>>> = {
   alum: { dodecahydrate: 474.39, anhydrous: 258.2 },

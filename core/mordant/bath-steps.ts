@@ -3,7 +3,7 @@ export type BathHeat = 'hot' | 'warm' | 'cold'
 export type BathFinish = 'dried' | 'heldWet'
 
 export type BathStepKind =
-  'wetOut' | 'dissolve' | 'enter' | 'hold' | 'cool' | 'rest' | 'rinse' | 'dry' | 'holdWet'
+  'wetOut' | 'dissolve' | 'enter' | 'hold' | 'cool' | 'rinse' | 'dry' | 'holdWet'
 
 /** One bath of a scheme. */
 export interface StagePlan {

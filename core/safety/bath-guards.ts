@@ -1,12 +1,14 @@
 import { bathPh } from '../acid-base/bath-ph'
 import { PH_AGENTS, type Addition, type PhAgent } from '../acid-base/additions'
-import { CALC_AGENTS, MOST_PERCENT, type CalcAgent } from '../mordant/agents'
+import { USEFUL_SHARE } from '../bath/water-budget'
+import { isCalcAgent, MOST_PERCENT } from '../mordant/agents'
 import { leastWaterL } from '../mordant/least-water'
 import { formatNumber, formatVolume } from '../quantity/format-quantity'
 import {
   about,
   alkaliOnIron,
   bleachMeets,
+  gravestFirst,
   heatGuards,
   phGuards,
   pieceGuards,
@@ -33,7 +35,6 @@ export interface GuardedBath {
 }
 
 const ACIDS = ['vinegar', 'citricAcid', 'creamOfTartar', 'aluminiumTriformate', 'aluminiumAcetate']
-const USEFUL_SHARE = 0.8
 
 /** What to mind before a mordant bath is begun, the gravest first. */
 export function bathGuards(bath: GuardedBath): Guard[] {
@@ -43,11 +44,10 @@ export function bathGuards(bath: GuardedBath): Guard[] {
     ...pieceGuards(bath.pieces),
     ...waterGuards(bath),
   ]
-  const order = ['stop', 'grave', 'mind']
   const seen = new Set<string>()
-  return guards
-    .filter(({ code, words }) => !seen.has(code + words) && seen.add(code + words))
-    .sort((a, b) => order.indexOf(a.level) - order.indexOf(b.level))
+  return gravestFirst(
+    guards.filter(({ code, words }) => !seen.has(code + words) && seen.add(code + words)),
+  )
 }
 
 function stageGuards({ pieces, waterL }: GuardedBath, agents: readonly GuardedAgent[]): Guard[] {
@@ -119,8 +119,8 @@ function waterGuards({ stages, tempC, waterL, vesselL, leastL }: GuardedBath): G
   if (waterL === null) return []
   const guards: Guard[] = []
   for (const { agent, massG, form } of stages.flat()) {
-    if (!(CALC_AGENTS as readonly string[]).includes(agent) || massG <= 0) continue
-    const least = leastWaterL(agent as CalcAgent, massG, { form, tempC })
+    if (!isCalcAgent(agent) || massG <= 0) continue
+    const least = leastWaterL(agent, massG, { form, tempC })
     if (least === null || least <= waterL) continue
     guards.push({
       code: 'tooLittleWater',

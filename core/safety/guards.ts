@@ -60,6 +60,11 @@ export const standingGuards = (guards: readonly Guard[], overrides: readonly Ove
       (level === 'grave' && !overrides.some((each) => each.code === code && each.why.trim())),
   )
 
+const LEVELS = ['stop', 'grave', 'mind']
+
+export const gravestFirst = (guards: readonly Guard[]): Guard[] =>
+  [...guards].sort((a, b) => LEVELS.indexOf(a.level) - LEVELS.indexOf(b.level))
+
 /** One guard about those of the pieces that a test picks, or none. */
 export function about(
   pieces: readonly GuardedPiece[],

@@ -2,6 +2,7 @@ import {
   about,
   alkaliOnIron,
   bleachMeets,
+  gravestFirst,
   heatGuards,
   phGuards,
   pieceGuards,
@@ -50,8 +51,7 @@ export function potGuards(pot: GuardedPot): Guard[] {
     ...pieceGuards(pieces),
     ...creeping(pieces),
   ]
-  const order = ['stop', 'grave', 'mind']
-  return guards.sort((a, b) => order.indexOf(a.level) - order.indexOf(b.level))
+  return gravestFirst(guards)
 }
 
 /** Iron pieces beside others in one pot: allowed, and said. */

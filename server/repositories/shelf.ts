@@ -1,4 +1,5 @@
 import type { Knex } from 'knex'
+import { roundToMilligram } from '../../core/harvest/net-mass'
 import { newId } from '../../shared/ids'
 import type { Page } from '../../shared/schemas/common'
 import type { NewShelfItem, ShelfItem, ShelfQuery } from '../../shared/schemas/shelf'
@@ -45,7 +46,7 @@ export const shelfRepository = (db: Knex) => {
       name: row.name,
       boughtOn: row.bought_on,
       boughtG: byId.get(row.id)?.boughtG ?? 0,
-      leftG: milligrams(byId.get(row.id)?.leftG ?? 0),
+      leftG: roundToMilligram(byId.get(row.id)?.leftG ?? 0),
       lowG: row.low_g,
       note: row.note,
     }))
@@ -95,7 +96,7 @@ export const shelfRepository = (db: Knex) => {
         item_id: itemId,
         bath_id: bathId,
         kind,
-        delta_g: milligrams(deltaG),
+        delta_g: roundToMilligram(deltaG),
         happened_on: on,
         created_at: at,
       })
@@ -112,11 +113,9 @@ export const shelfRepository = (db: Knex) => {
       }[]
       return rows
         .filter(({ massG }) => massG > 0)
-        .map(({ item_id, massG }) => ({ itemId: item_id, massG: milligrams(massG) }))
+        .map(({ item_id, massG }) => ({ itemId: item_id, massG: roundToMilligram(massG) }))
     },
   }
 }
-
-const milligrams = (massG: number) => Math.round(massG * 1000) / 1000
 
 const toEdited = ({ name, lowG, note }: ShelfEdit) => ({ name, low_g: lowG, note })

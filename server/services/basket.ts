@@ -66,7 +66,6 @@ export const basketService = (db: Knex) => {
       .limit(60)
       .select('s.id', 's.name', 's.kind', db.raw('total(piece.dry_g) as dryG'))
       .count('* as count')) as unknown as BasketView['sets']
-    const [{ n }] = (await dyed().count('* as n')) as unknown as [{ n: number }]
     return {
       levels: BASKET_LEVELS.map((level) => ({
         level,
@@ -74,7 +73,7 @@ export const basketService = (db: Knex) => {
         dryG: byLevel.get(level)?.dryG ?? 0,
       })),
       sets,
-      dyed: n,
+      dyed: await countOf(dyed()),
     }
   }
 

@@ -1,9 +1,7 @@
 import type { Knex } from 'knex'
 import { AGENTS, isMordant } from '../../catalogue/agents'
 import { schemeFacts } from '../../catalogue/mordant-schemes'
-import { CALC_AGENTS, type CalcAgent } from '../../core/mordant/agents'
-import { convertForm, usualForm } from '../../core/mordant/hydrates'
-import { gramsOfAgent } from '../../core/mordant/percent-of-fibre'
+import { gramsToWeigh } from '../../core/mordant/hydrates'
 import { formatMass, formatNumber } from '../../core/quantity/format-quantity'
 import { standingGuards, type Guard, type Override } from '../../core/safety/guards'
 import { wetOutMinOf } from '../../shared/fibre-facts'
@@ -164,7 +162,7 @@ function checkAgent(agent: BathAgent, i: number, bath: NewBath, fibreG: number):
   }
   // a bath used again holds some already, and a gathered lot is weighed as it is
   if (bath.againOf || agent.lotId) return
-  const wantedG = gramsInForm(agent, fibreG, `/agents/${i}/form`)
+  const wantedG = wantedOf(agent, fibreG, `/agents/${i}/form`)
   if (Math.abs(wantedG - agent.massG) <= Math.max(WEIGHING.massG, WEIGHING.share * wantedG)) return
   throw unacceptable(
     `/agents/${i}/massG`,
@@ -173,11 +171,9 @@ function checkAgent(agent: BathAgent, i: number, bath: NewBath, fibreG: number):
 }
 
 /** @throws Refusal for a form the agent does not come in */
-function gramsInForm({ agent, form, percentWof }: BathAgent, fibreG: number, pointer: string) {
-  const massG = gramsOfAgent(percentWof, fibreG)
-  if (!(CALC_AGENTS as readonly string[]).includes(agent) || form === '') return massG
+function wantedOf(agent: BathAgent, fibreG: number, pointer: string): number {
   try {
-    return convertForm(agent as CalcAgent, massG, usualForm(agent as CalcAgent), form)
+    return gramsToWeigh(agent, fibreG)
   } catch (error) {
     throw unacceptable(pointer, (error as Error).message)
   }

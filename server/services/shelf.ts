@@ -1,7 +1,6 @@
 import type { Knex } from 'knex'
 import { AGENTS } from '../../catalogue/agents'
-import { convertForm } from '../../core/mordant/hydrates'
-import { CALC_AGENTS, type CalcAgent } from '../../core/mordant/agents'
+import { inForm } from '../../core/mordant/hydrates'
 import { formatMass } from '../../core/quantity/format-quantity'
 import type {
   NewShelfItem,
@@ -101,11 +100,6 @@ export const shelfService = (db: Knex) => ({
     return { items, plans }
   },
 })
-
-const inForm = (agent: string, massG: number, from: string, to: string) =>
-  (CALC_AGENTS as readonly string[]).includes(agent) && from !== to
-    ? convertForm(agent as CalcAgent, massG, from, to)
-    : massG
 
 const onShelfG = (items: readonly ShelfItem[], agent: string, form: string) =>
   items

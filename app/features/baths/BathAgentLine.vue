@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { AGENTS, FORM_WORDS } from '~~/catalogue/agents'
 import { schemeFacts } from '~~/catalogue/mordant-schemes'
-import { CALC_AGENTS, type CalcAgent } from '~~/core/mordant/agents'
+import { isCalcAgent } from '~~/core/mordant/agents'
+import { gramsToWeigh } from '~~/core/mordant/hydrates'
 import { TAKEN_SHARE } from '~~/core/mordant/bath-again'
 import { leastWaterL } from '~~/core/mordant/least-water'
 import { BULK_DENSITY, gramsInSpoons, spoonsFor, type SpoonedAgent } from '~~/core/mordant/spoons'
@@ -10,7 +11,7 @@ import { formsOf } from '~~/shared/schemas/shelf'
 import type { StockLot } from '~/composables/useStock'
 import { weighable, type AgentDraft } from './agents-for'
 import PercentGauge from './PercentGauge.vue'
-import { gramsWanted, type BathDraft, type BathForm, type BathSurroundings } from './useBathForm'
+import type { BathDraft, BathForm, BathSurroundings } from './useBathForm'
 
 /** One agent of a bath: grams, percentage, form, spoons, and where it is taken from. */
 const {
@@ -47,15 +48,15 @@ const each = computed(() => {
   const weights = [...new Set(rows.map(({ dryG }) => dryG))].slice(0, 4)
   return weights
     .map((dryG) => {
-      const massG = weighable(gramsWanted(agent, dryG))
+      const massG = weighable(gramsToWeigh(agent, dryG))
       return `${formatMass(massG)} for each of ${formatMass(dryG)}`
     })
     .join(', ')
 })
 
 const water = computed(() => {
-  if (!(CALC_AGENTS as readonly string[]).includes(agent.agent)) return ''
-  const least = leastWaterL(agent.agent as CalcAgent, agent.massG, {
+  if (!isCalcAgent(agent.agent)) return ''
+  const least = leastWaterL(agent.agent, agent.massG, {
     form: agent.form || undefined,
     tempC: bath.tempC ?? undefined,
   })

@@ -4,9 +4,7 @@ import { schemeFacts, type Scheme } from '~~/catalogue/mordant-schemes'
 import { fibreFacts } from '~~/catalogue/fibres'
 import { bathAgain, heldAfter, type BathLeft } from '~~/core/mordant/bath-again'
 import { BATH_HEATS, type BathFinish, type BathHeat } from '~~/core/mordant/bath-steps'
-import { CALC_AGENTS, type CalcAgent } from '~~/core/mordant/agents'
-import { convertForm, usualForm } from '~~/core/mordant/hydrates'
-import { gramsOfAgent } from '~~/core/mordant/percent-of-fibre'
+import { gramsToWeigh } from '~~/core/mordant/hydrates'
 import { standingGuards, type Guard, type Override } from '~~/core/safety/guards'
 import { bathGuardsOf, leastLiquorL } from '~~/shared/bath-facts'
 import type { BasketRow } from '~~/shared/basket-view'
@@ -45,14 +43,6 @@ export interface BathSurroundings {
 
 /** Less is no bath, however small the pieces. */
 const LEAST_WATER_L = 0.5
-
-/** Grams of an agent for a percentage, in the form it comes in. */
-export function gramsWanted({ agent, form, percentWof }: AgentDraft, fibreG: number): number {
-  const massG = gramsOfAgent(percentWof, fibreG)
-  const isKnown = (CALC_AGENTS as readonly string[]).includes(agent)
-  if (!isKnown || form === '') return massG
-  return convertForm(agent as CalcAgent, massG, usualForm(agent as CalcAgent), form)
-}
 
 /** Mordant baths being put together for the pieces in hand: as many schemes as wanted. */
 export function useBathForm(
@@ -98,14 +88,14 @@ export function useBathForm(
       addedG.unshift(offered?.massG ?? 0)
     }
     if (addedG.length === 0) return null
-    return bathAgain(heldAfter(addedG), gramsWanted(agent, fibreOf(bath)))
+    return bathAgain(heldAfter(addedG), gramsToWeigh(agent, fibreOf(bath)))
   }
 
   /** Grams and what they are taken from follow the fibre. */
   function reckon(bath: BathDraft) {
     const fibreG = fibreOf(bath)
     for (const agent of bath.agents) {
-      const wantedG = gramsWanted(agent, fibreG)
+      const wantedG = gramsToWeigh(agent, fibreG)
       const again = leftOf(bath, agent)
       agent.massG = weighable(again ? again.addG : wantedG)
       if (!agent.lotId) agent.shelfId = jarFor(agent)

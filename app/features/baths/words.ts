@@ -12,7 +12,6 @@ export const STEP_WORDS: Record<BathStepKind, { name: string; done: string }> = 
   enter: { name: 'Enter the pieces', done: 'All in' },
   hold: { name: 'Hold', done: 'Held' },
   cool: { name: 'Cool in the bath', done: 'Cool' },
-  rest: { name: 'Rest', done: 'Rested' },
   rinse: { name: 'Rinse', done: 'Rinsed' },
   dry: { name: 'Dry in the shade', done: 'Dry' },
   holdWet: { name: 'Keep wet', done: 'Used' },

@@ -1,11 +1,11 @@
 import { FIBRES } from '~~/catalogue/fibres'
 import { PARTS } from '~~/catalogue/parts'
 import type { Page } from '~~/shared/schemas/common'
-import type { Piece } from '~~/shared/schemas/piece'
+import { mordantMarks } from '~~/catalogue/agents'
+import { mordantsOf, type Piece } from '~~/shared/schemas/piece'
 import type { Pot } from '~~/shared/schemas/pot'
 import type { Source } from '~~/shared/schemas/source'
 import type { Swatch } from '~~/shared/schemas/swatch'
-import { marksOf } from '~/features/basket/readiness'
 
 /** A swatch with what it came of. */
 export interface SwatchInHand {
@@ -46,7 +46,13 @@ export function useSwatches(chosen: () => { swatch?: string; pot?: string }) {
 }
 
 /** `tansy flower heads on wool, Al` */
-export const swatchWords = ({ sources, piece }: SwatchInHand) =>
+export const swatchWords = ({ sources, piece, pot }: SwatchInHand) =>
   `${sources.map((source) => `${source.commonName} ${PARTS[source.part].label}`).join(' and ')} on ${
     FIBRES[piece.fibre].label
-  }, ${marksOf(piece) === 'none' ? 'no mordant' : marksOf(piece)}`
+  }, ${mordantWords(piece, pot.dyedOn)}`
+
+/** What it carried when it was dyed: a mordant given later had no part in it. */
+function mordantWords(piece: Piece, dyedOn: string): string {
+  const marks = mordantMarks(mordantsOf(piece, dyedOn))
+  return marks === 'none' ? 'no mordant' : marks
+}

@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals'
 import { CALC_AGENTS, AGENT_FORMS, SOLUBILITY } from '../../../../core/mordant/agents'
-import { convertForm, usualForm } from '../../../../core/mordant/hydrates'
+import { convertForm, gramsToWeigh, inForm, usualForm } from '../../../../core/mordant/hydrates'
 import { leastWaterL } from '../../../../core/mordant/least-water'
 import { mordantBath, type MordantBath } from '../../../../core/mordant/mordant-bath'
 
@@ -23,6 +23,15 @@ describe('forms of one salt', () => {
     )
     expect(() => convertForm('salt', 1, '', 'rock')).toThrow('one form only')
     expect(() => convertForm('alum', 1, 'constructor', 'anhydrous')).toThrow('form of alum')
+  })
+
+  test('what is weighed out follows the form on the shelf; one form only stays as it is', () => {
+    const alum = { agent: 'alum', percentWof: 10 }
+    expect(gramsToWeigh({ ...alum, form: '' }, 100)).toBe(10)
+    expect(gramsToWeigh({ ...alum, form: 'anhydrous' }, 100)).toBeCloseTo(5.443, 3)
+    expect(gramsToWeigh({ agent: 'vinegar', percentWof: 50, form: '' }, 100)).toBe(50)
+    expect(inForm('vinegar', 7, '', 'any')).toBe(7)
+    expect(() => gramsToWeigh({ ...alum, form: 'flakes' }, 100)).toThrow('form of alum')
   })
 
   test('the usual form is the first, and every solubility is of a form that exists', () => {
