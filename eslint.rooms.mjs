@@ -3,7 +3,8 @@ const MAY_IMPORT = {
   core: [],
   catalogue: ['core'],
   shared: ['core', 'catalogue'],
-  server: ['shared', 'core', 'catalogue'],
+  instruments: ['core'],
+  server: ['shared', 'core', 'catalogue', 'instruments'],
   app: ['shared', 'core', 'catalogue'],
   demo: ['server', 'shared', 'core', 'catalogue'],
 }
@@ -25,7 +26,7 @@ export const importRules = Object.entries(MAY_IMPORT).map(([room, allowed]) => {
               regex: `^(?:(?:\\.\\./)+|~~/|@@/)(?:${others})/`,
               message: `${room} may import from ${allowed.join(', ') || 'nothing but itself'} only.`,
             },
-            ...(room === 'core' || room === 'catalogue' || room === 'shared'
+            ...(['core', 'catalogue', 'shared', 'instruments'].includes(room)
               ? [
                   {
                     regex: '^(?:vue|nuxt|h3|knex|better-sqlite3|element-plus|pinia|node:|#)',

@@ -9,6 +9,8 @@ export interface Bath {
   /** Of the water itself, as bicarbonate, mmol/L. */
   alkalinityMmolL?: number
   additions: readonly Addition[]
+  /** What is dissolved in it beside the additions, where that is known: acids of a plant. */
+  brings?: Solution
 }
 
 const HALVINGS = 50
@@ -18,12 +20,12 @@ const HALVINGS = 50
  *
  * Volumes add up. The water's alkalinity counts as sodium bicarbonate. Slaked lime and chalk
  * dissolve as far as their solubility products let them; other solids dissolve whole, and nothing
- * precipitates anew. What the plants bring is not known here: see `next-dose` for that.
+ * precipitates anew. What plants bring is seldom known: see `next-dose` for a bath that has to be learnt.
  *
  * @throws InputError for no water or an addition that cannot be reckoned
  * @example bathPh({ waterL: 1, additions: [{ agent: 'sodaAsh', massG: 10 }] }) // 11.37
  */
-export function bathPh({ waterL, alkalinityMmolL = 0, additions }: Bath): number {
+export function bathPh({ waterL, alkalinityMmolL = 0, additions, brings }: Bath): number {
   positive(waterL, '/waterL', 'L')
   const alkalinity = notNegative(alkalinityMmolL, '/alkalinityMmolL', 'mmol/L') / 1000
   const amounts = additions.map((addition, i) => amountOf(addition, `/additions/${i}`))
@@ -51,8 +53,11 @@ export function bathPh({ waterL, alkalinityMmolL = 0, additions }: Bath): number
     else dissolve(addition, molL)
   })
   const solution = (): Solution => ({
-    acids: [...totals].map(([name, totalMolL]) => ({ steps: ACIDS[name], totalMolL })),
-    ions: [...byCharge].map(([charge, molL]) => ({ charge, molL })),
+    acids: [
+      ...(brings?.acids ?? []),
+      ...[...totals].map(([name, totalMolL]) => ({ steps: ACIDS[name], totalMolL })),
+    ],
+    ions: [...(brings?.ions ?? []), ...[...byCharge].map(([charge, molL]) => ({ charge, molL }))],
   })
   for (const { addition, molL } of solids) {
     const kind = chemistryOf(addition.agent).solid!

@@ -39,6 +39,8 @@ const NEAR = 0.3
 const NEAR_ENOUGH = 0.85
 /** Of the baths that may be, the share a dose may bring to the target or past it. */
 const AIM = 0.4
+/** And past what is near it: without a way back, a spoonful too much is worse than one more look. */
+const OVERSHOOT = 0.02
 /** Never more than this share of the way that could pass the cap: all but so few baths count. */
 const SHARE_OF_WAY = 0.5
 const COULD_PASS = 0.15
@@ -49,7 +51,7 @@ const RISK = 0.001
  * The next dose towards a pH, from the bath's own answers.
  *
  * All baths that the readings may come from are weighed (`possibleBaths`). The dose is the one that
- * brings most of them near the target, but never more than half of the way that could pass the
+ * brings most of them near the target, hardly any past what is near it, and never more than half of the way that could pass the
  * cap in the worst bath still likely. Dose, stir, cool a spoonful, read, ask again; six
  * doses after the first three readings it stops in any case.
  *
@@ -68,10 +70,10 @@ export function nextDose(question: DoseQuestion): DoseAdvice {
   const rises = cap > target
   const now = phAfter(baths, givenMolL)
   const near = nearness(now, target)
-  const answer = (stop: boolean, dose: number, words: string): DoseAdvice => {
-    const after = dose > 0 ? phAfter(baths, givenMolL + dose) : now
+  const answer = (stop: boolean, massG: number, words: string): DoseAdvice => {
+    const after = massG > 0 ? phAfter(baths, givenMolL + massG / gramsPerMolL) : now
     const { mid, low, high } = quantiles(after)
-    return { nextMassG: dose * gramsPerMolL, expectedPh: mid, low, high, stop, text: words }
+    return { nextMassG: massG, expectedPh: mid, low, high, stop, text: words }
   }
   const middle = quantiles(now).mid
   const reading = `about ${formatNumber(middle, 2)}`
@@ -99,7 +101,7 @@ export function nextDose(question: DoseQuestion): DoseAdvice {
   const massG = roundedDown(dose.molL * gramsPerMolL)
   return answer(
     false,
-    massG / gramsPerMolL,
+    massG,
     `Stir in ${formatNumber(massG)} g, wait, cool a spoonful and read it. Never past ${cap}.`,
   )
 }
@@ -114,7 +116,11 @@ function bestDose(
     quantileOf(baths.map((bath) => [bath.doseFor(ph) - givenMolL, bath.weight]))
   const toCap = doses(cap)
   const room = Math.min(SHARE_OF_WAY * toCap(COULD_PASS), toCap(RISK))
-  const most = Math.max(0, Math.min(room, doses(target)(AIM)))
+  const rises = cap > target
+  const notPast = doses(rises ? Math.min(cap, target + NEAR) : Math.max(cap, target - NEAR))(
+    OVERSHOOT,
+  )
+  const most = Math.max(0, Math.min(room, notPast, doses(target)(AIM)))
   return { molL: most, share: nearness(phAfter(baths, givenMolL + most), target) }
 }
 

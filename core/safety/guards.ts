@@ -19,6 +19,9 @@ export type GuardCode =
   | 'lookAlike'
   | 'tooLittleWater'
   | 'vesselTooSmall'
+  | 'acidInZinc'
+  | 'vesselTakesPart'
+  | 'notDyeOnly'
 
 /**
  * Something that would go wrong, said before it does. `stop` is not to be done before it is

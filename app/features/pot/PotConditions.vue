@@ -14,7 +14,7 @@ const ways = computed(() => (plan.coldOnly ? COLD_WAYS : WAY_KEYS))
     <div class="grid">
       <LabeledField v-slot="{ id }" label="Way">
         <ElSelect :id="id" v-model="plan.draft.way">
-          <ElOption v-for="way in ways" :key="way" :value="way" :label="WAYS[way]" />
+          <ElOption v-for="way in ways" :key="way" :value="way" :label="WAYS[way].label" />
         </ElSelect>
       </LabeledField>
       <LabeledField v-slot="{ id }" label="Day" :error="plan.errors['/dyedOn']">

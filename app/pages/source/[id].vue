@@ -50,7 +50,7 @@ const facts = computed(() => {
         ? 'all year'
         : `${MONTHS[it.windowFrom]} to ${MONTHS[it.windowTo!]}, northern year`
   return [
-    { field: 'ways', label: 'Ways', value: it.ways.map((way) => WAYS[way]).join(', ') },
+    { field: 'ways', label: 'Ways', value: it.ways.map((way) => WAYS[way].label).join(', ') },
     {
       field: 'needsMordant',
       label: 'Mordant',
