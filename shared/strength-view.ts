@@ -9,7 +9,14 @@ import type { Source } from './schemas/source'
 export type PhBand = 'acid' | 'asItCame' | 'alkaline'
 
 /** Why a swatch is shown beside a curve and not counted in it. */
-export type NotCounted = 'mixedBath' | 'dyedBefore' | 'colourCutOff' | 'bareNotRead' | 'onlyReadWet'
+export type NotCounted =
+  | 'mixedBath'
+  | 'dyedBefore'
+  | 'colourCutOff'
+  | 'bareNotRead'
+  | 'onlyReadWet'
+  | 'ratioUnknown'
+  | 'laterBath'
 
 export interface StrengthPointView {
   swatchId: string
@@ -18,8 +25,8 @@ export interface StrengthPointView {
   lotCodes: string[]
   dyedOn: string
   /** g air-dry plant per g dry fibre, and as weighed in `state`. */
-  ratioDry: number
-  ratioAsWeighed: number
+  ratioDry: number | null
+  ratioAsWeighed: number | null
   state: PlantState | 'mixed'
   hex: string
   basis: 'measured' | 'estimated'

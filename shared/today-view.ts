@@ -66,7 +66,7 @@ export interface LatestReading {
   sourceName: string
   mordant: string
   fibre: string
-  ratioDry: number
+  ratioDry: number | null
   strength: number | null
   depth: string | null
   basis: 'measured' | 'estimated'

@@ -42,7 +42,9 @@ const enough = computed(() => curve?.answer.enough.mid ?? group?.enough ?? null)
 const x = computed(() => ribbonScale(Math.max(width.value, 1)))
 const stops = computed(() => ribbonStops(group, x.value))
 const chips = computed(() => {
-  const points = group?.points ?? []
+  const points = (group?.points ?? []).flatMap((point) =>
+    point.ratioDry === null ? [] : [{ ...point, ratioDry: point.ratioDry }],
+  )
   const lanes = laneOf(
     points.map((point) => x.value(point.ratioDry)),
     CHIP + 3,

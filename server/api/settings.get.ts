@@ -1,5 +1,3 @@
 import { defineRoute } from '../http/define-route'
 
-export default defineRoute({}, async ({ log }) => ({
-  hemisphere: (await (await log()).settings.read('hemisphere')) ?? 'northern',
-}))
+export default defineRoute({}, async ({ log }) => (await log()).settings.read())

@@ -1,11 +1,6 @@
-import Joi from 'joi'
+import { settingsSchema } from '../../shared/schemas/settings'
 import { defineRoute } from '../http/define-route'
 
-const body = Joi.object<{ hemisphere: string }>({
-  hemisphere: Joi.string().valid('northern', 'southern').required(),
-})
-
-export default defineRoute({ body }, async ({ body, log }) => {
-  await (await log()).settings.write('hemisphere', body.hemisphere)
-  return body
-})
+export default defineRoute({ body: settingsSchema }, async ({ body, log }) =>
+  (await log()).settings.change(body),
+)

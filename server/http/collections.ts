@@ -16,6 +16,12 @@ import { newWishSchema, wishChangeSchema, wishQuerySchema } from '../../shared/s
 import { lotChangeSchema, lotQuerySchema, newLotSchema } from '../../shared/schemas/lot'
 import { newPatchSchema, patchChangeSchema, patchQuerySchema } from '../../shared/schemas/patch'
 import { newPieceSchema, pieceChangeSchema, pieceQuerySchema } from '../../shared/schemas/piece'
+import {
+  newOwnWaySchema,
+  ownWayChangeSchema,
+  ownWayQuerySchema,
+} from '../../shared/schemas/own-way'
+import { newVesselSchema, vesselChangeSchema, vesselQuerySchema } from '../../shared/schemas/vessel'
 import { newPotSchema, potChangeSchema, potQuerySchema } from '../../shared/schemas/pot'
 import { newSourceSchema, sourceChangeSchema, sourceQuerySchema } from '../../shared/schemas/source'
 import { newSwatchSchema, swatchChangeSchema, swatchQuerySchema } from '../../shared/schemas/swatch'
@@ -66,6 +72,8 @@ export const COLLECTIONS: Record<Collection, CollectionSchemas> = {
     create: newShelfItemSchema,
     change: shelfItemChangeSchema,
   },
+  vessels: { query: vesselQuerySchema, create: newVesselSchema, change: vesselChangeSchema },
+  ways: { query: ownWayQuerySchema, create: newOwnWaySchema, change: ownWayChangeSchema },
   pots: { query: potQuerySchema, create: newPotSchema, change: potChangeSchema },
   swatches: { query: swatchQuerySchema, create: newSwatchSchema, change: swatchChangeSchema },
 }

@@ -24,6 +24,8 @@ export interface Movement {
   jarId?: string | null
   bathId?: string | null
   stepId?: string | null
+  /** The note of a pot it belongs to: plant that was added on the way. */
+  eventId?: string | null
   kind: MovementKind
   /** g in the lot's state then; negative where it left. */
   deltaG: number
@@ -39,6 +41,7 @@ interface MovementRow {
   pot_id: string | null
   jar_id: string | null
   bath_id: string | null
+  event_id: string | null
   kind: MovementKind
   delta_g: number
   happened_on: string
@@ -59,6 +62,7 @@ export const movementRepository = (db: Knex) => ({
       jar_id: movement.jarId ?? null,
       bath_id: movement.bathId ?? null,
       step_id: movement.stepId ?? null,
+      event_id: movement.eventId ?? null,
       kind: movement.kind,
       delta_g: roundToMilligram(movement.deltaG),
       happened_on: movement.happenedOn,
@@ -94,17 +98,18 @@ export const movementRepository = (db: Knex) => ({
     return row.day
   },
 
-  /** What a pot, jar or bath took of each of its lots, as it was last taken. */
+  /** What a pot, a note of it, a jar or a bath took of each of its lots, as it was last taken. */
   async takenBy(
-    by: { pot_id: string } | { jar_id: string } | { bath_id: string },
+    by: { pot_id: string } | { jar_id: string } | { bath_id: string } | { event_id: string },
   ): Promise<Movement[]> {
     const rows = await db<MovementRow>('lot_movement').where({ ...by, kind: 'used' })
-    const latest = new Map(rows.map((row) => [row.lot_id, row]))
+    const latest = new Map(rows.map((row) => [`${row.lot_id} ${row.event_id}`, row]))
     return [...latest.values()].map((row) => ({
       lotId: row.lot_id,
       potId: row.pot_id,
       jarId: row.jar_id,
       bathId: row.bath_id,
+      eventId: row.event_id,
       kind: row.kind,
       deltaG: row.delta_g,
       happenedOn: row.happened_on,

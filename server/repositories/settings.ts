@@ -8,6 +8,11 @@ export const settingRepository = (db: Knex) => ({
     return row?.value ?? null
   },
 
+  async all(): Promise<Map<string, string>> {
+    const rows = (await db('setting').select('name', 'value')) as { name: string; value: string }[]
+    return new Map(rows.map(({ name, value }) => [name, value]))
+  },
+
   async write(name: string, value: string): Promise<void> {
     await db('setting').insert({ name, value }).onConflict('name').merge()
   },

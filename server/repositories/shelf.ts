@@ -18,6 +18,9 @@ interface ShelfRow extends RecordedRow {
 export interface ShelfMovement {
   itemId: string
   bathId: string | null
+  /** The pot it went into, and the note that says so. */
+  potId?: string
+  eventId?: string
   kind: 'bought' | 'added' | 'counted' | 'used' | 'returned'
   deltaG: number
   on: string
@@ -90,11 +93,16 @@ export const shelfRepository = (db: Knex) => {
       await db('shelf_item').where({ id }).update(toEdited(edit))
     },
 
-    async move({ itemId, bathId, kind, deltaG, on }: ShelfMovement, at: string): Promise<void> {
+    async move(
+      { itemId, bathId, potId, eventId, kind, deltaG, on }: ShelfMovement,
+      at: string,
+    ): Promise<void> {
       await db('shelf_movement').insert({
         id: newId(),
         item_id: itemId,
         bath_id: bathId,
+        pot_id: potId ?? null,
+        event_id: eventId ?? null,
         kind,
         delta_g: roundToMilligram(deltaG),
         happened_on: on,
@@ -102,10 +110,12 @@ export const shelfRepository = (db: Knex) => {
       })
     },
 
-    /** What a bath holds of each jar on the shelf, g. */
-    async takenBy(bathId: string): Promise<{ itemId: string; massG: number }[]> {
+    /** What a bath, a pot or a note of one holds of each jar on the shelf, g. */
+    async takenBy(
+      by: { bath_id: string } | { pot_id: string } | { event_id: string },
+    ): Promise<{ itemId: string; massG: number }[]> {
       const rows = (await db('shelf_movement')
-        .where({ bath_id: bathId })
+        .where(by)
         .groupBy('item_id')
         .select('item_id', db.raw('-total(delta_g) as massG'))) as {
         item_id: string

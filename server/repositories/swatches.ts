@@ -83,6 +83,11 @@ export const swatchRepository = (db: Knex) => {
       await db('swatch').where({ id }).update({ note })
     },
 
+    /** Sets one aside with the end of its pot, or brings it back. */
+    async setOneAside(id: string, at: string | null): Promise<void> {
+      await db('swatch').where({ id }).update({ set_aside_at: at }).increment('rev', 1)
+    },
+
     /** Sets all swatches of a pot aside with it, or brings them back. */
     async setAsideWithPot(potId: string, at: string | null): Promise<void> {
       await db('swatch').where({ pot_id: potId }).update({ set_aside_at: at }).increment('rev', 1)

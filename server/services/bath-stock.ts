@@ -68,7 +68,7 @@ async function takeFromLot(
 /** Puts all that a bath took back where it came from, when it is taken back. */
 export async function giveBack(trx: Knex, bathId: string, at: string): Promise<void> {
   const shelf = shelfRepository(trx)
-  for (const { itemId, massG } of await shelf.takenBy(bathId)) {
+  for (const { itemId, massG } of await shelf.takenBy({ bath_id: bathId })) {
     await shelf.move({ itemId, bathId, kind: 'returned', deltaG: massG, on: at.slice(0, 10) }, at)
   }
   for (const use of await movementRepository(trx).takenBy({ bath_id: bathId })) {

@@ -53,6 +53,8 @@ function whyNotCounted(
   reading: Reading,
   sourceId: string,
 ): NotCounted | null {
+  if (pot.bathNumber > 1) return 'laterBath'
+  if (pot.ratioDry === null) return 'ratioUnknown'
   if (pot.lots.some((lot) => lot.sourceId !== sourceId)) return 'mixedBath'
   if (piece.potIds.indexOf(pot.id) > 0) return 'dyedBefore'
   if (reading.wet) return 'onlyReadWet'

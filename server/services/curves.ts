@@ -96,7 +96,7 @@ function toWanted(source: Source, key: string, members: Candidate[]): Wanted {
     },
     job: {
       swatches: members.map((member) => ({
-        ratioDry: member.pot.ratioDry,
+        ratioDry: member.pot.ratioDry!,
         lot: member.pot.lots.map(({ lotId }) => lotId).join('+'),
         dyed: seen(member.reading),
         bare: seen(member.piece.bare!),

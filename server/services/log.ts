@@ -1,5 +1,5 @@
 import type { Database } from '../database/open'
-import { settingRepository } from '../repositories/settings'
+import { settingsService } from './settings'
 import type { PhotoFiles } from '../photos/photo-files'
 import { reckonHere, type ReckonCurves } from './curve-pool'
 import { basketService } from './basket'
@@ -8,6 +8,7 @@ import { dayCautions } from './day-cautions'
 import { exchange } from './exchange/exchange'
 import { findService } from './find'
 import { hobService } from './hob'
+import { instrumentService } from './instruments'
 import { jarDraws } from './jar-draw'
 import { jarViews } from './jar-views'
 import { jarKind } from './jars'
@@ -20,14 +21,24 @@ import { patchKind } from './patches'
 import { photoKind, photoService } from './photos'
 import { pieceMoves } from './piece-moves'
 import { pieceKind } from './pieces'
+import { potCourse } from './pot-course'
 import { potKind } from './pots'
+import { recipeService } from './recipes'
 import { createRecords, type Clock } from './records'
 import { shelfKind, shelfService } from './shelf'
-import { containerKind, patchRuleKind, setKind, wishKind } from './small-kinds'
+import {
+  containerKind,
+  ownWayKind,
+  patchRuleKind,
+  setKind,
+  vesselKind,
+  wishKind,
+} from './small-kinds'
 import { sourceKind } from './sources'
 import { strengthService } from './strength'
 import { swatchKind } from './swatches'
 import { todayService } from './today'
+import { trialService } from './trials'
 import { undoService } from './undo'
 import { walkService } from './walk'
 
@@ -61,9 +72,12 @@ export function createLog(
     pieces: createRecords(pieceKind, database, clock),
     baths: createRecords(bathKind, database, clock),
     shelf: createRecords(shelfKind, database, clock),
+    vessels: createRecords(vesselKind, database, clock),
+    ways: createRecords(ownWayKind, database, clock),
     pots: createRecords(potKind, database, clock),
     swatches: createRecords(swatchKind, database, clock),
   }
+  const settings = settingsService(database)
   const names = namesService(database.read)
   const curves = curvesService(database.read, reckon)
   const walk = walkService(database.read, (sourceId) => curves.enoughOf(sourceId))
@@ -74,8 +88,19 @@ export function createLog(
     draws: jarDraws(database, collections, clock),
     basketMoves: pieceMoves(database, collections, clock),
     bathFinish: bathFinish(database, collections, clock),
+    course: potCourse(database, collections, clock, async (db) => (await settings.read(db)).altitudeM),
     basket: basketService(database.read),
-    hob: hobService(database.read),
+    hob: hobService(database.read, (now) => standing.standing(now)),
+    trials: trialService(database.read),
+    recipes: recipeService(database.read),
+    instruments: instrumentService(
+      {
+        settings: () => settings.read(),
+        pot: (id) => collections.pots.read(id),
+        vessel: (id) => collections.vessels.read(id),
+      },
+      clock,
+    ),
     stores: shelfService(database.read),
     strength: strengthService(database.read),
     curves,
@@ -88,7 +113,7 @@ export function createLog(
     cautions: dayCautions(database.read),
     pictures: photoService(database, collections.photos, files, clock),
     exchange: exchange(database, collections, clock),
-    settings: settingRepository(database.write),
+    settings,
     changes: undoService(database, collections, clock),
   }
 }
@@ -107,5 +132,7 @@ export type Collection =
   | 'pieces'
   | 'baths'
   | 'shelf'
+  | 'vessels'
+  | 'ways'
   | 'pots'
   | 'swatches'

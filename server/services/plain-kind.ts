@@ -11,6 +11,8 @@ interface PlainKind<New extends { id: string }, Query> {
   /** Column of each field; those in `json` are kept as text. */
   columns: Record<Exclude<keyof New, 'id'> & string, string>
   json?: readonly string[]
+  /** Fields that are true or false; kept as 1 and 0. */
+  flags?: readonly string[]
   /** Narrows a list by the query's own fields. */
   narrow?: (rows: Knex.QueryBuilder, query: Query) => void
   /** Refuses what cannot be, new or changed. */
@@ -29,6 +31,7 @@ export function plainKind<
   table,
   columns,
   json = [],
+  flags = [],
   narrow,
   check,
 }: PlainKind<New, Query>): RecordKind<T, New, Change, Query> {
@@ -48,6 +51,7 @@ export function plainKind<
       ...Object.fromEntries(
         fields.map(([field, column]) => {
           const value = (row as unknown as Record<string, unknown>)[column]
+          if (flags.includes(field)) return [field, Boolean(value)]
           return [field, json.includes(field) ? (JSON.parse(value as string) as unknown) : value]
         }),
       ),

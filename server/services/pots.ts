@@ -1,17 +1,27 @@
 import type { Knex } from 'knex'
+import { standingGuards, type Guard, type Override } from '../../core/safety/guards'
 import { newId } from '../../shared/ids'
+import { potGuardsOf } from '../../shared/pot-facts'
 import type { NewPot, Pot, PotChange, PotQuery } from '../../shared/schemas/pot'
-import { movementRepository } from '../repositories/lot-movements'
+import { PLAIN_PLAN } from '../../shared/schemas/pot-plan'
+import type { Vessel } from '../../shared/schemas/vessel'
 import { lotRepository } from '../repositories/lots'
+import { movementRepository } from '../repositories/lot-movements'
 import { bathRepository } from '../repositories/mordant-baths'
 import { pieceRepository } from '../repositories/pieces'
-import { potRepository } from '../repositories/pots'
+import { potNotes } from '../repositories/pot-notes'
+import { potRepository, type KeptPlan, type PotFields } from '../repositories/pots'
+import { sourceRepository } from '../repositories/sources'
 import { swatchRepository } from '../repositories/swatches'
 import { nextTagCode, yearOf } from '../repositories/tag-serials'
 import { refuseFuture } from './calendar'
-import { stillNeeded, unacceptable } from './failures'
-import { move, refuseBeforeWeighing, refuseOverdraw } from './lots'
+import { Refusal, stillNeeded, unacceptable } from './failures'
+import { dateOf } from './jars'
+import { refuseOverdraw } from './lots'
+import { revertCourse } from './pot-revert'
+import { lookAtLots, returnAll, takeFromLots } from './pot-stock'
 import type { RecordKind } from './record-kind'
+import { vesselKind } from './small-kinds'
 
 export const POT_PREFIX = 'POT'
 export const SWATCH_PREFIX = 'SWA'
@@ -23,24 +33,41 @@ export const potKind: RecordKind<Pot, NewPot, PotChange, PotQuery> = {
   page: (db, query) => potRepository(db).page(query),
   find: (db, id) => potRepository(db).find(id),
 
-  /** The pot, what it took of each lot, its pieces and a swatch for each: all or nothing. */
+  /** A pot of the past with what it took, its pieces and a swatch for each; or a plan alone. */
   async insert(trx, input, at) {
-    refuseFuture('/dyedOn', input.dyedOn, at)
+    const isPlan = input.stage === 'planned'
+    if (!isPlan) refuseFuture('/dyedOn', input.dyedOn, at)
     const code = await nextTagCode(trx, POT_PREFIX, yearOf(input.dyedOn))
     const pots = potRepository(trx)
-    await pots.insert({ ...input, code }, at)
-    await takeFromLots(trx, input, at)
-    await enterPieces(trx, input, at)
-    await pots.addEvent(input.id, 'done', at)
+    const kept = isPlan ? await planOf(trx, input) : null
+    await pots.insert({ ...(await fieldsOf(trx, input)), code }, kept, at)
+    if (isPlan) return potNotes(trx).mark(input.id, 'planned', at)
+    await takeFromLots(trx, { ...input, on: input.dyedOn }, at)
+    await enterPieces(trx, input)
+    for (const { pieceId, swatchId } of input.pieces) {
+      await addSwatch(trx, { potId: input.id, pieceId, swatchId, on: input.dyedOn }, at)
+    }
+    await potNotes(trx).mark(input.id, 'done', at)
   },
 
-  async change(trx, current, change) {
-    await potRepository(trx).update(current.id, { ...current, ...change })
+  async change(trx, current, { light, replan, ...edit }, at) {
+    const pots = potRepository(trx)
+    if (replan) {
+      if (current.stage !== 'planned') {
+        throw stillNeeded(`${current.code} is ${current.stage}: its plan stands as it was.`)
+      }
+      const input = { ...replan, id: current.id, stage: 'planned' as const }
+      const fields = await fieldsOf(trx, input)
+      await pots.update(current.id, { ...fields, ...edit })
+      await pots.setCourse(current.id, { ...fields, overrides: current.overrides })
+      await pots.keepPlan(current.id, await planOf(trx, input))
+    } else {
+      await pots.update(current.id, { ...current, ...edit })
+    }
+    if (light) await lightPot(trx, (await pots.find(current.id))!, light, at)
   },
 
-  async revert(trx, before) {
-    await potRepository(trx).update(before.id, before)
-  },
+  revert: (trx, before, after, at) => revertCourse(trx, before, after, at),
 
   /** Puts what it took back into its lots. Refused once a swatch of it was read. */
   async setAside(trx, pot, at) {
@@ -51,12 +78,9 @@ export const potKind: RecordKind<Pot, NewPot, PotChange, PotQuery> = {
       const codes = read.map(({ code }) => code).join(', ')
       throw stillNeeded(`Its swatches were read already (${codes}): set those aside first.`)
     }
-    for (const use of await movementRepository(trx).takenBy({ pot_id: pot.id })) {
-      const back = { ...use, kind: 'returned' as const, deltaG: -use.deltaG }
-      await movementRepository(trx).add(back, at)
-    }
+    await returnAll(trx, pot.id, at)
     await swatchRepository(trx).setAsideWithPot(pot.id, at)
-    await potRepository(trx).addEvent(pot.id, 'setAside', at)
+    await potNotes(trx).mark(pot.id, 'setAside', at)
   },
 
   /** Takes it out of the lots again, where they still hold it. */
@@ -71,58 +95,145 @@ export const potKind: RecordKind<Pot, NewPot, PotChange, PotQuery> = {
     const gone = pieces.find(({ setAsideAt }) => setAsideAt)
     if (gone) throw stillNeeded(`${gone.code} is set aside: bring it back first.`)
     await swatchRepository(trx).setAsideWithPot(pot.id, null)
-    await potRepository(trx).addEvent(pot.id, 'restored', at)
+    await potNotes(trx).mark(pot.id, 'restored', at)
   },
 }
 
-async function takeFromLots(trx: Knex, input: NewPot, at: string): Promise<void> {
-  for (const [i, { lotId, massG }] of input.lots.entries()) {
-    const lot = await lotRepository(trx).find(lotId)
-    if (!lot || lot.setAsideAt) {
-      throw unacceptable(`/lots/${i}/lotId`, `There is no lot with the id ${lotId}.`)
-    }
-    if (lot.held) {
-      throw unacceptable(
-        `/lots/${i}/lotId`,
-        `${lot.code} is held back: its name is not sure. Ask a local society, note what the name rests on, then dye with it.`,
-      )
-    }
-    refuseBeforeWeighing(lot, input.dyedOn, '/dyedOn')
-    const use = { kind: 'used' as const, deltaG: -massG, on: input.dyedOn, potId: input.id }
-    await move(trx, lot, use, at)
-    await refuseOverdraw(trx, lot, `/lots/${i}/massG`)
+/** The columns of a pot as it is first written, or planned anew. */
+async function fieldsOf(trx: Knex, input: NewPot): Promise<Omit<PotFields, 'code'>> {
+  const from = input.fromPotId ? await potRepository(trx).find(input.fromPotId) : null
+  if (input.fromPotId && (!from || from.setAsideAt)) {
+    throw unacceptable('/fromPotId', `There is no pot with the id ${input.fromPotId}.`)
+  }
+  if (input.vesselId) await vesselOf(trx, input.vesselId)
+  return {
+    ...input,
+    stage: input.stage ?? 'done',
+    ...{ litAt: null, endedAt: null, end: null },
+    ownWayId: input.ownWayId ?? null,
+    wayName: input.wayName ?? '',
+    vesselId: input.vesselId ?? null,
+    groupId: input.groupId ?? null,
+    fromPotId: from?.id ?? null,
+    bathNumber: from ? from.bathNumber + 1 : 1,
+    isRatioKnown: input.isRatioKnown ?? true,
+    overrides: input.overrides ?? [],
   }
 }
 
-async function enterPieces(trx: Knex, input: NewPot, at: string): Promise<void> {
-  for (const [i, { pieceId, swatchId }] of input.pieces.entries()) {
-    const piece = await pieceRepository(trx).find(pieceId)
+async function vesselOf(trx: Knex, id: string): Promise<Vessel> {
+  const vessel = await vesselKind.find(trx, id)
+  if (vessel && !vessel.setAsideAt) return vessel
+  throw unacceptable('/vesselId', `There is no vessel with the id ${id}.`)
+}
+
+/** A plan with its lots and pieces as they stand, so that it reads the same when they have moved on. */
+async function planOf(trx: Knex, input: NewPot): Promise<KeptPlan> {
+  const found = new Map(
+    (await pieceRepository(trx).findMany(input.pieces.map(({ pieceId }) => pieceId))).map(
+      (piece) => [piece.id, piece],
+    ),
+  )
+  const pieces = input.pieces.map(({ pieceId }, i) => {
+    const piece = found.get(pieceId)
     if (!piece || piece.setAsideAt) {
       throw unacceptable(`/pieces/${i}/pieceId`, `There is no piece with the id ${pieceId}.`)
     }
+    return { pieceId, pieceCode: piece.code, dryG: piece.dryG }
+  })
+  return { plan: input.plan ?? PLAIN_PLAN, lots: await lookAtLots(trx, input.lots), pieces }
+}
+
+async function lightPot(
+  trx: Knex,
+  pot: Pot,
+  { at: litAt, overrides }: { at: string; overrides: Override[] },
+  at: string,
+): Promise<void> {
+  if (pot.stage !== 'planned') {
+    throw stillNeeded(`${pot.code} was lit on ${dateOf(pot.litAt ?? pot.dyedOn)}.`)
+  }
+  const on = dateOf(litAt)
+  refuseFuture('/light/at', on, at)
+  await refuseGuarded(trx, pot, overrides)
+  await takeFromLots(trx, { id: pot.id, on, lots: pot.lots }, at, '/light/at')
+  await enterPieces(trx, pot)
+  await potRepository(trx).setCourse(pot.id, {
+    ...pot,
+    ...{ stage: 'running', dyedOn: on, litAt, overrides },
+  })
+  await potNotes(trx).mark(pot.id, 'lit', litAt)
+}
+
+/** Refuses to light a pot while a guard stands that nobody gave a word of why for. */
+async function refuseGuarded(trx: Knex, pot: Pot, overrides: Override[]): Promise<void> {
+  const pieces = await pieceRepository(trx).findMany(pot.pieces.map(({ pieceId }) => pieceId))
+  const sources = await sourceRepository(trx).findMany(pot.lots.map(({ sourceId }) => sourceId))
+  const vessel = pot.vesselId ? await vesselOf(trx, pot.vesselId) : null
+  const needs = sources.map(({ needsMordant }) => needsMordant)
+  const guards = potGuardsOf(
+    {
+      ...{ way: pot.way, tempC: pot.tempC, waterL: pot.waterL, vessel },
+      ph: pot.plan?.ph?.target ?? null,
+      additions: pot.plan?.additions ?? [],
+      needsMordant: needs.includes('yes') ? 'yes' : needs.includes('unknown') ? 'unknown' : 'no',
+    },
+    pieces,
+  )
+  const standing = standingGuards(guards, overrides)
+  if (standing.length === 0) return
+  const said = ({ words, level }: Guard) =>
+    level === 'stop' ? words : `${words} Say why, if you mean it.`
+  throw new Refusal(422, 'Something to clear up first', said(standing[0]!), {
+    errors: standing.map((guard) => ({
+      pointer: `/overrides/${guard.code}`,
+      detail: said(guard),
+    })),
+  })
+}
+
+async function enterPieces(
+  trx: Knex,
+  pot: { id: string; pieces: readonly { pieceId: string }[] },
+): Promise<void> {
+  for (const [i, { pieceId }] of pot.pieces.entries()) {
+    const pointer = `/pieces/${i}/pieceId`
+    const piece = await pieceRepository(trx).find(pieceId)
+    if (!piece || piece.setAsideAt) {
+      throw unacceptable(pointer, `There is no piece with the id ${pieceId}.`)
+    }
     if (piece.splitOn) {
-      throw unacceptable(
-        `/pieces/${i}/pieceId`,
-        `${piece.code} was split into others: choose its parts.`,
-      )
+      throw unacceptable(pointer, `${piece.code} was split into others: choose its parts.`)
     }
     const bath = piece.bathId ? await bathRepository(trx).find(piece.bathId) : null
     if (bath?.startedAt) {
       throw unacceptable(
-        `/pieces/${i}/pieceId`,
+        pointer,
         `${piece.code} is in ${bath.code}: take it out of that bath first.`,
       )
     }
-    await potRepository(trx).addPiece(input.id, pieceId, piece.dryG)
-    await swatchRepository(trx).insert(
-      {
-        id: swatchId ?? newId(),
-        code: await nextTagCode(trx, SWATCH_PREFIX, yearOf(input.dyedOn)),
-        potId: input.id,
-        pieceId,
-        note: '',
-      },
-      at,
-    )
+    const other = await potRepository(trx).runningWith(pieceId)
+    if (other) {
+      throw unacceptable(pointer, `${piece.code} is in ${other}: finish that pot first.`)
+    }
+    await potRepository(trx).addPiece(pot.id, pieceId, piece.dryG)
   }
+}
+
+/** A swatch to be read for a piece of a pot; one that was set aside with its end comes back. */
+export async function addSwatch(
+  trx: Knex,
+  {
+    potId,
+    pieceId,
+    swatchId,
+    on,
+  }: { potId: string; pieceId: string; swatchId?: string; on: string },
+  at: string,
+): Promise<void> {
+  const swatches = swatchRepository(trx)
+  const earlier = (await swatches.ofPot(potId)).find((swatch) => swatch.pieceId === pieceId)
+  if (earlier) return swatches.setOneAside(earlier.id, null)
+  const code = await nextTagCode(trx, SWATCH_PREFIX, yearOf(on))
+  await swatches.insert({ id: swatchId ?? newId(), code, potId, pieceId, note: '' }, at)
 }

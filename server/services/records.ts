@@ -41,6 +41,11 @@ export interface Records<T extends Recorded, New, Change, Query> {
   undo(trx: Knex, entry: ChangeEntry, changeSetId: string, at: string): Promise<void>
 }
 
+/** Whether all that came after was taken back: the same again, but for its version. */
+const isAsItWas = <T extends Recorded>(current: T, after: T) =>
+  stringify({ ...current, rev: 0, updatedAt: '' }) ===
+  stringify({ ...after, rev: 0, updatedAt: '' })
+
 const hashOf = (body: unknown) => createHash('sha256').update(stringify(body)!).digest('hex')
 
 /**
@@ -154,7 +159,7 @@ export function createRecords<T extends Recorded, New extends { id: string }, Ch
     async undo(trx, entry, changeSetId, at) {
       const current = await found(trx, entry.rowId)
       const after = entry.after as T
-      if (current.rev !== after.rev) {
+      if (current.rev !== after.rev && !isAsItWas(current, after)) {
         throw new Refusal(
           409,
           'Changed since',

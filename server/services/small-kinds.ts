@@ -6,6 +6,8 @@ import type {
   PatchRuleQuery,
 } from '../../shared/schemas/allowance'
 import type { PageQuery } from '../../shared/schemas/common'
+import type { NewOwnWay, OwnWay, OwnWayChange } from '../../shared/schemas/own-way'
+import type { NewVessel, Vessel, VesselChange } from '../../shared/schemas/vessel'
 import type { Container, ContainerChange, NewContainer } from '../../shared/schemas/container'
 import type { NewPieceSet, PieceSet, PieceSetChange } from '../../shared/schemas/piece-set'
 import type { NewWish, Wish, WishChange, WishQuery } from '../../shared/schemas/wish'
@@ -30,6 +32,29 @@ export const containerKind = plainKind<Container, NewContainer, ContainerChange,
   noun: 'bag',
   table: 'container',
   columns: { name: 'name', tareG: 'tare_g' },
+})
+
+export const vesselKind = plainKind<Vessel, NewVessel, VesselChange, PageQuery>({
+  collection: 'vessels',
+  noun: 'vessel',
+  table: 'vessel',
+  columns: {
+    name: 'name',
+    material: 'material',
+    fullL: 'full_l',
+    emptyG: 'empty_g',
+    isDyeOnly: 'is_dye_only',
+    note: 'note',
+  },
+  flags: ['isDyeOnly'],
+})
+
+export const ownWayKind = plainKind<OwnWay, NewOwnWay, OwnWayChange, PageQuery>({
+  collection: 'ways',
+  noun: 'way',
+  table: 'own_way',
+  columns: { name: 'name', basedOn: 'based_on', steps: 'steps', note: 'note' },
+  json: ['steps'],
 })
 
 export const setKind: RecordKind<PieceSet, NewPieceSet, PieceSetChange, PageQuery> = {

@@ -59,7 +59,7 @@ function toGroup(key: string, members: Candidate[]): StrengthGroup {
   const counted = members.filter(({ notCounted }) => notCounted === null)
   const curve = curveOfSwatches(
     counted.map(({ pot, piece, reading }) => ({
-      ratioDry: pot.ratioDry,
+      ratioDry: pot.ratioDry!,
       dyed: spectrumOf(reading),
       bare: spectrumOf(piece.bare!),
     })),

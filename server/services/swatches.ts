@@ -23,6 +23,9 @@ export const swatchKind: RecordKind<Swatch, NewSwatch, SwatchChange, SwatchQuery
     if (!pot.pieces.some(({ pieceId }) => pieceId === input.pieceId)) {
       throw unacceptable('/pieceId', `No piece with the id ${input.pieceId} was in ${pot.code}.`)
     }
+    if (pot.stage !== 'done') {
+      throw stillNeeded(`${pot.code} is ${pot.stage}: finish it, and its pieces wait to be read.`)
+    }
     const code = await nextTagCode(trx, SWATCH_PREFIX, yearOf(pot.dyedOn))
     await swatchRepository(trx).insert({ ...input, code }, at)
     if (input.reading) {

@@ -96,6 +96,11 @@ export const CALC_ANSWERS = {
     warnings,
   }),
   heat: Joi.object({ minutes: number, boilingC: number, kettleL: number }),
+  schedule: Joi.object({
+    makespan: number,
+    start: Joi.object().pattern(Joi.string(), Joi.number()).required(),
+    lowerBound: number,
+  }),
   pair: Joi.object({
     verdict: Joi.string().valid('clean', 'confounded', 'repeat', 'unsure').required(),
     differs: list(factorName),

@@ -10,9 +10,10 @@ import {
 import type { DoseQuestion } from '../../core/acid-base/next-dose'
 import { LIDS, type Lid } from '../../core/bath/evaporation'
 import { PARTICLE_SIZES, type ParticleSize } from '../../core/bath/water-budget'
+import type { ScheduleQuestion } from '../../core/schedule/least-makespan'
 import { massField, massOrNoneField } from './common'
 
-/** Bodies of the calculations about water and pH. */
+/** Bodies of the calculations about water, pH and time. */
 
 const waterL = Joi.number().greater(0).max(10_000).required()
 
@@ -111,4 +112,27 @@ export const phDoseSchema = Joi.object<DoseQuestion>({
     .required(),
   target: ph,
   cap: ph,
+})
+
+const stepName = Joi.string().min(1).max(80)
+const minutes = Joi.number().min(0).max(10_000_000)
+const amount = Joi.number().min(0).max(1_000_000)
+
+export const scheduleSchema = Joi.object<ScheduleQuestion>({
+  steps: Joi.array()
+    .items(
+      Joi.object({
+        id: stepName.required(),
+        minutes: minutes.required(),
+        after: Joi.array()
+          .items(Joi.object({ id: stepName.required(), minLag: minutes, maxLag: minutes }))
+          .max(50)
+          .default([]),
+        needs: Joi.object().pattern(stepName, amount),
+      }),
+    )
+    .min(1)
+    .max(120)
+    .required(),
+  resources: Joi.object().pattern(stepName, amount).required(),
 })

@@ -12,7 +12,7 @@ import {
   strengthSchema,
 } from './calc'
 import type { CalcName } from './calc-answers'
-import { phDoseSchema, phSchema, waterSchema } from './calc-bath'
+import { phDoseSchema, phSchema, scheduleSchema, waterSchema } from './calc-bath'
 
 export interface CalcEndpoint {
   summary: string
@@ -125,6 +125,23 @@ export const CALC_ENDPOINTS: Record<CalcName, CalcEndpoint> = {
     summary: 'Time to heat a bath, and the kettle that saves it',
     body: heatSchema,
     example: { waterL: 5, fromC: 15, toC: 82, powerW: 2000, altitudeM: 400 },
+  },
+  schedule: {
+    summary: 'Least makespan of steps with lags and resources, as near as is found',
+    body: scheduleSchema,
+    example: {
+      steps: [
+        { id: 'heat', minutes: 40, after: [], needs: { burner: 1 } },
+        { id: 'wetOut', minutes: 30, after: [] },
+        {
+          id: 'dye',
+          minutes: 60,
+          after: [{ id: 'heat', maxLag: 15 }, { id: 'wetOut' }],
+          needs: { burner: 1 },
+        },
+      ],
+      resources: { burner: 1 },
+    },
   },
   pair: {
     summary: 'What two swatches can prove, factor by factor',

@@ -4,9 +4,12 @@ import type { Sureness } from '../../core/safety/gathering'
 import type { Override } from '../../core/safety/guards'
 import { overridesField } from './overrides'
 import type { Basis, PlantState } from '../../core/harvest/dry-fraction'
+import type { PieceOutcome, PotEvent } from './pot-event'
+import { potPlanSchema, type PotPlan } from './pot-plan'
 import {
   dateField,
   idField,
+  instantField,
   massField,
   nameField,
   newIdField,
@@ -34,29 +37,56 @@ export interface PotPiece {
   pieceId: string
   pieceCode: string
   dryG: number
-  swatchId: string
-  swatchCode: string
+  /** null while the pot is planned or running. */
+  swatchId: string | null
+  swatchCode: string | null
+  /** In the liquor in all, min; null: not known apart from the pot's. */
+  minutes: number | null
+  outcome: PieceOutcome | null
 }
 
-export interface PotEvent {
-  id: string
-  kind: 'done' | 'setAside' | 'restored'
-  at: string
-  note: string
+export const POT_STAGES = ['planned', 'running', 'done'] as const
+export type PotStage = (typeof POT_STAGES)[number]
+
+/** How a pot ended: what became of its liquor and its stuff. */
+export interface PotEnd {
+  liquor: 'kept' | 'reused' | 'shifted' | 'poured'
+  liquorL: number | null
+  spent: 'compost' | 'kept' | 'binned' | 'none'
+  rinse: 'now' | 'later' | 'none'
+  boiled: boolean | null
+  /** Where it went another way than planned, in words. */
+  departures: string[]
 }
 
-/** A pot that was dyed. */
+/** A pot: planned, running, or dyed. */
 export interface Pot extends Recorded {
   code: string
   title: string
+  stage: PotStage
+  /** Local date; of a planned pot, the day it is meant for. */
   dyedOn: string
   way: Way
+  /** The user's own way it follows, and its name then. */
+  ownWayId: string | null
+  wayName: string
+  plan: PotPlan | null
+  litAt: string | null
+  endedAt: string | null
+  end: PotEnd | null
+  vesselId: string | null
+  /** Several jars in one water bath share this. */
+  groupId: string | null
+  /** The pot whose liquor it dyes in again: bath number 2, 3, ... */
+  fromPotId: string | null
+  bathNumber: number
   lots: PotLot[]
   pieces: PotPiece[]
   events: PotEvent[]
-  /** g plant per g dry fibre. */
-  ratioAsWeighed: number
-  ratioDry: number
+  /** g plant per g dry fibre; null: a share that nobody measured, or no plant of its own. */
+  ratioAsWeighed: number | null
+  ratioDry: number | null
+  isRatioKnown: boolean
   waterL: number | null
   tempC: number | null
   minutes: number | null
@@ -69,6 +99,16 @@ export interface Pot extends Recorded {
 export interface NewPot {
   id: string
   title: string
+  /** `done` where it is left out: a pot of the past. */
+  stage?: 'planned' | 'done'
+  plan?: PotPlan | null
+  ownWayId?: string | null
+  wayName?: string
+  vesselId?: string | null
+  groupId?: string | null
+  fromPotId?: string | null
+  /** false: a share of a liquor that nobody measured. */
+  isRatioKnown?: boolean
   dyedOn: string
   way: Way
   lots: { lotId: string; massG: number }[]
@@ -93,16 +133,24 @@ const conditions = {
 export const newPotSchema = Joi.object<NewPot>({
   id: newIdField.required(),
   title: conditions.title.default(''),
+  stage: Joi.string().valid('planned', 'done'),
+  plan: potPlanSchema.when('stage', { is: 'planned', then: Joi.required() }),
+  ownWayId: idField.allow(null),
+  wayName: Joi.string().trim().max(120).allow(''),
+  vesselId: idField.allow(null),
+  groupId: newIdField.allow(null),
+  fromPotId: idField.allow(null),
+  isRatioKnown: Joi.boolean(),
   dyedOn: dateField.required(),
   way: Joi.string()
     .valid(...WAY_KEYS)
     .default('simmer'),
   lots: Joi.array()
     .items(Joi.object({ lotId: idField.required(), massG: massField.required() }))
-    .min(1)
     .max(20)
     .unique('lotId')
     .required()
+    .when('fromPotId', { is: idField.required(), otherwise: Joi.array().min(1) })
     .messages({ 'array.unique': 'each lot may be listed once' }),
   pieces: Joi.array()
     .items(Joi.object({ pieceId: idField.required(), swatchId: newIdField }))
@@ -119,19 +167,34 @@ export const newPotSchema = Joi.object<NewPot>({
   note: noteField.default(''),
 })
 
+/** A plan as it is meant now: all of it, before the pot is lit. */
+export type Replan = Omit<NewPot, 'id' | 'stage' | 'overrides'>
+
 export type PotChange = Partial<
   Pick<NewPot, 'title' | 'way' | 'waterL' | 'tempC' | 'minutes' | 'finalPh' | 'note'>
->
+> & {
+  replan?: Replan
+  /** Lights a planned pot: what it takes leaves the loft. */
+  light?: { at: string; overrides: Override[] }
+}
 
 export const potChangeSchema = Joi.object<PotChange>({
   ...conditions,
   way: Joi.string().valid(...WAY_KEYS),
+  replan: newPotSchema.fork(['id', 'stage', 'overrides'], (field) => field.forbidden()),
+  light: Joi.object({ at: instantField.required(), overrides: overridesField.default([]) }),
 }).min(1)
+
+/** Several pots made as one change: jars that share one water bath. */
+export const newPotsSchema = Joi.object<{ pots: NewPot[] }>({
+  pots: Joi.array().items(newPotSchema).min(1).max(24).unique('id').required(),
+})
 
 export interface PotQuery extends PageQuery {
   lotId?: string
   sourceId?: string
   code?: string
+  stage?: PotStage
 }
 
 export const potQuerySchema = Joi.object<PotQuery>({
@@ -139,4 +202,5 @@ export const potQuerySchema = Joi.object<PotQuery>({
   lotId: idField,
   sourceId: idField,
   code: Joi.string().max(20).uppercase(),
+  stage: Joi.string().valid(...POT_STAGES),
 })

@@ -1,21 +1,13 @@
 import dayjs from 'dayjs'
 import { AGENTS, FORM_WORDS } from '~~/catalogue/agents'
 import { schemeFacts } from '~~/catalogue/mordant-schemes'
-import type { BathStep, BathStepKind, StepNow } from '~~/core/mordant/bath-steps'
+import type { BathStep, StepNow } from '~~/core/mordant/bath-steps'
 import { timeWords } from '~~/core/fibre/readiness'
 import { formatMass, formatNumber } from '~~/core/quantity/format-quantity'
+import { BATH_STEP_WORDS } from '~~/shared/bath-words'
 import type { BathAgent, MordantBath } from '~~/shared/schemas/mordant-bath'
 
-export const STEP_WORDS: Record<BathStepKind, { name: string; done: string }> = {
-  wetOut: { name: 'Wet out', done: 'Wet through' },
-  dissolve: { name: 'Dissolve', done: 'Dissolved' },
-  enter: { name: 'Enter the pieces', done: 'All in' },
-  hold: { name: 'Hold', done: 'Held' },
-  cool: { name: 'Cool in the bath', done: 'Cool' },
-  rinse: { name: 'Rinse', done: 'Rinsed' },
-  dry: { name: 'Dry in the shade', done: 'Dry' },
-  holdWet: { name: 'Keep wet', done: 'Used' },
-}
+export { BATH_STEP_WORDS as STEP_WORDS } from '~~/shared/bath-words'
 
 /** `10 g alum`, `5.4 g alum (dried, without water)`: the form is said where there are several. */
 export function agentWords({ agent, form, massG }: Pick<BathAgent, 'agent' | 'form' | 'massG'>) {
@@ -26,7 +18,7 @@ export function agentWords({ agent, form, massG }: Pick<BathAgent, 'agent' | 'fo
 
 /** What a step is about: `Dissolve 10 g alum`. */
 export function stepWords(step: BathStep, bath: Pick<MordantBath, 'agents' | 'tempC' | 'heat'>) {
-  const { name } = STEP_WORDS[step.kind]
+  const { name } = BATH_STEP_WORDS[step.kind]
   if (step.kind === 'dissolve') {
     return `${name} ${bath.agents
       .filter(({ stage }) => stage === step.stage)

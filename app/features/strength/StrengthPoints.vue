@@ -11,7 +11,8 @@ const { group, curve } = defineProps<{ group: StrengthGroup; curve: CurveView | 
 const points = computed(() =>
   [...group.points.filter((p) => p.strength === null), ...setRight(group.points, curve)].sort(
     (a, b) =>
-      Number(a.notCounted !== null) - Number(b.notCounted !== null) || a.ratioDry - b.ratioDry,
+      Number(a.notCounted !== null) - Number(b.notCounted !== null) ||
+      (a.ratioDry ?? Infinity) - (b.ratioDry ?? Infinity),
   ),
 )
 </script>
@@ -36,7 +37,7 @@ const points = computed(() =>
                 <span class="chip" :style="{ background: point.hex }" />{{ point.code }}
               </NuxtLink>
             </th>
-            <td>{{ formatRatio(point.ratioDry) }}</td>
+            <td>{{ point.ratioDry === null ? 'unknown' : formatRatio(point.ratioDry) }}</td>
             <td v-if="point.notCounted" class="quiet">{{ NOT_COUNTED_WORDS[point.notCounted] }}</td>
             <td v-else :class="{ estimate: point.basis === 'estimated' }">
               {{ point.basis === 'estimated' ? '~' : '' }}{{ formatNumber(point.strength) }}

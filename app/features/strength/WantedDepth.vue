@@ -34,7 +34,7 @@ const { ratio: reckoned, isAnswered } = useWantedRatio(
   () => aimOf(depth.value),
   () => sure.value,
 )
-const farthest = computed(() => Math.max(0, ...group.points.map(({ ratioDry }) => ratioDry)))
+const farthest = computed(() => Math.max(0, ...group.points.map(({ ratioDry }) => ratioDry ?? 0)))
 const ratio = computed(() => {
   const mid = reckoned.value?.mid
   return mid !== undefined && mid <= BEYOND * farthest.value ? mid : null

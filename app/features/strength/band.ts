@@ -3,19 +3,21 @@ import type { BandPoint } from '~~/core/strength/posterior/posterior'
 import type { CurveView } from '~~/shared/curve-view'
 import type { StrengthPointView } from '~~/shared/strength-view'
 
+/** A point that says something of a curve. */
+export type TellingPoint = StrengthPointView & { ratioDry: number; strength: number }
+
 /** Points that have a strength, estimates multiplied as the curve did, so that they lie about it. */
 export function setRight(
   points: readonly StrengthPointView[],
   curve: CurveView | null,
-): StrengthPointView[] {
+): TellingPoint[] {
   const factor = curve?.answer.factor?.factor ?? 1
-  return points
-    .filter(({ strength }) => strength !== null)
-    .map((point) => {
-      if (point.basis === 'measured') return point
-      const strength = point.strength! * factor
-      return { ...point, strength, depth: depthOf(strength) }
-    })
+  return points.flatMap((point): TellingPoint[] => {
+    const { ratioDry, strength } = point
+    if (ratioDry === null || strength === null) return []
+    const told = point.basis === 'measured' ? strength : strength * factor
+    return [{ ...point, ratioDry, strength: told, depth: depthOf(told) }]
+  })
 }
 
 /** The band at a ratio between those it was told at, by straight lines on the logarithm of both. */

@@ -44,7 +44,9 @@ export function ribbonStops(
   x: ScaleLogarithmic<number, number>,
 ): RibbonStop[] {
   if (!group?.fit) return []
-  const tried = group.points.filter(({ notCounted }) => !notCounted).map((p) => p.ratioDry)
+  const tried = group.points.flatMap(({ notCounted, ratioDry }) =>
+    notCounted || ratioDry === null ? [] : [ratioDry],
+  )
   const [least, most] = [Math.min(...tried), Math.max(...tried)]
   const [from, to] = x.range() as [number, number]
   return Array.from({ length: STOPS + 1 }, (_, i) => {

@@ -15,6 +15,8 @@ export const NOT_COUNTED_WORDS: Record<NotCounted, string> = {
   colourCutOff: 'its colour is cut off by the screen',
   bareNotRead: 'the bare fibre was not read',
   onlyReadWet: 'it was only read wet',
+  ratioUnknown: 'nobody measured its share of the liquor',
+  laterBath: 'it was dyed in what an earlier bath left',
 }
 
 /** `1 swatch`, `9 swatches` */

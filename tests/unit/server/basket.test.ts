@@ -160,7 +160,7 @@ describe('the level of a piece', () => {
   test('a mordant given after a pot has no part in its swatch', async () => {
     const piece = await here.piece({ treatments: [WASHED], dryG: 50 })
     const pot = await here.pot(await here.lot(), [piece])
-    const swatch = await here.log.swatches.read(pot.pieces[0]!.swatchId)
+    const swatch = await here.log.swatches.read(pot.pieces[0]!.swatchId!)
     await here.log.swatches.change(swatch.id, 1, {
       reading: { hex: '#c8b25a', wet: false, washed: true },
     })

@@ -26,7 +26,7 @@ async function swatch(ratioDry: number, reading: NewReading, fields: { finalPh?:
   const lot = await here.lot({ state: 'dried', netG: 500 })
   const piece = await here.piece({ dryG: 10 })
   const pot = await here.pot(lot, [piece], { massG: ratioDry * 10, ...fields })
-  const { item } = await here.log.swatches.change(pot.pieces[0]!.swatchId, 1, { reading })
+  const { item } = await here.log.swatches.change(pot.pieces[0]!.swatchId!, 1, { reading })
   return { lot, piece, pot, swatch: item }
 }
 
@@ -161,7 +161,7 @@ describe('strength of a source', () => {
     await swatch(0.1, { ...dry, wet: true, hex: '#c8a030' })
     const unknown = await here.piece({ bare: undefined, dryG: 10 })
     const pot = await here.pot(await here.lot(), [unknown], { massG: 10 })
-    await here.log.swatches.change(pot.pieces[0]!.swatchId, 1, { reading: measured(1) })
+    await here.log.swatches.change(pot.pieces[0]!.swatchId!, 1, { reading: measured(1) })
     const tansy = await here.lot()
     const dock = await here.lot({ sourceId: DOCK })
     const mixed = await here.pot(tansy, [await here.piece()], {
@@ -170,10 +170,10 @@ describe('strength of a source', () => {
         { lotId: dock.id, massG: 10 },
       ],
     })
-    await here.log.swatches.change(mixed.pieces[0]!.swatchId, 1, { reading: measured(1) })
+    await here.log.swatches.change(mixed.pieces[0]!.swatchId!, 1, { reading: measured(1) })
     const { piece } = await swatch(0.3, measured(0.5))
     const again = await here.pot(await here.lot(), [piece], { dyedOn: '2026-08-25' })
-    await here.log.swatches.change(again.pieces[0]!.swatchId, 1, { reading: measured(1) })
+    await here.log.swatches.change(again.pieces[0]!.swatchId!, 1, { reading: measured(1) })
 
     const { groups } = await here.log.strength.ofSource(TANSY)
     const reasons = groups.flatMap(({ points }) => points.map(({ notCounted }) => notCounted))

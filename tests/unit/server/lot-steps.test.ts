@@ -237,7 +237,7 @@ describe('a name that is not sure', () => {
     const unnamed = catalogueId('unnamed-plant/wholeHerb')
     const lot = await here.lot({ sourceId: unnamed, sureness: 'unsure' })
     const pot = await here.pot(lot, [await here.piece()], { massG: 60 })
-    await here.log.swatches.change(pot.pieces[0]!.swatchId, 1, {
+    await here.log.swatches.change(pot.pieces[0]!.swatchId!, 1, {
       reading: { hex: '#c8a030', wet: false, washed: true },
     })
     expect((await here.log.strength.sources())[0]!.commonName).toBe('unnamed plant')

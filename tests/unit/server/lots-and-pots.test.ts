@@ -172,7 +172,7 @@ describe('a pot', () => {
   test('is not set aside once a swatch of it was read', async () => {
     const pot = await here.pot(await here.lot(), [await here.piece()])
     const reading = { hex: '#c8a030', wet: false, washed: true }
-    await here.log.swatches.change(pot.pieces[0]!.swatchId, 1, { reading })
+    await here.log.swatches.change(pot.pieces[0]!.swatchId!, 1, { reading })
     await expect(here.log.pots.setAside(pot.id, 1)).rejects.toMatchObject(
       refusal(409, 'read already (SWA-26-01)'),
     )

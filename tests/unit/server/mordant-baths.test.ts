@@ -29,8 +29,8 @@ describe('a mordant bath', () => {
       ...{ skipped: false, note: '' },
     }
     await here.log.baths.change(bath.id, bath.rev, { step })
-    expect(await here.log.hob.view()).toMatchObject([
-      { code: 'BTH-26-01', pieces: 4, now: { step: { id: '0-dissolve' } }, next: 'enter' },
+    expect(await here.log.hob.view(Date.parse('2026-09-09T08:00:00Z'))).toMatchObject([
+      { code: 'BTH-26-01', kind: 'bath', pieces: 4, step: 'Dissolve', next: 'Enter the pieces' },
     ])
     const done = await finish(bath)
     expect(done.item.endedAt).toBe('2026-09-09T08:00:00+02:00')
@@ -40,7 +40,7 @@ describe('a mordant bath', () => {
       ...{ kind: 'mordant', agent: 'alum', percentWof: 10, massG: 1, doneOn: '2026-09-09' },
       ...{ bathId: bath.id, finish: 'dried', basis: 'measured' },
     })
-    expect(await here.log.hob.view()).toEqual([])
+    expect(await here.log.hob.view(Date.parse('2026-09-09T08:00:00Z'))).toEqual([])
     expect(await finish(bath)).toMatchObject({ changeSetId: null })
   })
 

@@ -114,7 +114,7 @@ describe('today', () => {
     )
 
     const reading = { hex: '#c8a030', wet: false, washed: true }
-    await here.log.swatches.change(pot.pieces[0]!.swatchId, 1, { reading })
+    await here.log.swatches.change(pot.pieces[0]!.swatchId!, 1, { reading })
     const after = await here.log.today.view('2026-01-09')
     expect(after.counts).toMatchObject({ unread: 0, ready: 0 })
     expect(after.latest).toMatchObject([

@@ -54,7 +54,7 @@ describe('what the walk shows', () => {
     }
     expect([await month('2026-08-15'), await month('2026-02-15')]).toEqual([true, false])
     // a setting is no change of the log, and must be seen at once all the same
-    await here.log.settings.write('hemisphere', 'southern')
+    await here.log.settings.change({ hemisphere: 'southern' })
     expect([await month('2026-08-15'), await month('2026-02-15')]).toEqual([false, true])
   })
 

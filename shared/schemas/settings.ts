@@ -1,0 +1,56 @@
+import Joi from 'joi'
+import { nameField } from './common'
+
+export interface Burner {
+  name: string
+  powerW: number
+}
+
+/** What is set once, for all of a log. */
+export interface Settings {
+  hemisphere: 'northern' | 'southern'
+  burners: Burner[]
+  /** Hours in which somebody is up: nothing burns and nothing wants hands outside them. */
+  handsFrom: string
+  handsTo: string
+  /** For daylight; a whole degree is near enough, and tells no place. */
+  latitude: number
+  altitudeM: number
+  /** The spoon by which additions are told, mL. */
+  spoonMl: number
+  scale: 'none' | 'simulated'
+  probe: 'none' | 'simulated'
+  /** Of the stand-in instruments. */
+  seed: number
+}
+
+export const PLAIN_SETTINGS: Settings = {
+  ...{ hemisphere: 'northern', handsFrom: '07:00', handsTo: '22:00', latitude: 52 },
+  burners: [{ name: 'hot plate', powerW: 1800 }],
+  ...{ altitudeM: 0, spoonMl: 5, scale: 'none', probe: 'none', seed: 0.37 },
+}
+
+const hour = Joi.string()
+  .pattern(/^([01]\d|2[0-3]):[0-5]\d$/)
+  .messages({ 'string.pattern.base': '{#label} must be a time of day such as 07:30' })
+
+export const settingsSchema = Joi.object<Partial<Settings>>({
+  hemisphere: Joi.string().valid('northern', 'southern'),
+  burners: Joi.array()
+    .items(
+      Joi.object({
+        name: nameField.required(),
+        powerW: Joi.number().min(100).max(20_000).required(),
+      }),
+    )
+    .min(1)
+    .max(8),
+  handsFrom: hour,
+  handsTo: hour,
+  latitude: Joi.number().integer().min(-65).max(65),
+  altitudeM: Joi.number().min(-400).max(5000),
+  spoonMl: Joi.number().min(1).max(30),
+  scale: Joi.string().valid('none', 'simulated'),
+  probe: Joi.string().valid('none', 'simulated'),
+  seed: Joi.number().greater(0).less(1),
+}).min(1)

@@ -1,0 +1,332 @@
+import { afterEach, beforeEach, describe, expect, test } from '@jest/globals'
+import { newId } from '../../../shared/ids'
+import type { Lot } from '../../../shared/schemas/lot'
+import type { Piece } from '../../../shared/schemas/piece'
+import type { Pot } from '../../../shared/schemas/pot'
+import { newPotEventSchema } from '../../../shared/schemas/pot-event'
+import { validate } from '../../../shared/validate'
+import { refusal } from '../../fixtures/log'
+import { at, openPotLog, potBody, type PotLog } from '../../fixtures/pots'
+
+const WASHED_ALUM = [
+  { kind: 'wash' as const, doneOn: '2026-08-01' },
+  { kind: 'mordant' as const, agent: 'alum' as const, percentWof: 10, doneOn: '2026-08-02' },
+]
+
+let here: PotLog
+let lot: Lot
+let pieces: Piece[]
+beforeEach(async () => {
+  here = await openPotLog()
+  lot = await here.lot({ netG: 300 })
+  pieces = [
+    await here.piece({ mark: '1 knot', treatments: WASHED_ALUM }),
+    await here.piece({ mark: '2 knots', treatments: WASHED_ALUM }),
+  ]
+})
+afterEach(() => here.database.close())
+
+const undoOf = (changeSetId: string | null) => here.log.changes.undo(changeSetId!)
+const event = (kind: string, time: string, data: object = {}, more: object = {}) =>
+  validate(newPotEventSchema, { id: newId(), kind, at: at(time), data, ...more })
+const running = async (): Promise<Pot> => here.light(await here.plan([[lot, 100]], pieces))
+const leftG = async () => (await here.log.lots.read(lot.id)).leftG
+
+describe('a planned pot', () => {
+  test('takes nothing, and its pieces stay in the basket; it can be planned anew', async () => {
+    const pot = await here.plan([[lot, 100]], pieces)
+    expect(pot).toMatchObject({ stage: 'planned', code: 'POT-26-01', ratioAsWeighed: 1 })
+    expect(pot.pieces.map(({ swatchId }) => swatchId)).toEqual([null, null])
+    expect(await leftG()).toBe(300)
+    expect((await here.log.pieces.read(pieces[0]!.id)).potIds).toEqual([])
+    const { id: _, stage: __, ...replan } = potBody([[lot, 60]], pieces.slice(0, 1))
+    const { item } = await here.log.pots.change(pot.id, pot.rev, { replan })
+    expect(item).toMatchObject({ ratioAsWeighed: 1.2, code: 'POT-26-01' })
+    expect(item.pieces).toHaveLength(1)
+  })
+
+  test('may be meant for a day to come; a pot of the past may not', async () => {
+    const pot = await here.plan([[lot, 100]], pieces, { dyedOn: '2026-12-24' })
+    expect(pot.dyedOn).toBe('2026-12-24')
+    const past = { ...potBody([[lot, 100]], pieces), stage: 'done' as const, dyedOn: '2026-12-24' }
+    await expect(here.log.pots.create(past)).rejects.toMatchObject(refusal(422, 'future'))
+  })
+
+  test('is lit once, and not while a guard stands that nobody gave a word for', async () => {
+    const bare = await here.piece({ treatments: [{ kind: 'wash', doneOn: '2026-08-01' }] })
+    const pot = await here.plan([[lot, 100]], [bare])
+    await expect(here.light(pot)).rejects.toMatchObject(refusal(422, 'has no mordant'))
+    expect(await leftG()).toBe(300)
+    const lit = await here.light(pot, '08:00', [{ code: 'noMordant', why: 'it is the control' }])
+    expect(lit).toMatchObject({ stage: 'running', litAt: at('08:00'), dyedOn: '2026-09-09' })
+    expect(lit.overrides).toEqual([{ code: 'noMordant', why: 'it is the control' }])
+    await expect(here.light(lit)).rejects.toMatchObject(refusal(409, 'was lit on 2026-09-09'))
+  })
+
+  test('lighting is undone wholly: grams and pieces are free again', async () => {
+    const pot = await here.plan([[lot, 100]], pieces)
+    const { item, changeSetId } = await here.log.pots.change(pot.id, pot.rev, {
+      light: { at: at('08:00'), overrides: [] },
+    })
+    expect(item.stage).toBe('running')
+    await undoOf(changeSetId)
+    expect(await here.log.pots.read(pot.id)).toMatchObject({ stage: 'planned', litAt: null })
+    expect(await leftG()).toBe(300)
+    expect((await here.log.basket.view(null)).levels).toContainEqual(
+      expect.objectContaining({ level: 'mordanted', count: 2 }),
+    )
+    expect((await here.light(await here.log.pots.read(pot.id))).stage).toBe('running')
+  })
+
+  test('never takes more than there is', async () => {
+    const pot = await here.plan([[lot, 301]], pieces)
+    await expect(here.light(pot)).rejects.toMatchObject(refusal(422, 'holds too little'))
+    expect((await here.log.pots.read(pot.id)).stage).toBe('planned')
+  })
+
+  test('jars in one water bath are one change', async () => {
+    const groupId = newId()
+    const bodies = pieces.map((piece) => potBody([[lot, 30]], [piece], { groupId }))
+    const { items, changeSetId } = await here.log.course.many(bodies)
+    expect(items.map((pot) => [pot.code, pot.groupId === groupId])).toEqual([
+      ['POT-26-01', true],
+      ['POT-26-02', true],
+    ])
+    expect((await here.log.course.many(bodies)).changeSetId).toBeNull()
+    await undoOf(changeSetId)
+    expect((await here.log.pots.page({ limit: 10, aside: false })).items).toEqual([])
+  })
+})
+
+describe('a running pot', () => {
+  test('a note sent twice is one note; one of another pot is refused', async () => {
+    const pot = await running()
+    const note = event('reading', '08:30', { tempC: 61 })
+    expect((await here.log.course.note(pot.id, note)).changeSetId).not.toBeNull()
+    expect((await here.log.course.note(pot.id, note)).changeSetId).toBeNull()
+    const { events } = await here.log.pots.read(pot.id)
+    expect(events.filter(({ kind }) => kind === 'reading')).toHaveLength(1)
+    const free = await here.piece({ mark: '3 knots' })
+    const other = await here.light(await here.plan([[lot, 10]], [free]), '08:00', [
+      { code: 'notWashed', why: 'new' },
+    ])
+    await expect(here.log.course.note(other.id, note)).rejects.toMatchObject({ status: 409 })
+  })
+
+  test.each([
+    ['before it was lit', () => event('reading', '07:00', { tempC: 20 }), 'before the pot was lit'],
+    ['in the future', () => event('reading', '18:00', { tempC: 20 }), 'in the future'],
+    [
+      'of a step nobody planned',
+      () => event('step', '08:10', {}, { stepId: 'whip' }),
+      'stepId must be one of: prepare',
+    ],
+    [
+      'of a round there is none of',
+      () => event('again', '08:10', {}, { stepId: 'dye' }),
+      'again must name a step with a round: extract',
+    ],
+    [
+      'of a piece that is elsewhere',
+      () => event('enter', '08:10', { pieceIds: [newId()] }),
+      'No piece with the id',
+    ],
+    [
+      'pulling what is not in',
+      () => event('pull', '08:10', { pieceIds: [pieces[0]!.id] }),
+      'WOL-26-01 is not in the pot',
+    ],
+  ])('refuses a note %s, in words', async (_, make, words) => {
+    const pot = await running()
+    await expect(here.log.course.note(pot.id, make())).rejects.toMatchObject(refusal(422, words))
+  })
+
+  test('a step is noted once, late or left out as it was', async () => {
+    const pot = await running()
+    await here.log.course.note(
+      pot.id,
+      event('step', '09:10', { skipped: true }, { stepId: 'prepare' }),
+    )
+    await expect(
+      here.log.course.note(pot.id, event('step', '09:20', {}, { stepId: 'prepare' })),
+    ).rejects.toMatchObject(refusal(422, 'noted already'))
+    const { events } = await here.log.pots.read(pot.id)
+    expect(events.find(({ stepId }) => stepId === 'prepare')).toMatchObject({
+      ...{ at: at('09:10'), data: { skipped: true } },
+    })
+  })
+
+  test('what is stirred in leaves shelf and loft, and comes back with an undo', async () => {
+    const soda = (
+      await here.log.shelf.create({
+        ...{ id: newId(), agent: 'sodaAsh', form: 'anhydrous', name: '', boughtG: 100, note: '' },
+        ...{ boughtOn: '2026-01-02', lowG: null },
+      })
+    ).item
+    const pot = await running()
+    const dose = { agent: 'sodaAsh', form: 'anhydrous', massG: 4, shelfId: soda.id }
+    const { changeSetId } = await here.log.course.note(pot.id, event('add', '09:00', dose))
+    const sodaG = async () => (await here.log.shelf.read(soda.id)).leftG
+    expect(await sodaG()).toBe(96)
+    const more = await here.log.course.note(
+      pot.id,
+      event('add', '09:30', { lotId: lot.id, massG: 50 }),
+    )
+    expect(more.item).toMatchObject({ ratioAsWeighed: 1.5 })
+    expect(await leftG()).toBe(150)
+    await expect(
+      here.log.course.note(pot.id, event('add', '09:40', { ...dose, massG: 97 })),
+    ).rejects.toMatchObject({ status: 422 })
+    await undoOf(more.changeSetId)
+    await undoOf(changeSetId)
+    expect([await sodaG(), await leftG()]).toEqual([100, 200])
+    expect(await here.log.pots.read(pot.id)).toMatchObject({ ratioAsWeighed: 1 })
+  })
+
+  test('its pieces are in no other pot meanwhile', async () => {
+    await running()
+    const second = await here.plan([[lot, 10]], [pieces[0]!])
+    await expect(here.light(second)).rejects.toMatchObject(refusal(422, 'is in POT-26-01'))
+  })
+
+  test('set aside, all that it took is back where it was', async () => {
+    const pot = await running()
+    const { item } = await here.log.pots.setAside(pot.id, pot.rev)
+    expect(await leftG()).toBe(300)
+    await here.log.pots.restore(pot.id, item.rev)
+    expect(await leftG()).toBe(200)
+  })
+
+  test('stands on the hob with its step, its clock and its next look', async () => {
+    const pot = await running()
+    for (const [stepId, time] of [
+      ['prepare', '08:10'],
+      ['heat', '08:40'],
+    ] as const) {
+      await here.note(pot, 'step', time, { stepId })
+    }
+    const [item] = await here.log.hob.view(Date.parse(at('09:00')))
+    expect(item).toMatchObject({
+      ...{ kind: 'pot', code: 'POT-26-01', pieces: 2, path: `/hob?pot=${pot.id}` },
+      ...{ what: 'tansy flower heads, simmer', next: 'Strain' },
+      due: Date.parse(at('09:40')),
+      look: Date.parse(at('09:00')),
+    })
+  })
+})
+
+describe('the end of a pot', () => {
+  test('keeps what really happened, apart from what was planned', async () => {
+    let pot = await running()
+    pot = await here.note(pot, 'enter', '09:00', { data: { pieceIds: pieces.map(({ id }) => id) } })
+    pot = await here.note(pot, 'reading', '09:20', { data: { tempC: 99.5 } })
+    pot = await here.note(pot, 'pull', '09:20', { data: { pieceIds: [pieces[0]!.id] } })
+    const done = await here.finish(pot, '11:00', {
+      pieces: [
+        {
+          pieceId: pieces[0]!.id,
+          waters: 3,
+          handle: ['harsh'],
+          smell: 'hay',
+          soap: 'neutral',
+          note: '',
+        },
+      ],
+    })
+    expect(done).toMatchObject({ tempC: 99.5, minutes: 70, finalPh: null })
+    expect(done.end!.boiled).toBe(true)
+    expect(done.end!.departures).toEqual([
+      '99.5 °C at the hottest, where 82 °C was planned.',
+      'It boiled.',
+    ])
+    expect(done.pieces.map(({ minutes }) => minutes)).toEqual([20, 120])
+    expect(done.pieces[0]!.outcome).toMatchObject({ waters: 3, handle: ['harsh'], smell: 'hay' })
+    expect((await here.log.today.view('2026-09-09')).counts.unread).toBe(2)
+  })
+
+  test('is undone and done again with the same swatches; not once one was read', async () => {
+    const pot = await running()
+    const input = {
+      at: at('11:00'),
+      finalPh: 7,
+      liquor: 'kept',
+      liquorL: 2,
+      spent: 'compost',
+    } as const
+    const body = { ...input, rinse: 'now', pieces: [], note: '' } as const
+    const first = await here.log.course.finish(pot.id, { ...body, pieces: [] })
+    expect((await here.log.course.finish(pot.id, { ...body, pieces: [] })).changeSetId).toBeNull()
+    await undoOf(first.changeSetId)
+    expect(await here.log.pots.read(pot.id)).toMatchObject({ stage: 'running', end: null })
+    expect((await here.log.today.view('2026-09-09')).counts.unread).toBe(0)
+    const second = await here.log.course.finish(pot.id, { ...body, at: at('11:30'), pieces: [] })
+    expect(second.item.pieces.map(({ swatchCode }) => swatchCode)).toEqual([
+      'SWA-26-01',
+      'SWA-26-02',
+    ])
+    const { swatchId } = second.item.pieces[0]!
+    const { rev } = await here.log.swatches.read(swatchId!)
+    await here.log.swatches.change(swatchId!, rev, {
+      reading: { id: newId(), hex: '#aa8833', wet: false, washed: true },
+    })
+    await expect(undoOf(second.changeSetId)).rejects.toMatchObject({ status: 409 })
+  })
+
+  test('iron stirred in is part of every piece’s history, and goes with an undo', async () => {
+    let pot = await running()
+    pot = await here.note(pot, 'add', '10:00', {
+      data: { agent: 'ironSulfate', form: 'heptahydrate', massG: 2 },
+    })
+    const { changeSetId } = await here.log.course.finish(pot.id, {
+      ...{ at: at('11:00'), finalPh: null, liquor: 'shifted', liquorL: null, spent: 'binned' },
+      ...{ rinse: 'later', pieces: [], note: '' },
+    })
+    const iron = async () => (await here.log.pieces.read(pieces[0]!.id)).treatments.at(-1)
+    expect(await iron()).toMatchObject({ agent: 'ironSulfate', percentWof: 2, massG: 1 })
+    await undoOf(changeSetId)
+    expect(await iron()).toMatchObject({ agent: 'alum' })
+  })
+
+  test('a second bath in what is left has no plant of its own, and lies on no curve', async () => {
+    const first = await here.finish(await running(), '10:00', { liquor: 'kept', liquorL: 3 })
+    const paler = await here.piece({ mark: '4 knots', treatments: WASHED_ALUM })
+    const second = await here.plan([], [paler], { fromPotId: first.id })
+    expect(second).toMatchObject({ bathNumber: 2, fromPotId: first.id, ratioDry: null, lots: [] })
+    const done = await here.finish(await here.light(second, '10:30'), '11:30')
+    expect(done.pieces[0]!.swatchCode).toBe('SWA-26-03')
+    await expect(here.plan([], [paler])).rejects.toMatchObject({ name: 'ValidationError' })
+  })
+
+  test('goes out as a recipe card without any place', async () => {
+    const place = (await here.log.patches.page({ limit: 1, aside: false })).items
+    expect(place).toEqual([])
+    const done = await here.finish(await running(), '10:00')
+    const card = await here.log.recipes.card(done.id)
+    expect(card).toMatchObject({
+      ...{ code: 'POT-26-01', title: 'tansy flower heads', way: 'simmer', ratioAsWeighed: 1 },
+      plants: [{ name: 'tansy', massG: 100, state: 'fresh' }],
+    })
+    expect(JSON.stringify(card)).not.toMatch(/patch|lat|lon|place/i)
+  })
+})
+
+describe('a trial, held against what was dyed before', () => {
+  test('names the nearest swatch, what differs, and the piece that would be a fair control', async () => {
+    const done = await here.finish(await running(), '10:00')
+    for (const { swatchId } of done.pieces) {
+      await here.log.swatches.change(swatchId!, 1, {
+        reading: { id: newId(), lab: { l: 70, a: 0, b: 60 }, wet: false, washed: true },
+      })
+    }
+    const silk = await here.piece({ fibre: 'silk', mark: '5 knots' })
+    const { pieces: answers } = await here.log.trials.compare({
+      ...{ lots: [{ lotId: lot.id, massG: 100 }], pieceIds: [silk.id], way: 'simmer' },
+      ...{ wayName: '', tempC: 82, minutes: 60, water: null, size: null, shifts: [] },
+    })
+    const { trial } = answers[0]!
+    expect(trial!.against.code).toMatch(/^SWA-26-0[12]$/)
+    expect(trial!.differs).toEqual(['ratioDry', 'fibre'])
+    expect(trial!.unknown).toEqual(expect.arrayContaining(['particleSize', 'water']))
+    expect(trial!.control!.pieceFactors.fibre).toBe('wool')
+  })
+})
