@@ -9,6 +9,7 @@ import type { Log } from '../server/services/log'
 import { PLAIN_LOT } from '../shared/schemas/lot'
 import { PLAIN_PATCH } from '../shared/schemas/patch'
 import { basketActs } from './basket-story'
+import { potActs } from './pot-story'
 import { loftActs, type Act } from './loft-story'
 import { addDays, latestOn, localDate } from './days'
 import { FRESH_NOW, LOTS, PATCHES, type DemoBath, type DemoLot, type PatchName } from './scenario'
@@ -68,6 +69,7 @@ export async function playStory(
   const patch = (name: PatchName) => patchIds.get(name)!
   acts.push(...loftActs({ log, clock, today, id, patch }))
   acts.push(...basketActs({ log, clock, today, id, loadedAt }))
+  acts.push(...potActs({ log, clock, today, id, loadedAt }))
   acts.push({ on: addDays(today, -9), run: () => mordantHanks(addDays(today, -9)) })
   acts.push({ on: addDays(today, -2), run: () => unreadPot(addDays(today, -2)) })
   acts.push({ on: addDays(today, -1), run: () => gatherFresh(addDays(today, -1)) })

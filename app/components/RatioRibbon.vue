@@ -40,7 +40,7 @@ const paint = useId()
 
 const enough = computed(() => curve?.answer.enough.mid ?? group?.enough ?? null)
 const x = computed(() => ribbonScale(Math.max(width.value, 1)))
-const stops = computed(() => ribbonStops(group, x.value))
+const stops = computed(() => ribbonStops(group, x.value, curve))
 const chips = computed(() => {
   const points = (group?.points ?? []).flatMap((point) =>
     point.ratioDry === null ? [] : [{ ...point, ratioDry: point.ratioDry }],

@@ -1,6 +1,6 @@
 import { onBeforeUnmount, onMounted } from 'vue'
 
-export type StationKey = 'n' | 'e'
+export type StationKey = 'n' | 'e' | 't' | 'p'
 
 /** What the keys do at the station that is open. */
 const actions = new Map<StationKey, () => void>()

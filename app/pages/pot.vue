@@ -1,152 +1,239 @@
 <script setup lang="ts">
 import { PARTS } from '~~/catalogue/parts'
 import { formatNumber, formatRatio } from '~~/core/quantity/format-quantity'
-import { enoughRatio } from '~~/core/strength/saturation'
-import type { OnTheHob } from '~~/shared/hob-view'
-import type { Page } from '~~/shared/schemas/common'
-import type { Lot } from '~~/shared/schemas/lot'
-import type { Piece } from '~~/shared/schemas/piece'
-import type { Source } from '~~/shared/schemas/source'
+import type { CurveView } from '~~/shared/curve-view'
 import type { StrengthView } from '~~/shared/strength-view'
-import ChooseLot from '~/features/pot/ChooseLot.vue'
+import ChooseLots from '~/features/pot/ChooseLots.vue'
 import ChoosePieces from '~/features/pot/ChoosePieces.vue'
 import ExpectedColours from '~/features/pot/ExpectedColours.vue'
-import PotConditions from '~/features/pot/PotConditions.vue'
-import { POT_PLAN, usePotPlan, type PotStock } from '~/features/pot/usePotPlan'
+import InJars from '~/features/pot/InJars.vue'
+import PotAnswer from '~/features/pot/PotAnswer.vue'
+import PotHow from '~/features/pot/PotHow.vue'
+import PotNav from '~/features/pot/PotNav.vue'
+import PotTimes from '~/features/pot/PotTimes.vue'
+import WasDyed from '~/features/pot/WasDyed.vue'
+import type { KnownSource } from '~/features/pot/pot-curves'
+import { useKeepPot } from '~/features/pot/useKeepPot'
+import { POT_PLAN, usePotPlan } from '~/features/pot/usePotPlan'
+import { POT_STOCK, usePotStock } from '~/features/pot/usePotStock'
+import WantedDepth from '~/features/strength/WantedDepth.vue'
 import { groupWords, swatchesText } from '~/features/strength/words'
 
 const api = useApi()
 const route = useRoute()
+const now = useNow(30_000)
 
-const { data: stock, failure } = useLoaded<PotStock>(async () => {
-  const [lots, pieces, { items: hob }] = await Promise.all([
-    api.get<Page<Lot>>('lots', { inStock: true, limit: 200 }),
-    api.get<Page<Piece>>('pieces', { undyed: true, limit: 200 }),
-    api.get<{ items: OnTheHob[] }>('hob'),
-  ])
-  const running = new Set(hob.map(({ id }) => id))
-  // what is brought along may lie deeper in the basket than what is listed
-  const { piece: asked } = route.query
-  const brought = [
-    ...(typeof asked === 'string' ? [asked] : []),
-    ...(route.query.chosen === undefined ? [] : useChosen().rows.map(({ id }) => id)),
-  ].filter((id) => !pieces.items.some((piece) => piece.id === id))
-  const more = await Promise.all(brought.map((id) => api.get<Piece>(`pieces/${id}`)))
-  const usable = lots.items.filter(({ held }) => !held)
-  const ids = [...new Set(usable.map((lot) => lot.sourceId))]
-  const sources = await Promise.all(ids.map((id) => api.get<Source>(`sources/${id}`)))
-  return {
-    lots: usable,
-    // what lies in a running bath is not to be had
-    pieces: [...more, ...pieces.items].filter(({ bathId }) => !bathId || !running.has(bathId)),
-    sources: new Map(sources.map((source) => [source.id, source])),
-  }
-})
-const sourceId = ref<string | null>(null)
-const { data: strength } = useLoaded(
-  async () => (sourceId.value ? await api.get<StrengthView>(`strength/${sourceId.value}`) : null),
-  sourceId,
+const inHand = () => (route.query.chosen === undefined ? [] : useChosen().rows.map(({ id }) => id))
+const asked = (name: string) => {
+  const value = route.query[name]
+  return typeof value === 'string' ? value : null
+}
+const fromPotId = () => asked('from') ?? plan.draft.fromPotId
+const { data: stock, failure: unloaded } = usePotStock(
+  () => [...(asked('piece') ? [asked('piece')!] : []), ...inHand()],
+  fromPotId,
 )
+provide(POT_STOCK, stock)
+
+// what is known of each source in the bath, fetched once and again after every write
+const sourceIds = ref<string[]>([])
+const { data: known } = useLoaded(async () => {
+  const all = await Promise.all(
+    sourceIds.value.map(async (id): Promise<[string, KnownSource]> => {
+      const [view, { items: curves }] = await Promise.all([
+        api.get<StrengthView>(`strength/${id}`),
+        api.get<{ items: CurveView[] }>('curves', { sourceId: id }),
+      ])
+      return [id, { view, curves }]
+    }),
+  )
+  return new Map(all)
+}, sourceIds)
+const NOTHING_KNOWN = new Map<string, KnownSource>()
 
 const plan = usePotPlan(
   () => stock.value,
-  () => strength.value,
+  () => known.value ?? NOTHING_KNOWN,
+  () => now.value,
 )
 provide(POT_PLAN, plan)
 watch(
-  () => plan.source?.id ?? null,
-  (id) => (sourceId.value = id),
+  () =>
+    [
+      ...new Set([
+        ...plan.lots.map(({ source }) => source.id),
+        ...(plan.from?.lots ?? []).map(({ sourceId }) => sourceId),
+      ]),
+    ].join(' '),
+  (ids) => (sourceIds.value = ids ? ids.split(' ') : []),
+  { immediate: true },
 )
 watch(stock, () => {
-  const { lot, piece, chosen } = route.query
-  if (typeof lot === 'string') plan.draft.lotId = lot
-  if (typeof piece === 'string' && !plan.draft.pieceIds.includes(piece)) {
-    plan.draft.pieceIds.push(piece)
-  }
-  if (chosen !== undefined) {
-    const inHand = useChosen().rows.map(({ id }) => id)
-    plan.draft.pieceIds = [...new Set([...plan.draft.pieceIds, ...inHand])]
+  const [lot, piece, from] = [asked('lot'), asked('piece'), asked('from')]
+  if (lot) plan.draft.lots[0]!.lotId = lot
+  if (from) plan.draft.fromPotId = from
+  const brought = [...(piece ? [piece] : []), ...inHand()]
+  if (brought.length > 0) {
+    plan.draft.pieceIds = [...new Set([...plan.draft.pieceIds, ...brought])]
   }
 })
+const { saving, failure, errors, keepPlan, lightNow, keepDone } = useKeepPot(plan)
 
+const weighedRatio = computed(() =>
+  plan.current ? plan.ratioDry / plan.current.lot.dryFraction : plan.ratioDry,
+)
 const weighed = computed({
-  get: () => Number(plan.ratioWeighed.toPrecision(3)),
+  get: () => Number(weighedRatio.value.toPrecision(3)),
   set: (typed: number | string) => {
     const ratio = Number(typed)
-    if (ratio > 0) plan.draft.ratioDry = ratio * (plan.lot?.dryFraction ?? 1)
+    if (ratio > 0) plan.ratioDry = ratio * (plan.current?.lot.dryFraction ?? 1)
   },
 })
+const state = computed(() => plan.current?.lot.state ?? 'dry')
 const past = computed(() => {
-  const fit = plan.group?.fit
-  return fit?.kind === 'bent' && plan.draft.ratioDry > enoughRatio(fit) ? enoughRatio(fit) : null
+  const enough = plan.curve?.answer.enough.mid
+  return enough && plan.curve!.answer.n >= 3 && plan.ratioDry > enough ? enough : null
 })
 const title = computed(() =>
-  plan.source ? `${plan.source.commonName} ${PARTS[plan.source.part].label}` : 'A pot',
+  plan.lots.length > 0
+    ? plan.lots
+        .map(({ source }) => `${source.commonName} ${PARTS[source.part].label}`)
+        .join(' with ')
+    : 'A pot',
 )
+const isWanting = ref(false)
+const planned = computed(() => stock.value?.open.filter(({ stage }) => stage === 'planned') ?? [])
 
-async function keep() {
-  const pot = await plan.keep()
+async function planIt() {
+  const pots = await keepPlan()
+  if (pots) void navigateTo(`/hob?pot=${pots[0]!.id}`)
+}
+async function light() {
+  const pots = await lightNow()
+  if (pots) void navigateTo(`/hob?pot=${pots[0]!.id}`)
+}
+async function done() {
+  const pot = await keepDone()
   if (pot) void navigateTo(`/swatch?pot=${pot.id}`)
 }
 useHead({ title: 'Pot · Juniper Haze' })
 </script>
 
 <template>
+  <div class="bar">
+    <PotNav />
+    <p v-if="planned.length" class="row planned">
+      <span class="quiet">Planned:</span>
+      <NuxtLink v-for="pot in planned" :key="pot.id" :to="`/hob?pot=${pot.id}`">{{
+        pot.code
+      }}</NuxtLink>
+    </p>
+  </div>
   <div class="page-head">
     <h1>{{ title }}</h1>
     <span v-if="plan.group" class="quiet">
       {{ groupWords(plan.group) }}, from {{ swatchesText(plan.group.n) }}
     </span>
-    <p v-if="failure" class="wrong" role="alert">{{ failure }}</p>
+    <p v-if="unloaded" class="wrong" role="alert">{{ unloaded }}</p>
     <div class="end row">
-      <ElButton :disabled="!plan.lot || !plan.pieces.length" @click="plan.useAll">
+      <ElButton :disabled="!plan.current || !plan.pieces.length" @click="plan.useAll">
         Use all that is left
       </ElButton>
-      <ElButton type="primary" :loading="plan.saving" @click="keep">Save as done</ElButton>
+      <ElButton :loading="saving" @click="planIt">Keep the plan</ElButton>
+      <ElButton type="primary" :loading="saving" @click="light">Light it</ElButton>
     </div>
   </div>
+  <p v-if="failure" class="wrong" role="alert">{{ failure }}</p>
 
-  <div class="ratio">
-    <LabeledField v-slot="{ id }" :label="`Ratio, ${plan.lot?.state ?? 'dry'}`" bare>
-      <ElInput :id="id" v-model.lazy="weighed" inputmode="decimal" class="typed" />
-    </LabeledField>
-    <p>
-      <strong class="big">{{ formatRatio(plan.ratioWeighed) }}</strong>
-      {{ plan.lot?.state ?? 'dry' }}
-      <template v-if="plan.lot && plan.lot.state !== 'dried'">
-        = <strong>{{ formatRatio(plan.draft.ratioDry) }}</strong> dry
-        <span class="quiet">
-          ({{ formatNumber(plan.lot.dryFraction) }} of it is dry matter,
-          {{ plan.lot.dryFractionBasis }})
+  <template v-if="!plan.from">
+    <div class="ratio">
+      <LabeledField v-slot="{ id }" :label="`Ratio, ${state}`" bare>
+        <ElInput :id="id" v-model.lazy="weighed" inputmode="decimal" class="typed" />
+      </LabeledField>
+      <p>
+        <strong class="big">{{ formatRatio(weighedRatio) }}</strong>
+        {{ state }}
+        <template v-if="plan.current && plan.current.lot.state !== 'dried'">
+          = <strong>{{ formatRatio(plan.ratioDry) }}</strong> dry
+          <span class="quiet">
+            ({{ formatNumber(plan.current.lot.dryFraction) }} of it is dry matter,
+            {{ plan.current.lot.dryFractionBasis }})
+          </span>
+        </template>
+        <span v-if="past" class="estimate">
+          · past {{ formatRatio(past) }} dry more plant hardly shows
         </span>
-      </template>
-      <span v-if="past" class="estimate">
-        · past {{ formatRatio(past) }} dry more plant hardly shows
-      </span>
-    </p>
-  </div>
-  <RatioRibbon
-    v-model="plan.draft.ratioDry"
-    :group="plan.group"
-    :dry-fraction="plan.lot?.dryFraction ?? 1"
-    :state="plan.lot?.state ?? 'dried'"
-  />
+      </p>
+      <ElButton
+        v-if="plan.group && plan.curve"
+        class="end"
+        :aria-expanded="isWanting"
+        @click="isWanting = !isWanting"
+        >Pick a depth</ElButton
+      >
+    </div>
+    <WantedDepth
+      v-if="isWanting && plan.group && known?.get(plan.current?.source.id ?? '')"
+      :group="plan.group"
+      :curve="plan.curve"
+      :view="known.get(plan.current!.source.id)!.view"
+      class="wanted"
+      @ratio="plan.ratioDry = $event"
+    />
+    <RatioRibbon
+      v-model="plan.ratioDry"
+      :group="plan.group"
+      :curve="plan.curve"
+      :dry-fraction="plan.current?.lot.dryFraction ?? 1"
+      :state="plan.current?.lot.state ?? 'dried'"
+    />
+  </template>
 
   <div v-if="stock" class="columns">
     <div class="stack">
-      <ChooseLot :stock="stock" />
-      <ChoosePieces :stock="stock" />
+      <ChooseLots :stock="stock" :errors="errors" />
+      <ChoosePieces :stock="stock" :errors="errors" />
+      <InJars />
     </div>
-    <PotConditions />
-    <ExpectedColours />
+    <PotHow :stock="stock" :errors="errors" />
+    <div class="stack">
+      <PotAnswer />
+      <ExpectedColours />
+    </div>
+  </div>
+  <div v-if="stock" class="below">
+    <PotTimes />
+    <WasDyed :errors="errors" :saving="saving" @done="done" />
   </div>
 </template>
 
 <style scoped>
+.bar {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 24px;
+  justify-content: space-between;
+}
+
+.planned {
+  gap: 12px;
+}
+
+.planned a {
+  display: inline-flex;
+  align-items: center;
+  min-height: 44px;
+}
+
 .ratio {
   display: flex;
-  gap: 18px;
+  flex-wrap: wrap;
+  gap: 4px 18px;
   align-items: center;
+}
+
+.ratio .end {
+  margin-left: auto;
 }
 
 .typed {
@@ -158,15 +245,27 @@ useHead({ title: 'Pot · Juniper Haze' })
   line-height: 1.3;
 }
 
+.wanted {
+  margin: 6px 0;
+}
+
 .columns {
   display: grid;
-  grid-template-columns: minmax(0, 1.12fr) minmax(0, 1fr) minmax(0, 0.9fr);
+  grid-template-columns: minmax(0, 1.05fr) minmax(0, 1fr) minmax(0, 1.05fr);
   gap: 16px;
-  margin-top: 6px;
+  margin-top: 4px;
+}
+
+.below {
+  display: grid;
+  grid-template-columns: minmax(0, 2fr) minmax(0, 1fr);
+  gap: 16px;
+  margin-top: 16px;
 }
 
 @media (max-width: 1000px) {
-  .columns {
+  .columns,
+  .below {
     grid-template-columns: minmax(0, 1fr);
   }
 }

@@ -14,10 +14,18 @@ export const useSession = defineStore('session', () => {
   /** Counts up with every write; pages that show the log load again when it moves. */
   const version = ref(0)
 
+  // other tabs of this browser look again, too; their clocks stay in step with this one's
+  const others = new BroadcastChannel('juniper-haze')
+  others.onmessage = () => version.value++
+  function moved() {
+    version.value++
+    others.postMessage('written')
+  }
+
   function saved(words: string, changeSetId: string | null) {
     last.value = { words, changeSetId }
     if (changeSetId) undoable.value.push({ words, changeSetId })
-    version.value++
+    moved()
   }
 
   /** Takes the latest change back; says so, or why it cannot be. */
@@ -31,7 +39,7 @@ export const useSession = defineStore('session', () => {
       await useApi().post(`changes/${change.changeSetId}/undo`)
       undoable.value.pop()
       last.value = { words: `Undone: ${change.words}`, changeSetId: null }
-      version.value++
+      moved()
     } catch (error) {
       last.value = { words: (error as Error).message, changeSetId: null }
     }

@@ -6,6 +6,8 @@ const KEYS = [
   ['1 to 7', 'the stations, Walk to Year'],
   ['/', 'find or note'],
   ['n', 'new here'],
+  ['t', 'a reading of the pot in hand'],
+  ['p', 'pull all that is in it'],
   ['u', 'undo the latest change'],
   ['?', 'this list'],
   ['Esc', 'close, or leave a field'],

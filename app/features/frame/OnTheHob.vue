@@ -1,31 +1,49 @@
 <script setup lang="ts">
-import { schemeFacts } from '~~/catalogue/mordant-schemes'
 import type { OnTheHob } from '~~/shared/hob-view'
-import { clockWords, isLate, STEP_WORDS } from '~/features/baths/words'
+import { clockWords } from '~/features/baths/words'
+import { useAlarm } from '~/features/hob/useAlarm'
 
 /** A slim strip of everything that runs, with its clock and what is next; gone while nothing does. */
 const api = useApi()
 const now = useNow()
-const { data: items } = useLoaded(async () => (await api.get<{ items: OnTheHob[] }>('hob')).items)
-const isDue = ({ now: step }: OnTheHob) => step === null || step.due <= now.value
+const { data: items, reload } = useLoaded(
+  async () => (await api.get<{ items: OnTheHob[] }>('hob')).items,
+)
+useAlarm(items, now)
+
+// other devices note things, too: looked at anew once a minute, and when the page is seen again
+const AGAIN_MS = 60_000
+let timer: ReturnType<typeof setInterval> | undefined
+const seen = () => document.visibilityState === 'visible' && void reload()
+onMounted(() => {
+  timer = setInterval(() => void reload(), AGAIN_MS)
+  document.addEventListener('visibilitychange', seen)
+})
+onBeforeUnmount(() => {
+  clearInterval(timer)
+  document.removeEventListener('visibilitychange', seen)
+})
+
+const isLook = ({ due, look }: OnTheHob) => look !== null && look < (due ?? Infinity)
+const next = ({ due, look }: OnTheHob) =>
+  due === null && look === null ? null : Math.min(due ?? Infinity, look ?? Infinity)
+const isDue = (item: OnTheHob) => item.step === '' || (next(item) ?? Infinity) <= now.value
+const isLate = ({ late }: OnTheHob) => late !== null && now.value > late
 </script>
 
 <template>
   <aside v-if="items?.length" class="hob" aria-label="On the hob">
-    <strong class="title">On the hob</strong>
+    <NuxtLink to="/hob" class="title">On the hob</NuxtLink>
     <ul>
       <li v-for="item in items" :key="item.id">
-        <NuxtLink
-          :to="`/baths?bath=${item.id}`"
-          :class="{ due: isDue(item), late: item.now && isLate(item.now, now) }"
-        >
-          <strong>{{ item.code }}</strong> {{ schemeFacts(item.scheme).label }}:
-          <template v-if="item.now">
-            {{ STEP_WORDS[item.now.step.kind].name.toLowerCase() }}
-            <strong class="clock">{{ clockWords(item.now.due, now) }}</strong>
-            <span v-if="item.next" class="quiet">
-              then {{ STEP_WORDS[item.next].name.toLowerCase() }}</span
-            >
+        <NuxtLink :to="item.path" :class="{ due: isDue(item), late: isLate(item) }">
+          <strong>{{ item.code }}</strong>
+          <span class="what">{{ item.what }}:</span>
+          <template v-if="item.step">
+            {{ isLook(item) ? 'look' : item.step.toLowerCase() }}
+            <strong v-if="next(item) !== null" class="clock">{{
+              clockWords(next(item)!, now)
+            }}</strong>
           </template>
           <template v-else>take the pieces out</template>
         </NuxtLink>
@@ -50,8 +68,19 @@ const isDue = ({ now: step }: OnTheHob) => step === null || step.due <= now.valu
 }
 
 .title {
+  display: flex;
   flex: none;
+  align-items: center;
+  min-height: 44px;
+  color: var(--ink);
   font: 600 15px/1 var(--face-title);
+  text-decoration: none;
+}
+
+.what {
+  max-width: 220px;
+  overflow: hidden;
+  text-overflow: ellipsis;
 }
 
 ul {
@@ -59,7 +88,7 @@ ul {
   overflow-x: auto;
 }
 
-a {
+li a {
   display: flex;
   flex: none;
   gap: 6px;
@@ -72,7 +101,7 @@ a {
   white-space: nowrap;
 }
 
-a:hover {
+li a:hover {
   text-decoration: underline;
 }
 

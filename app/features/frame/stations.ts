@@ -35,7 +35,13 @@ export const STATIONS: readonly Station[] = [
     rooms: ['/baths', '/shelf'],
     waiting: ({ unmordanted }) => ({ n: unmordanted, what: 'bare' }),
   },
-  { path: '/pot', name: 'Pot', key: '4', waiting: none },
+  {
+    path: '/pot',
+    name: 'Pot',
+    key: '4',
+    rooms: ['/hob', '/ways', '/kit', '/sheet'],
+    waiting: none,
+  },
   {
     path: '/swatch',
     name: 'Swatch',

@@ -4,9 +4,10 @@ import { limitsOf } from '~~/shared/fibre-facts'
 import { formatMass } from '~~/core/quantity/format-quantity'
 import type { Piece } from '~~/shared/schemas/piece'
 import { isMordanted, marksOf, pieceName, readiness } from '~/features/basket/readiness'
-import { POT_PLAN, type PotStock } from './usePotPlan'
+import { POT_PLAN } from './usePotPlan'
+import type { PotStock } from './usePotStock'
 
-const { stock } = defineProps<{ stock: PotStock }>()
+const { stock, errors } = defineProps<{ stock: PotStock; errors: Record<string, string> }>()
 const plan = inject(POT_PLAN)!
 
 const isIn = (id: string) => plan.draft.pieceIds.includes(id)
@@ -38,7 +39,7 @@ function toggle(id: string) {
     <p v-if="plan.pieces.length" class="quiet">
       {{ limitsSentence(strictest(plan.pieces.map(limitsOf))) }}
     </p>
-    <p v-if="plan.errors['/pieces']" class="wrong" role="alert">Choose at least one piece.</p>
+    <p v-if="errors['/pieces']" class="wrong" role="alert">Choose at least one piece.</p>
     <ul tabindex="-1">
       <li v-for="piece in ordered" :key="piece.id">
         <SwingTag
@@ -64,7 +65,7 @@ function toggle(id: string) {
 ul {
   display: grid;
   gap: 6px;
-  max-height: 246px;
+  max-height: 228px;
   overflow-y: auto;
 }
 </style>

@@ -1,102 +1,109 @@
 <script setup lang="ts">
 import { depthOf } from '~~/core/colour/depth'
-import { formatMass, formatNumber } from '~~/core/quantity/format-quantity'
-import { expectedHex, fittedStrength } from '~/features/strength/ribbon-paint'
+import { formatNumber } from '~~/core/quantity/format-quantity'
 import GuardList from '~/features/baths/GuardList.vue'
 import { pieceName } from '~/features/basket/readiness'
-import { swatchesText } from '~/features/strength/words'
-import { POT_PLAN } from './usePotPlan'
+import { percentText, swatchesText } from '~/features/strength/words'
+import FairTrial from './FairTrial.vue'
+import { LEFT_AFTER_BATH, POT_PLAN } from './usePotPlan'
 
+/** The colour each piece is likely to take, how sure that is, and whether more plant would help. */
 const plan = inject(POT_PLAN)!
 
+const BASIS = {
+  measured: 'all measured',
+  estimated: 'some estimated from colours',
+  typical: 'typical of its kind, not yours',
+}
 const expected = computed(() =>
-  plan.pieces.map((piece) => {
-    const group = plan.groupFor(piece)
-    const strength = group?.fit ? fittedStrength(group.fit, plan.draft.ratioDry) : null
-    return {
-      piece,
-      n: group?.n ?? 0,
-      hex: expectedHex(group, plan.draft.ratioDry),
-      strength,
-      depth: strength === null ? null : depthOf(strength),
-    }
+  plan.pieces.flatMap((piece, i) => {
+    const told = plan.predictions[i]
+    return told ? [{ piece, told }] : []
   }),
 )
-
+/** Told of the piece that is known best: all share the bath. */
 const doubling = computed(() => {
-  const fit = plan.group?.fit
-  const strength = fit ? fittedStrength(fit, plan.draft.ratioDry) : 0
-  if (!fit || !expected.value.length || strength <= 0) return null
-  return Math.round((fittedStrength(fit, 2 * plan.draft.ratioDry) / strength - 1) * 100)
+  const best = [...expected.value].sort((a, b) => b.told.n - a.told.n)[0]?.told
+  if (!best?.doubling || best.n < 2) return null
+  const { mid, low, high } = best.doubling
+  return { mid, low, high, n: best.n, sure: best.littleGain ?? 0 }
 })
+const hasMany = computed(() => plan.pieces.length > 1)
 </script>
 
 <template>
-  <section class="panel stack" aria-labelledby="expected">
+  <section class="panel stack tight" aria-labelledby="expected">
     <h2 id="expected">Expected</h2>
-    <p v-if="!plan.lot || !expected.length" class="quiet">
-      Choose a lot and a piece, and the grams and the colour to expect stand here, with how many
-      swatches speak for it.
+    <p v-if="plan.from" class="estimate">
+      What {{ plan.from.code }} left is not known: {{ percentText(LEFT_AFTER_BATH) }} of the dye is
+      assumed for each bath.
     </p>
-    <p v-else class="weigh">
-      <span>weigh out</span>
-      <output>{{ formatMass(plan.wantedG) }}</output>
-      <span>
-        {{ plan.source?.commonName }}, {{ plan.lot.state }}, for {{ formatMass(plan.fibreG) }} of
-        fibre
-      </span>
-    </p>
-    <ul class="list">
-      <li v-for="{ piece, n, hex, depth, strength } in expected" :key="piece.id">
-        <span class="patch" :class="{ unknown: !hex }" :style="hex ? { background: hex } : {}" />
+    <ul class="list" :class="{ waiting: !plan.isAnswered }">
+      <li v-for="{ piece, told } in expected" :key="piece.id">
+        <span
+          class="patch"
+          :class="{ unknown: !told.hex }"
+          :style="told.hex ? { background: told.hex } : {}"
+        />
         <span>
           <strong>{{ piece.code }}</strong> <span class="quiet">{{ pieceName(piece) }}</span>
-          <span v-if="depth" class="line">
-            likely <strong>{{ depth }}</strong>
-            <span class="estimate"> ~{{ formatNumber(strength) }}</span
-            >, from {{ swatchesText(n) }}
+          <span class="line">
+            likely <strong>{{ depthOf(told.strength.mid) }}</strong>
+            <span :class="{ estimate: told.basis !== 'measured' }">
+              {{ told.basis === 'measured' ? '' : '~' }}{{ formatNumber(told.strength.mid, 2) }} ({{
+                formatNumber(told.strength.low, 2)
+              }}
+              to {{ formatNumber(told.strength.high, 2) }})</span
+            >
           </span>
-          <span v-else class="line estimate">
-            not enough swatches yet ({{ n }}) on this fibre and mordant
+          <span class="line quiet">
+            {{ told.n === 0 ? 'no swatches here yet' : swatchesText(told.n) }},
+            {{ BASIS[told.basis] }}{{ told.isKnownLot ? ', this lot tried' : '' }}
+          </span>
+          <span v-if="hasMany" class="line pull">
+            <NumberField
+              :model-value="plan.draft.pulls[piece.id] ?? null"
+              :label="`Pull ${piece.code} after`"
+              unit="min"
+              bare
+              @update:model-value="
+                $event ? (plan.draft.pulls[piece.id] = $event) : delete plan.draft.pulls[piece.id]
+              "
+            />
+            <span class="quiet">{{
+              plan.draft.pulls[piece.id] ? 'pulled early' : 'min, to pull it early'
+            }}</span>
           </span>
         </span>
       </li>
     </ul>
-    <p v-if="doubling !== null">
-      Twice the plant would add about <strong>{{ doubling }} %</strong> to the strength.
+    <p v-if="doubling">
+      Twice the plant adds <strong>{{ percentText(doubling.mid) }}</strong> ({{
+        percentText(doubling.low)
+      }}
+      to {{ percentText(doubling.high) }}).
+      <template v-if="doubling.sure > 0.8"
+        >{{ percentText(doubling.sure) }} sure that it is under a tenth: more plant hardly
+        helps.</template
+      >
     </p>
     <p v-for="words in plan.taking" :key="words" class="quiet capital">{{ words }}</p>
+    <FairTrial />
     <GuardList v-model="plan.draft.whys" :guards="plan.guards" />
-    <p v-if="plan.gap">
-      To mordant first: {{ formatMass(plan.gap.alumG) }} alum (10 %), cold overnight.
-      <NuxtLink to="/basket">To the basket</NuxtLink>
-    </p>
-    <p v-if="plan.failure" class="wrong" role="alert">{{ plan.failure }}</p>
   </section>
 </template>
 
 <style scoped>
-.weigh span {
-  display: block;
-  color: var(--quiet);
-}
-
-.weigh output {
-  font-size: 32px;
-  font-weight: 700;
-  line-height: 1.2;
-}
-
 .list {
   display: grid;
-  gap: 10px;
-  max-height: 200px;
+  gap: 8px;
+  max-height: 216px;
   overflow-y: auto;
 }
 
 .list li {
   display: grid;
-  grid-template-columns: 60px 1fr;
+  grid-template-columns: 54px 1fr;
   gap: 12px;
   align-items: center;
 }
@@ -112,5 +119,19 @@ const doubling = computed(() => {
 
 .line {
   display: block;
+}
+
+.pull {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+}
+
+.pull :deep(.field) {
+  width: 92px;
+}
+
+.waiting {
+  opacity: 0.75;
 }
 </style>

@@ -4,7 +4,9 @@ import { labOfReflectance } from '~~/core/colour/tristimulus'
 import { expectedReflectance } from '~~/core/strength/expected-colour'
 import type { LeastSquaresFit } from '~~/core/strength/least-squares'
 import { strengthAt } from '~~/core/strength/saturation'
+import type { CurveView } from '~~/shared/curve-view'
 import type { StrengthGroup } from '~~/shared/strength-view'
+import { bandAt } from './band'
 
 /** Dry ratios a ribbon reaches over: as weighed that is 0.1 to 20 for stuff four fifths water. */
 export const RIBBON_RANGE: [number, number] = [0.02, 4]
@@ -21,9 +23,15 @@ export function hexAtStrength({ unit, bare }: StrengthGroup, strength: number): 
   return hexOfLab(labOfReflectance(unit ? expectedReflectance(unit, strength, bare) : bare))
 }
 
-/** Colour to expect at a dry ratio, or null where nothing is known. */
-export function expectedHex(group: StrengthGroup | null, ratio: number): string | null {
-  return group?.fit ? hexAtStrength(group, fittedStrength(group.fit, ratio)) : null
+/** Colour to expect at a dry ratio, or null where nothing is known: by the middle of the band. */
+export function expectedHex(
+  group: StrengthGroup | null,
+  ratio: number,
+  curve: CurveView | null = null,
+): string | null {
+  if (!group) return null
+  if (curve) return group.unit ? hexAtStrength(group, bandAt(curve.answer.band, ratio).mid) : null
+  return group.fit ? hexAtStrength(group, fittedStrength(group.fit, ratio)) : null
 }
 
 export interface RibbonStop {
@@ -42,8 +50,9 @@ const FADE_FACTOR = 4
 export function ribbonStops(
   group: StrengthGroup | null,
   x: ScaleLogarithmic<number, number>,
+  curve: CurveView | null = null,
 ): RibbonStop[] {
-  if (!group?.fit) return []
+  if (!group?.bare || !(curve ? group.unit && curve.answer.n > 0 : group.fit)) return []
   const tried = group.points.flatMap(({ notCounted, ratioDry }) =>
     notCounted || ratioDry === null ? [] : [ratioDry],
   )
@@ -54,7 +63,7 @@ export function ribbonStops(
     const beyond = Math.max(least / ratio, ratio / most, 1)
     return {
       at: (100 * i) / STOPS,
-      hex: expectedHex(group, ratio)!,
+      hex: expectedHex(group, ratio, curve)!,
       known: Math.max(0, 1 - Math.log(beyond) / Math.log(FADE_FACTOR)),
     }
   })

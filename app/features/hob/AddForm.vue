@@ -1,0 +1,123 @@
+<script setup lang="ts">
+import { AGENT_KEYS, agentFacts, type Agent } from '~~/catalogue/agents'
+import { formatMass, formatVolume } from '~~/core/quantity/format-quantity'
+import { formsOf } from '~~/shared/schemas/shelf'
+import type { ShelfItem } from '~~/shared/schemas/shelf'
+import type { Lot } from '~~/shared/schemas/lot'
+import { PUT_RIGHT, type PutRight } from '~~/shared/schemas/pot-event'
+import type { Pot } from '~~/shared/schemas/pot'
+import type { Note } from './usePotNotes'
+import { PUT_RIGHT_WORDS } from './words'
+
+/** Something stirred in, or the pot put right on its way. */
+const { pot, note, busy, shelf, lots, mode } = defineProps<{
+  pot: Pot
+  note: Note
+  busy: boolean
+  shelf: readonly ShelfItem[]
+  lots: readonly Lot[]
+  mode: 'add' | 'putRight'
+}>()
+
+const agent = ref<Agent>('sodaAsh')
+const massG = ref<number | null>(null)
+const waterL = ref<number | null>(null)
+const plantG = ref<number | null>(null)
+const WATER_C = { topUp: 80, thinMash: 98 }
+
+/** The jar of it that has stood longest: that one is used first. */
+const jar = computed(() =>
+  shelf.find((item) => item.agent === agent.value && item.leftG >= (massG.value ?? 0)),
+)
+const NOTHING = {
+  ...{ agent: null, form: '', massG: 0, shelfId: null, lotId: null },
+  ...{ waterL: 0, waterC: null },
+}
+
+async function addAgent() {
+  if (!massG.value) return
+  const data = {
+    ...{ ...NOTHING, agent: agent.value, massG: massG.value },
+    form: jar.value?.form ?? formsOf(agent.value)[0]!,
+    shelfId: jar.value?.id ?? null,
+  }
+  const words = `added ${formatMass(massG.value)} ${agentFacts(agent.value).label}.`
+  if (await note('add', data, words)) massG.value = null
+}
+async function addWater(waterC: number | null) {
+  if (!waterL.value) return false
+  const done = await note(
+    'add',
+    { ...NOTHING, waterL: waterL.value, waterC },
+    `added ${formatVolume(waterL.value)} water.`,
+  )
+  if (done) waterL.value = null
+  return done
+}
+async function putRight(what: PutRight) {
+  const { words } = PUT_RIGHT_WORDS[what]
+  if ((what === 'topUp' || what === 'thinMash') && waterL.value) await addWater(WATER_C[what])
+  const lot = lots.find(({ id }) => pot.lots.some(({ lotId }) => lotId === id))
+  if (what === 'secondExtract' && plantG.value && lot) {
+    const data = { ...NOTHING, lotId: lot.id, massG: plantG.value }
+    if (!(await note('add', data, `added ${formatMass(plantG.value)} of ${lot.code}.`))) return
+    plantG.value = null
+  }
+  await note('putRight', { what }, words)
+}
+</script>
+
+<template>
+  <div class="inset stack tight">
+    <form v-if="mode === 'add'" class="fields" @submit.prevent="addAgent">
+      <LabeledField v-slot="{ id }" label="What">
+        <ElSelect :id="id" v-model="agent" filterable>
+          <ElOption
+            v-for="key in AGENT_KEYS"
+            :key="key"
+            :value="key"
+            :label="agentFacts(key).label"
+          />
+        </ElSelect>
+      </LabeledField>
+      <QuantityField
+        v-model="massG"
+        label="How much"
+        :hint="jar ? `${formatMass(jar.leftG)} on the shelf` : 'none on the shelf: only noted'"
+      />
+      <ElButton native-type="submit" type="primary" :loading="busy">Stirred in</ElButton>
+      <QuantityField v-model="waterL" kind="volume" label="or water" />
+      <ElButton :loading="busy" @click="addWater(null)">Poured in</ElButton>
+      <p class="quiet wide">{{ agentFacts(agent).caution }}</p>
+    </form>
+    <template v-else>
+      <p class="quiet">Clocks and history go on, and the swatch says so.</p>
+      <div class="fields">
+        <QuantityField
+          v-model="waterL"
+          kind="volume"
+          label="Water, where it is topped up or thinned"
+        />
+        <QuantityField v-model="plantG" label="More plant, where a second extract goes in" />
+      </div>
+      <div class="row">
+        <ElButton v-for="what in PUT_RIGHT" :key="what" :loading="busy" @click="putRight(what)">{{
+          PUT_RIGHT_WORDS[what].label
+        }}</ElButton>
+      </div>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.fields {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(140px, 1fr));
+  gap: 8px 10px;
+  align-items: end;
+}
+
+.wide {
+  grid-column: 1 / -1;
+}
+</style>

@@ -1,0 +1,94 @@
+<script setup lang="ts">
+import { timeWords } from '~~/core/fibre/readiness'
+import { formatNumber, formatRatio } from '~~/core/quantity/format-quantity'
+import type { Pot } from '~~/shared/schemas/pot'
+import BathTrace from './BathTrace.vue'
+
+/** A pot that is over: what really happened, and where its swatches are read. */
+const { pot } = defineProps<{ pot: Pot }>()
+
+const LIQUOR = {
+  kept: 'kept',
+  reused: 'used again',
+  shifted: 'shifted and used',
+  poured: 'poured away',
+}
+const facts = computed(() => [
+  ['Ratio', pot.ratioDry === null ? 'not known' : `${formatRatio(pot.ratioDry)} dry`],
+  ['Hottest with the pieces in', pot.tempC === null ? 'not read' : `${formatNumber(pot.tempC)} °C`],
+  ['Boiled', pot.end?.boiled == null ? 'not known' : pot.end.boiled ? 'yes' : 'no'],
+  ['Time in', pot.minutes === null ? 'not noted' : timeWords(pot.minutes)],
+  ['Final pH', pot.finalPh === null ? 'not read' : formatNumber(pot.finalPh, 3)],
+  ['Liquor', pot.end ? LIQUOR[pot.end.liquor] : 'not noted'],
+])
+</script>
+
+<template>
+  <div class="stack tight">
+    <div class="row">
+      <NuxtLink :to="`/swatch?pot=${pot.id}`" class="el-button el-button--primary"
+        >Read its swatches</NuxtLink
+      >
+      <NuxtLink :to="`/sheet?pot=${pot.id}`" class="el-button">Recipe card</NuxtLink>
+      <a :href="`/api/recipe/${pot.id}?as=markdown`" class="el-button" download>Markdown</a>
+      <a :href="`/api/recipe/${pot.id}`" class="el-button" download>JSON</a>
+      <NuxtLink
+        v-if="pot.end && pot.end.liquor !== 'poured'"
+        :to="`/pot?from=${pot.id}`"
+        class="el-button"
+      >
+        Plan a next bath
+      </NuxtLink>
+    </div>
+    <h3>What really happened</h3>
+    <dl>
+      <div v-for="[label, value] in facts" :key="label">
+        <dt>{{ label }}</dt>
+        <dd>{{ value }}</dd>
+      </div>
+    </dl>
+    <template v-if="pot.end">
+      <p v-if="!pot.end.departures.length" class="quiet">
+        As planned, within what two like pots may differ by.
+      </p>
+      <PlainCaution v-for="words in pot.end.departures" :key="words" level="mind">{{
+        words
+      }}</PlainCaution>
+    </template>
+    <ul>
+      <li v-for="piece in pot.pieces" :key="piece.pieceId">
+        <strong>{{ piece.pieceCode }}</strong>
+        {{ piece.minutes === null ? 'time not noted' : `${timeWords(piece.minutes)} in` }}
+        <span v-if="piece.outcome" class="quiet">
+          {{
+            [
+              piece.outcome.waters !== null && `${piece.outcome.waters} waters`,
+              ...piece.outcome.handle,
+              piece.outcome.smell && `smells of ${piece.outcome.smell}`,
+            ]
+              .filter(Boolean)
+              .join(', ')
+          }}
+        </span>
+      </li>
+    </ul>
+    <BathTrace v-if="pot.litAt" :pot="pot" :now="Date.now()" />
+  </div>
+</template>
+
+<style scoped>
+h3 {
+  font-size: 15px;
+}
+
+dl {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(180px, 1fr));
+  gap: 8px 18px;
+}
+
+dt {
+  color: var(--quiet);
+  font-size: 13px;
+}
+</style>

@@ -1,0 +1,126 @@
+<script setup lang="ts">
+import type { OnTheHob } from '~~/shared/hob-view'
+import type { Pot } from '~~/shared/schemas/pot'
+import { clockWords } from '~/features/baths/words'
+import { shortDate } from '~/features/today/dates'
+
+/** Everything that runs, what is due first at the head; then what is planned, and what was done. */
+const { items, planned, done, openId, now } = defineProps<{
+  items: readonly OnTheHob[]
+  planned: readonly Pot[]
+  done: readonly Pot[]
+  openId: string
+  now: number
+}>()
+
+const KIND = { pot: 'pot', bath: 'mordant bath', jar: 'jar' } as const
+const next = ({ due, look }: OnTheHob) =>
+  due === null && look === null ? null : Math.min(due ?? Infinity, look ?? Infinity)
+const isLook = ({ due, look }: OnTheHob) => look !== null && look < (due ?? Infinity)
+const isDue = (item: OnTheHob) => (next(item) ?? Infinity) <= now
+</script>
+
+<template>
+  <div class="stack">
+    <section class="stack tight" aria-labelledby="running">
+      <h2 id="running">
+        Running <span class="quiet">{{ items.length }}</span>
+      </h2>
+      <ul class="stack tight">
+        <li v-for="item in items" :key="item.id">
+          <NuxtLink
+            :to="item.path"
+            class="tag"
+            :class="{ open: item.id === openId, due: isDue(item) }"
+            :aria-current="item.id === openId ? 'true' : undefined"
+          >
+            <span>
+              <strong>{{ item.code }}</strong> <span class="quiet">{{ KIND[item.kind] }}</span>
+              <span class="line capital">{{ item.what }}</span>
+              <span class="line">{{ item.step || 'take the pieces out' }}</span>
+            </span>
+            <span class="clock">
+              <strong>{{ next(item) === null ? '' : clockWords(next(item)!, now) }}</strong>
+              <span class="quiet">{{ isLook(item) ? 'look' : item.next ? 'then next' : '' }}</span>
+            </span>
+          </NuxtLink>
+        </li>
+        <li v-if="!items.length" class="quiet">
+          Nothing runs. <NuxtLink to="/pot">Plan a pot</NuxtLink>, and light it.
+        </li>
+      </ul>
+    </section>
+    <section v-if="planned.length" class="stack tight" aria-labelledby="planned">
+      <h2 id="planned">Planned</h2>
+      <NuxtLink
+        v-for="pot in planned"
+        :key="pot.id"
+        :to="`/hob?pot=${pot.id}`"
+        class="tag"
+        :class="{ open: pot.id === openId }"
+      >
+        <span
+          ><strong>{{ pot.code }}</strong>
+          <span class="quiet">{{ pot.pieces.length }} in it</span></span
+        >
+        <span class="quiet">{{ shortDate(pot.dyedOn) }}</span>
+      </NuxtLink>
+    </section>
+    <section v-if="done.length" class="stack tight" aria-labelledby="done">
+      <h2 id="done">Done lately</h2>
+      <NuxtLink
+        v-for="pot in done"
+        :key="pot.id"
+        :to="`/hob?pot=${pot.id}`"
+        class="tag"
+        :class="{ open: pot.id === openId }"
+      >
+        <span
+          ><strong>{{ pot.code }}</strong></span
+        >
+        <span class="quiet">{{ shortDate(pot.dyedOn) }}</span>
+      </NuxtLink>
+    </section>
+  </div>
+</template>
+
+<style scoped>
+.tag {
+  display: flex;
+  gap: 12px;
+  justify-content: space-between;
+  padding: 8px 14px;
+  border: 1px solid var(--line);
+  border-radius: var(--corner);
+  background: var(--panel);
+  color: inherit;
+  text-decoration: none;
+}
+
+.tag:hover,
+.tag.open {
+  border-color: var(--juniper);
+}
+
+.tag.open {
+  box-shadow: inset 3px 0 0 var(--juniper);
+}
+
+.tag.due {
+  background: var(--juniper-pale);
+}
+
+.line {
+  display: block;
+}
+
+.clock {
+  flex: none;
+  text-align: right;
+}
+
+.clock strong,
+.clock span {
+  display: block;
+}
+</style>

@@ -1,0 +1,227 @@
+<script setup lang="ts">
+import { wrap, type Remote } from 'comlink'
+import { agentFacts, type Agent } from '~~/catalogue/agents'
+import { PH_AGENTS, type PhAgent } from '~~/core/acid-base/additions'
+import type { DoseAdvice } from '~~/core/acid-base/next-dose'
+import { BULK_DENSITY, spoonsFor, type SpoonedAgent } from '~~/core/mordant/spoons'
+import { formatNumber, formatVolume } from '~~/core/quantity/format-quantity'
+import { formsOf, type ShelfItem } from '~~/shared/schemas/shelf'
+import type { Pot } from '~~/shared/schemas/pot'
+import type { PotsWorker } from '~/workers/pots.worker'
+import type { Note } from './usePotNotes'
+import type { ProbeShown } from './useProbe'
+
+/** pH by the spoon: the next dose from the bath's own answers, never past the cap. */
+const { pot, note, busy, shelf, probe, spoonMl } = defineProps<{
+  pot: Pot
+  note: Note
+  busy: boolean
+  shelf: readonly ShelfItem[]
+  probe: ProbeShown | null
+  spoonMl: number
+}>()
+
+const target = ref<number | null>(pot.plan?.ph?.target ?? 9)
+const cap = ref<number | null>(pot.plan?.ph?.cap ?? 10)
+const agent = ref<PhAgent & Agent>((pot.plan?.ph?.agent ?? 'sodaAsh') as PhAgent & Agent)
+const read = ref<number | null>(null)
+const advice = ref<DoseAdvice | null>(null)
+const failure = ref('')
+
+const SHIFTERS = (Object.keys(PH_AGENTS) as PhAgent[]).filter(
+  (key): key is PhAgent & Agent =>
+    PH_AGENTS[key].moves !== null &&
+    key in
+      {
+        sodaAsh: 1,
+        bakingSoda: 1,
+        ammonia: 1,
+        vinegar: 1,
+        citricAcid: 1,
+        creamOfTartar: 1,
+        woodAshLye: 1,
+        chalk: 1,
+      },
+)
+const jar = computed(() => shelf.find((item) => item.agent === agent.value && item.leftG > 0))
+const form = computed(() => jar.value?.form || formsOf(agent.value)[0]!)
+const waterL = computed(() => pot.plan?.pourL ?? pot.waterL ?? 4)
+
+/** pH readings so far, each with all of the agent that had gone in by then. */
+const readings = computed(() => {
+  let totalMassG = 0
+  return pot.events.flatMap((event) => {
+    if (event.kind === 'add' && event.data.agent === agent.value) totalMassG += event.data.massG
+    if (event.kind !== 'reading' || event.data.ph === null) return []
+    return [{ totalMassG, ph: event.data.ph }]
+  })
+})
+/** Whether something was stirred in since the last reading: then it is to be read first. */
+const isUnread = computed(() => {
+  const last = [...pot.events]
+    .reverse()
+    .find(
+      (event) =>
+        (event.kind === 'reading' && event.data.ph !== null) ||
+        (event.kind === 'add' && event.data.agent === agent.value),
+    )
+  return last?.kind !== 'reading'
+})
+
+const thread = new Worker(new URL('../../workers/pots.worker.ts', import.meta.url), {
+  type: 'module',
+})
+const worker: Remote<PotsWorker> = wrap(thread)
+onScopeDispose(() => thread.terminate())
+let question = 0
+watch(
+  [readings, target, cap, agent, waterL],
+  async () => {
+    const mine = ++question
+    advice.value = null
+    failure.value = ''
+    if (readings.value.length === 0 || target.value === null || cap.value === null) return
+    try {
+      const told = await worker.nextDose({
+        ...{ waterL: waterL.value, agent: agent.value, target: target.value, cap: cap.value },
+        form: form.value || undefined,
+        readings: readings.value.map((each) => ({ ...each })),
+      })
+      if (mine === question) advice.value = told
+    } catch (error) {
+      if (mine === question) failure.value = (error as Error).message
+    }
+  },
+  { immediate: true },
+)
+
+const spoons = computed(() =>
+  advice.value && advice.value.nextMassG > 0 && agent.value in BULK_DENSITY
+    ? `about ${formatNumber(spoonsFor(agent.value as SpoonedAgent, advice.value.nextMassG, spoonMl), 2)} of a ${formatNumber(spoonMl)} mL spoon`
+    : '',
+)
+async function keepReading() {
+  const ph = read.value
+  if (ph === null) return
+  if (
+    await note(
+      'reading',
+      { tempC: null, ph, dialC: null, by: 'typed' },
+      `read pH ${formatNumber(ph, 3)}.`,
+    )
+  ) {
+    read.value = null
+  }
+}
+const keepProbe = () =>
+  probe &&
+  note(
+    'reading',
+    {
+      tempC: probe.tempC,
+      ph: probe.ph,
+      dialC: null,
+      by: probe.isSimulated ? 'simulated' : 'typed',
+    },
+    `read pH ${formatNumber(probe.ph, 3)}.`,
+  )
+const stirIn = () =>
+  advice.value &&
+  note(
+    'add',
+    {
+      ...{ agent: agent.value, form: form.value, massG: advice.value.nextMassG },
+      ...{ shelfId: jar.value?.id ?? null, lotId: null, waterL: 0, waterC: null },
+    },
+    `stirred in ${formatNumber(advice.value.nextMassG)} g ${agentFacts(agent.value).label}.`,
+  )
+</script>
+
+<template>
+  <section class="inset stack tight" aria-labelledby="ph-helper">
+    <h3 id="ph-helper">pH by the spoon</h3>
+    <div class="fields">
+      <LabeledField v-slot="{ id }" label="With">
+        <ElSelect :id="id" v-model="agent">
+          <ElOption
+            v-for="key in SHIFTERS"
+            :key="key"
+            :value="key"
+            :label="agentFacts(key).label"
+          />
+        </ElSelect>
+      </LabeledField>
+      <NumberField v-model="target" label="To pH" />
+      <NumberField v-model="cap" label="Never past" />
+    </div>
+    <p v-if="failure" class="wrong" role="alert">{{ failure }}</p>
+    <div class="row">
+      <template v-if="probe">
+        <span class="probe"
+          >pH {{ probe.ph.toFixed(2) }}
+          <span class="estimate"
+            >{{ probe.isSimulated ? 'simulated' : ''
+            }}{{ probe.isSettled ? '' : ', not settled' }}</span
+          >
+        </span>
+        <ElButton
+          :type="isUnread ? 'primary' : undefined"
+          :disabled="!probe.isSettled"
+          :loading="busy"
+          @click="keepProbe"
+          >Read it</ElButton
+        >
+      </template>
+      <form class="row" @submit.prevent="keepReading">
+        <NumberField v-model="read" label="pH read" bare class="narrow" />
+        <ElButton native-type="submit" :loading="busy">Note the pH</ElButton>
+      </form>
+    </div>
+    <p v-if="readings.length === 0" class="quiet">
+      Cool a spoonful, read its pH, and the first dose stands here. {{ formatVolume(waterL) }} of
+      water are reckoned with.
+    </p>
+    <template v-else-if="advice && !isUnread">
+      <p class="advice" aria-live="polite">{{ advice.text }}</p>
+      <p v-if="advice.nextMassG > 0" class="quiet">
+        {{ spoons }}{{ spoons ? '; ' : '' }}expected then: pH
+        {{ formatNumber(advice.expectedPh, 2) }} ({{ formatNumber(advice.low, 2) }} to
+        {{ formatNumber(advice.high, 2) }}), from {{ readings.length }}
+        {{ readings.length === 1 ? 'reading' : 'readings' }}
+      </p>
+      <ElButton v-if="advice.nextMassG > 0" type="primary" :loading="busy" @click="stirIn">
+        Stirred in {{ formatNumber(advice.nextMassG) }} g
+      </ElButton>
+    </template>
+    <p v-else-if="isUnread" class="quiet">
+      Wait, stir, cool a spoonful, and read it before the next dose.
+    </p>
+    <PlainCaution>{{ agentFacts(agent).caution }}</PlainCaution>
+  </section>
+</template>
+
+<style scoped>
+h3 {
+  font-size: 15px;
+}
+
+.fields {
+  display: grid;
+  grid-template-columns: minmax(0, 1.4fr) minmax(0, 1fr) minmax(0, 1fr);
+  gap: 8px;
+}
+
+.advice {
+  font-size: 17px;
+  font-weight: 600;
+}
+
+.probe {
+  font-size: 17px;
+  font-weight: 600;
+}
+
+.narrow {
+  width: 84px;
+}
+</style>

@@ -1,0 +1,150 @@
+<script setup lang="ts">
+import dayjs from 'dayjs'
+import { agentFacts } from '~~/catalogue/agents'
+import { wayFacts } from '~~/catalogue/ways'
+import { formatMass, formatNumber, formatVolume } from '~~/core/quantity/format-quantity'
+import { standingGuards, type Override } from '~~/core/safety/guards'
+import type { BasketRow } from '~~/shared/basket-view'
+import { potGuardsOf } from '~~/shared/pot-facts'
+import type { Pot } from '~~/shared/schemas/pot'
+import type { Source } from '~~/shared/schemas/source'
+import type { Vessel } from '~~/shared/schemas/vessel'
+import GuardList from '~/features/baths/GuardList.vue'
+import { pieceName } from '~/features/basket/readiness'
+import { instantNow } from './words'
+
+/** A pot that is planned: what to have ready, and the match. */
+const { pot, rows, sources, vessel } = defineProps<{
+  pot: Pot
+  rows: readonly BasketRow[]
+  sources: readonly Source[]
+  vessel: Vessel | null
+}>()
+const api = useApi()
+const { failure, busy, write } = useWrite()
+const whys = ref<Record<string, string>>({})
+
+const needs = computed(() => sources.map(({ needsMordant }) => needsMordant))
+const guards = computed(() =>
+  potGuardsOf(
+    {
+      ...{ way: pot.way, tempC: pot.tempC, waterL: pot.waterL, vessel },
+      ph: pot.plan?.ph?.target ?? null,
+      additions: pot.plan?.additions ?? [],
+      needsMordant: needs.value.includes('yes')
+        ? 'yes'
+        : needs.value.includes('unknown')
+          ? 'unknown'
+          : 'no',
+    },
+    [...rows],
+  ),
+)
+const overrides = computed(() =>
+  guards.value.flatMap(({ code, level }): Override[] => {
+    const why = whys.value[code]?.trim()
+    return level === 'grave' && why ? [{ code, why }] : []
+  }),
+)
+const standing = computed(() => standingGuards(guards.value, overrides.value))
+const starts = computed(() =>
+  (pot.plan?.starts ?? [])
+    .map(({ stepId, at }) => ({
+      words: pot.plan!.steps.find(({ id }) => id === stepId)?.words ?? stepId,
+      at: dayjs(at),
+    }))
+    .sort((a, b) => +a.at - +b.at),
+)
+
+const light = () =>
+  write(
+    () =>
+      api.patch<Pot>(
+        `pots/${pot.id}`,
+        { light: { at: instantNow(), overrides: overrides.value } },
+        pot.rev,
+      ),
+    `Lit ${pot.code}: what it takes has left the loft.`,
+  )
+async function setAside() {
+  const done = await write(
+    () => api.post<Pot>(`pots/${pot.id}/set-aside`, {}, pot.rev),
+    `Set ${pot.code} aside.`,
+  )
+  if (done) void navigateTo('/hob')
+}
+</script>
+
+<template>
+  <div class="stack tight">
+    <GuardList v-model="whys" :guards="guards" />
+    <p v-if="failure" class="wrong" role="alert">{{ failure }}</p>
+    <div class="row">
+      <ElButton type="primary" :loading="busy" :disabled="standing.length > 0" @click="light"
+        >Light it</ElButton
+      >
+      <NuxtLink :to="`/sheet?pot=${pot.id}`" class="el-button">Bench sheet</NuxtLink>
+      <ElButton :loading="busy" @click="setAside">Set aside</ElButton>
+    </div>
+    <div class="halves">
+      <section class="stack tight" aria-labelledby="have-ready">
+        <h3 id="have-ready">Have ready</h3>
+        <ul>
+          <li v-for="lot in pot.lots" :key="lot.lotId">
+            <strong>{{ formatMass(lot.massG) }}</strong> of {{ lot.lotCode }}, {{ lot.state }}
+          </li>
+          <li v-if="pot.plan?.pourL">
+            <strong>{{ formatVolume(pot.plan.pourL) }}</strong>
+            {{ pot.plan.water ?? '' }} water<template v-if="pot.plan.kettleL"
+              >, {{ formatVolume(pot.plan.kettleL) }} of it boiling</template
+            >
+          </li>
+          <li v-for="each in pot.plan?.additions ?? []" :key="each.agent">
+            <strong>{{ formatMass(each.massG) }}</strong> {{ agentFacts(each.agent).label }},
+            {{ each.when }} the dye
+          </li>
+          <li v-if="pot.plan?.ph">
+            {{ agentFacts(pot.plan.ph.agent).label }} to pH
+            {{ formatNumber(pot.plan.ph.target, 2) }}, never past
+            {{ formatNumber(pot.plan.ph.cap, 2) }}
+          </li>
+          <li v-for="row in rows" :key="row.id">
+            <strong>{{ row.code }}</strong> {{ pieceName(row) }}
+          </li>
+        </ul>
+        <p class="quiet">{{ wayFacts(pot.way).words }}</p>
+      </section>
+      <section class="stack tight" aria-labelledby="hours">
+        <h3 id="hours">Its hours</h3>
+        <ol>
+          <li v-for="start in starts" :key="start.words + start.at.format()">
+            <span class="quiet">{{ start.at.format('D MMM') }}</span>
+            <strong>{{ start.at.format('HH:mm') }}</strong> {{ start.words }}
+          </li>
+        </ol>
+      </section>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+h3 {
+  font-size: 15px;
+}
+
+.halves {
+  display: grid;
+  grid-template-columns: repeat(2, minmax(0, 1fr));
+  gap: 18px;
+}
+
+li {
+  padding: 3px 0;
+}
+
+@media (max-width: 760px) {
+  .halves {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>

@@ -1,0 +1,120 @@
+<script setup lang="ts">
+import { timeWords } from '~~/core/fibre/readiness'
+import { nextLook, type OpenStep } from '~~/core/pot/course'
+import { clockWords } from '~/features/baths/words'
+import { STEP_DONE } from './words'
+
+/** What the pot is at now: the step, its clock, the next look, and the big buttons. */
+const { open, looks, isStrong, now, busy, end } = defineProps<{
+  open: readonly OpenStep[]
+  looks: readonly number[]
+  isStrong: boolean
+  now: number
+  busy: boolean
+  end: number
+}>()
+const emit = defineEmits<{ done: [OpenStep]; skip: [OpenStep]; again: [OpenStep] }>()
+
+const lookAt = (each: OpenStep) => nextLook(each, looks, isStrong)
+const isLate = ({ late }: OpenStep) => late !== null && now > late
+/** Wetting out goes on beside: what the pot does stands first. */
+const ordered = computed(() =>
+  [...open].sort((a, b) => Number(a.step.kind === 'wetOut') - Number(b.step.kind === 'wetOut')),
+)
+</script>
+
+<template>
+  <ul class="stack tight">
+    <li
+      v-for="(each, i) in ordered"
+      :key="each.step.id"
+      class="now"
+      :class="{ late: isLate(each), beside: i > 0 }"
+      aria-live="polite"
+    >
+      <div class="head">
+        <p class="what">
+          {{ each.step.words }}
+          <span v-if="each.step.round > 1" class="quiet">round {{ each.step.round }}</span>
+        </p>
+        <p class="clock">{{ clockWords(each.due, now) }}</p>
+      </div>
+      <p v-if="isLate(each)" class="wrong">Longer than is good for it.</p>
+      <p v-else class="quiet">
+        for {{ timeWords(each.step.minutes)
+        }}{{ each.step.mostMinutes ? `, ${timeWords(each.step.mostMinutes)} at most` : ''
+        }}{{ each.step.tempC ? `, ${each.step.tempC} °C` : ''
+        }}{{ i === 0 ? `; all done ${clockWords(end, now)}` : '' }}
+      </p>
+      <p v-if="lookAt(each) !== null" class="look" :class="{ due: lookAt(each)! <= now }">
+        Look {{ clockWords(lookAt(each)!, now) }}: {{ each.step.look ?? 'Deep enough?' }}
+        <span v-if="isStrong && each.step.kind === 'dye'" class="quiet"
+          >a strong source: early</span
+        >
+      </p>
+      <div class="row">
+        <ElButton
+          :type="i === 0 ? 'primary' : undefined"
+          :loading="busy"
+          @click="emit('done', each)"
+          >{{ STEP_DONE[each.step.kind] }}</ElButton
+        >
+        <ElButton v-if="each.step.again" @click="emit('again', each)">Once more</ElButton>
+        <ElButton @click="emit('skip', each)">Leave it out</ElButton>
+      </div>
+      <p v-if="each.step.again" class="quiet">{{ each.step.again.words }}</p>
+    </li>
+  </ul>
+</template>
+
+<style scoped>
+.now {
+  padding: 12px 14px;
+  border: 1px solid var(--juniper);
+  border-radius: var(--corner);
+  background: var(--juniper-pale);
+}
+
+.now.beside {
+  border-color: var(--line);
+  background: var(--panel);
+}
+
+.now.late {
+  border-color: var(--ochre);
+  background: var(--ochre-pale);
+}
+
+.head {
+  display: flex;
+  gap: 12px;
+  align-items: baseline;
+  justify-content: space-between;
+}
+
+.what {
+  font-size: 17px;
+  font-weight: 600;
+}
+
+.clock {
+  flex: none;
+  font-size: 28px;
+  font-weight: 700;
+  line-height: 1.2;
+}
+
+.beside .clock {
+  font-size: 18px;
+}
+
+.look.due {
+  color: var(--ochre);
+  font-weight: 600;
+}
+
+.now .row {
+  gap: 6px 8px;
+  margin-top: 8px;
+}
+</style>

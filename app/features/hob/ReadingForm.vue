@@ -1,0 +1,82 @@
+<script setup lang="ts">
+import { formatNumber } from '~~/core/quantity/format-quantity'
+import type { Note } from './usePotNotes'
+import type { ProbeShown } from './useProbe'
+
+/** A reading by hand, or from the probe in the pot. */
+const { note, busy, probe } = defineProps<{ note: Note; busy: boolean; probe: ProbeShown | null }>()
+
+const tempC = ref<number | null>(null)
+const ph = ref<number | null>(null)
+const dialC = ref<number | null>(null)
+
+async function keep() {
+  const words = [
+    tempC.value !== null && `${formatNumber(tempC.value)} °C`,
+    ph.value !== null && `pH ${formatNumber(ph.value, 3)}`,
+    dialC.value !== null && `dial ${formatNumber(dialC.value)} °C`,
+  ].filter(Boolean)
+  if (words.length === 0) return
+  const data = { tempC: tempC.value, ph: ph.value, dialC: dialC.value, by: 'typed' as const }
+  if (await note('reading', data, `read ${words.join(', ')}.`))
+    tempC.value = ph.value = dialC.value = null
+}
+const keepProbe = () =>
+  probe &&
+  note(
+    'reading',
+    {
+      tempC: probe.tempC,
+      ph: probe.ph,
+      dialC: null,
+      by: probe.isSimulated ? 'simulated' : 'typed',
+    },
+    `read ${formatNumber(probe.tempC)} °C, pH ${formatNumber(probe.ph, 3)}.`,
+  )
+</script>
+
+<template>
+  <div class="inset stack tight">
+    <p v-if="probe" class="probe">
+      <strong>{{ probe.tempC.toFixed(1) }} °C</strong>
+      <strong>pH {{ probe.ph.toFixed(2) }}</strong>
+      <span class="estimate"
+        >{{ probe.isSimulated ? 'simulated probe' : 'probe'
+        }}{{ probe.isSettled ? '' : ', not settled yet' }}</span
+      >
+      <ElButton :loading="busy" @click="keepProbe">Note what it shows</ElButton>
+    </p>
+    <form class="fields" @submit.prevent="keep">
+      <NumberField v-model="tempC" label="Liquor" unit="°C" />
+      <NumberField v-model="ph" label="pH, a cooled spoonful" />
+      <NumberField v-model="dialC" label="Dial" unit="°C" />
+      <ElButton native-type="submit" type="primary" :loading="busy">Note it</ElButton>
+    </form>
+    <p class="quiet">
+      A dial is not the liquor: it is kept apart. A strip in hot or dark liquor misleads.
+    </p>
+  </div>
+</template>
+
+<style scoped>
+.fields {
+  display: grid;
+  grid-template-columns: repeat(3, minmax(0, 1fr)) auto;
+  gap: 8px 10px;
+  align-items: end;
+}
+
+.probe {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 14px;
+  align-items: center;
+  font-size: 17px;
+}
+
+@media (max-width: 560px) {
+  .fields {
+    grid-template-columns: 1fr 1fr;
+  }
+}
+</style>

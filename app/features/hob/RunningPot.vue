@@ -1,0 +1,217 @@
+<script setup lang="ts">
+import { wayFacts } from '~~/catalogue/ways'
+import { courseEnd, courseSteps, openSteps, type OpenStep } from '~~/core/pot/course'
+import { sumPot } from '~~/core/pot/pot-log'
+import { formatNumber } from '~~/core/quantity/format-quantity'
+import type { BasketRow } from '~~/shared/basket-view'
+import { againOf, looksOf, markedSteps, notesOf } from '~~/shared/pot-course'
+import type { Lot } from '~~/shared/schemas/lot'
+import type { Pot } from '~~/shared/schemas/pot'
+import type { Settings } from '~~/shared/schemas/settings'
+import type { ShelfItem } from '~~/shared/schemas/shelf'
+import AddForm from './AddForm.vue'
+import BathTrace from './BathTrace.vue'
+import FinishForm from './FinishForm.vue'
+import LookForm from './LookForm.vue'
+import PhHelper from './PhHelper.vue'
+import PotPieces from './PotPieces.vue'
+import PresentSteps from './PresentSteps.vue'
+import ReadingForm from './ReadingForm.vue'
+import { usePotNotes } from './usePotNotes'
+import { useProbe } from './useProbe'
+
+/** A pot on the hob: its present step, the big buttons, its readings, and its end. */
+const { pot, rows, settings, shelf, lots, isStrong } = defineProps<{
+  pot: Pot
+  rows: readonly BasketRow[]
+  settings: Settings
+  shelf: readonly ShelfItem[]
+  lots: readonly Lot[]
+  isStrong: boolean
+}>()
+
+const now = useNow()
+const { failure, busy, note } = usePotNotes(() => pot)
+const probe = useProbe(() => (settings.probe === 'none' ? null : pot.id))
+
+const course = computed(() => courseSteps(pot.plan?.steps ?? [], againOf(pot)))
+const marks = computed(() => markedSteps(pot))
+const litAt = computed(() => Date.parse(pot.litAt!))
+const open = computed(() => openSteps(course.value, marks.value, litAt.value))
+const end = computed(() => courseEnd(course.value, marks.value, litAt.value, now.value))
+const sum = computed(() =>
+  sumPot(
+    pot.pieces.map(({ pieceId }) => pieceId),
+    notesOf(pot),
+    now.value,
+  ),
+)
+const inNow = computed(() => sum.value.pieces.filter(({ since }) => since !== null))
+const outNow = computed(() => sum.value.pieces.filter(({ since }) => since === null))
+
+type Panel = 'look' | 'reading' | 'add' | 'putRight' | 'ph' | 'finish' | ''
+const panel = ref<Panel>(pot.plan?.ph ? 'ph' : '')
+const toggle = (which: Panel) => (panel.value = panel.value === which ? '' : which)
+watch(
+  () => open.value.length,
+  (left) => left === 0 && (panel.value = 'finish'),
+  { immediate: true },
+)
+
+const ids = (list: { pieceId: string }[]) => list.map(({ pieceId }) => pieceId)
+function done({ step }: OpenStep) {
+  const stepId = step.id
+  if (step.kind === 'enter' && outNow.value.length > 0) {
+    return note('enter', { pieceIds: ids(outNow.value) }, 'all pieces in.', { stepId })
+  }
+  if (step.kind === 'dye' && inNow.value.length > 0 && !staysIn(step.id)) {
+    return note('pull', { pieceIds: ids(inNow.value) }, 'all pieces out.', { stepId })
+  }
+  if (step.kind === 'lift' && inNow.value.length > 0) {
+    return note('pull', { pieceIds: ids(inNow.value) }, 'all pieces out.', { stepId })
+  }
+  return note('step', { skipped: false }, `${step.words}: done.`, { stepId })
+}
+/** Pieces that cool in the bath, or go into another round, stay in when the dyeing is over. */
+const staysIn = (stepId: string) =>
+  course.value.some(
+    ({ kind, after }) =>
+      (kind === 'cool' || kind === 'stand') && after.some(({ id }) => id === stepId),
+  )
+const skip = ({ step }: OpenStep) =>
+  note('step', { skipped: true }, `${step.words}: left out.`, { stepId: step.id })
+const again = ({ step }: OpenStep) => note('again', {}, 'once more.', { stepId: step.id })
+const holdC = computed(() => pot.tempC ?? wayFacts(pot.way).dyeC)
+const heat = (isOn: boolean) =>
+  note(
+    'heat',
+    { isOn, holdC: isOn ? holdC.value : null, burner: pot.plan?.burner ?? '' },
+    isOn ? 'burner on.' : 'heat off.',
+  )
+const isHeated = computed(() => (pot.plan?.steps ?? []).some(({ burner }) => burner))
+const lastPh = computed(() => sum.value.ph?.ph ?? null)
+
+useStationKeys({
+  t: () => toggle('reading'),
+  p: () => {
+    if (inNow.value.length > 0) void note('pull', { pieceIds: ids(inNow.value) }, 'all pieces out.')
+  },
+})
+</script>
+
+<template>
+  <div class="stack tight">
+    <PresentSteps
+      v-if="open.length"
+      :open="open"
+      :looks="looksOf(pot)"
+      :is-strong="isStrong"
+      :now="now"
+      :busy="busy"
+      :end="end"
+      @done="done"
+      @skip="skip"
+      @again="again"
+    />
+    <p v-if="failure" class="wrong" role="alert">{{ failure }}</p>
+    <div class="buttons" role="group" aria-label="Note">
+      <ElButton :aria-expanded="panel === 'look'" @click="toggle('look')">Look</ElButton>
+      <ElButton :aria-expanded="panel === 'reading'" @click="toggle('reading')">Reading</ElButton>
+      <ElButton :aria-expanded="panel === 'add'" @click="toggle('add')">Add</ElButton>
+      <template v-if="isHeated">
+        <ElButton v-if="!sum.isHeated" :loading="busy" @click="heat(true)">Burner on</ElButton>
+        <ElButton v-else :loading="busy" @click="heat(false)">Rest, heat off</ElButton>
+      </template>
+      <ElButton :aria-expanded="panel === 'ph'" @click="toggle('ph')">pH by the spoon</ElButton>
+      <ElButton :aria-expanded="panel === 'putRight'" @click="toggle('putRight')"
+        >Put right</ElButton
+      >
+      <ElButton :aria-expanded="panel === 'finish'" @click="toggle('finish')"
+        >Out, and finish</ElButton
+      >
+    </div>
+    <LookForm v-if="panel === 'look'" :pot="pot" :note="note" :busy="busy" />
+    <ReadingForm v-if="panel === 'reading'" :note="note" :busy="busy" :probe="probe" />
+    <AddForm
+      v-if="panel === 'add' || panel === 'putRight'"
+      :pot="pot"
+      :note="note"
+      :busy="busy"
+      :shelf="shelf"
+      :lots="lots"
+      :mode="panel"
+    />
+    <PhHelper
+      v-if="panel === 'ph'"
+      :pot="pot"
+      :note="note"
+      :busy="busy"
+      :shelf="shelf"
+      :probe="probe"
+      :spoon-ml="settings.spoonMl"
+    />
+    <FinishForm v-if="panel === 'finish'" :pot="pot" :last-ph="lastPh" />
+    <div class="halves">
+      <PotPieces
+        :pot="pot"
+        :rows="rows"
+        :sum="sum"
+        :now="now"
+        :busy="busy"
+        @enter="note('enter', { pieceIds: [$event] }, 'a piece in.')"
+        @pull="note('pull', { pieceIds: [$event] }, 'a piece out.')"
+      />
+      <section class="stack tight" aria-labelledby="trace">
+        <h3 id="trace">
+          Bath
+          <span class="quiet">
+            <template v-if="probe">
+              {{ probe.tempC.toFixed(1) }} °C, pH {{ probe.ph.toFixed(2) }}
+              {{ probe.isSimulated ? '(simulated)' : '' }}
+            </template>
+            <template v-else-if="sum.temp"
+              >last read {{ formatNumber(sum.temp.tempC) }} °C</template
+            >
+          </span>
+        </h3>
+        <BathTrace :pot="pot" :now="now" />
+      </section>
+    </div>
+    <PlainCaution :level="wayFacts(pot.way).brings.includes('ammonia') ? 'grave' : 'mind'">
+      {{ wayFacts(pot.way).caution }}
+    </PlainCaution>
+  </div>
+</template>
+
+<style scoped>
+h3 {
+  font-size: 15px;
+}
+
+.buttons {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+}
+
+.buttons :deep(.el-button) {
+  margin: 0;
+  min-height: 44px;
+}
+
+.halves {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) minmax(0, 1.15fr);
+  gap: 18px;
+}
+
+@media (max-width: 760px) {
+  .halves {
+    grid-template-columns: minmax(0, 1fr);
+  }
+
+  .buttons :deep(.el-button) {
+    flex: 1 1 30%;
+  }
+}
+</style>

@@ -1,0 +1,102 @@
+import dayjs from 'dayjs'
+import { agentFacts } from '~~/catalogue/agents'
+import type { StepKind } from '~~/core/pot/way-steps'
+import { formatMass, formatNumber, formatVolume } from '~~/core/quantity/format-quantity'
+import type { LookedHow, PotEvent, PutRight } from '~~/shared/schemas/pot-event'
+import type { Pot } from '~~/shared/schemas/pot'
+
+/** The button that says a step was done. */
+export const STEP_DONE: Record<StepKind, string> = {
+  prepare: 'Ready',
+  heat: 'At heat',
+  extract: 'Dark enough',
+  mash: 'Done',
+  strain: 'Strained',
+  combine: 'Combined',
+  topUp: 'Topped up',
+  stand: 'Stood',
+  steep: 'Steeped',
+  reduce: 'Reduced',
+  wetOut: 'Wet through',
+  enter: 'Enter all',
+  dye: 'Pull all',
+  air: 'Aired',
+  coat: 'Brushed',
+  cool: 'Cool',
+  lift: 'Lifted',
+}
+
+export const LOOK_WORDS: Record<LookedHow, string> = {
+  glass: 'through glass',
+  foam: 'by the foam',
+  dropOnWhite: 'a drop on white',
+  wet: 'wet',
+  dry: 'dry',
+}
+
+export const PUT_RIGHT_WORDS: Record<PutRight, { label: string; words: string }> = {
+  pullAndMordant: {
+    label: 'Pull and mordant',
+    words: 'Pulled, to be mordanted for an hour and put back.',
+  },
+  topUp: { label: 'Top up', words: 'Topped up with hot water.' },
+  thinMash: { label: 'Thin the mash', words: 'Thinned with boiling water.' },
+  secondExtract: { label: 'Second extract', words: 'A second extract added.' },
+  stop: { label: 'Stop', words: 'Stopped: it was deep enough.' },
+}
+
+const codes = (pot: Pot, ids: readonly string[]) =>
+  ids.length === pot.pieces.length
+    ? 'all pieces'
+    : ids.map((id) => pot.pieces.find(({ pieceId }) => pieceId === id)?.pieceCode ?? '?').join(', ')
+
+/** What a note says, in a line. */
+export function eventWords(event: PotEvent, pot: Pot): string {
+  const step = pot.plan?.steps.find(({ id }) => id === event.stepId?.split('#')[0])
+  switch (event.kind) {
+    case 'planned':
+      return 'planned'
+    case 'lit':
+      return 'lit'
+    case 'done':
+      return 'finished'
+    case 'setAside':
+      return 'set aside'
+    case 'restored':
+      return 'brought back'
+    case 'step':
+      return `${step?.words ?? event.stepId ?? ''}${event.data.skipped ? ': left out' : ': done'}`
+    case 'again':
+      return `${step?.again?.words ?? 'Again'} Once more.`
+    case 'look':
+      return `look at the ${event.data.of}, ${LOOK_WORDS[event.data.how]}`
+    case 'reading':
+      return [
+        event.data.tempC !== null && `${formatNumber(event.data.tempC)} °C`,
+        event.data.ph !== null && `pH ${formatNumber(event.data.ph, 3)}`,
+        event.data.dialC !== null && `dial at ${formatNumber(event.data.dialC)} °C`,
+        event.data.by === 'simulated' && 'simulated',
+      ]
+        .filter(Boolean)
+        .join(', ')
+    case 'add': {
+      const { agent, massG, waterL, lotId } = event.data
+      const water = waterL > 0 ? `${formatVolume(waterL)} water` : ''
+      const stuff = agent ? `${formatMass(massG)} ${agentFacts(agent).label}` : ''
+      return `added ${[stuff, lotId && `${formatMass(massG)} more plant`, water].filter(Boolean).join(', ')}`
+    }
+    case 'enter':
+      return `${codes(pot, event.data.pieceIds)} in`
+    case 'pull':
+      return `${codes(pot, event.data.pieceIds)} out`
+    case 'heat':
+      return event.data.isOn
+        ? `burner on${event.data.holdC === null ? '' : `, held at ${formatNumber(event.data.holdC)} °C`}`
+        : 'heat off'
+    case 'putRight':
+      return `put right: ${PUT_RIGHT_WORDS[event.data.what].words}`
+  }
+}
+
+/** The present instant with the offset of this place. */
+export const instantNow = () => dayjs().format('YYYY-MM-DDTHH:mm:ss.SSSZ')

@@ -1,0 +1,50 @@
+<script setup lang="ts">
+/** The stand-in scale: what lies on it is said by hand, and it shows what a scale would. */
+const api = useApi()
+const shown = ref<{ massG: number; isSettled: boolean; isSimulated: boolean } | null>(null)
+const load = ref<number | null>(null)
+const failure = ref('')
+let source: EventSource | null = null
+
+onMounted(() => {
+  source = new EventSource('/api/instruments/scale')
+  source.onmessage = ({ data }) => (shown.value = JSON.parse(data as string) as typeof shown.value)
+  source.onerror = () => (shown.value = null)
+})
+onBeforeUnmount(() => source?.close())
+
+async function handle(body: { putG?: number; tare?: boolean }) {
+  failure.value = ''
+  try {
+    await api.post('instruments/scale', body)
+  } catch (error) {
+    failure.value = (error as Error).message
+  }
+}
+</script>
+
+<template>
+  <section class="panel stack tight" aria-labelledby="scale">
+    <h2 id="scale">Kitchen scale <span class="estimate">simulated</span></h2>
+    <p class="figure" aria-live="off">
+      {{ shown ? `${shown.massG.toFixed(1)} g` : '– g' }}
+      <span class="quiet">{{
+        shown ? (shown.isSettled ? 'at rest' : 'settling') : 'not answering'
+      }}</span>
+    </p>
+    <form class="row" @submit.prevent="load !== null && handle({ putG: load })">
+      <QuantityField v-model="load" label="On the pan" bare />
+      <ElButton native-type="submit">Lay it on</ElButton>
+      <ElButton @click="handle({ putG: 0 })">Take all off</ElButton>
+      <ElButton @click="handle({ tare: true })">Tare</ElButton>
+    </form>
+    <p v-if="failure" class="wrong" role="alert">{{ failure }}</p>
+  </section>
+</template>
+
+<style scoped>
+.figure {
+  font-size: 32px;
+  font-weight: 700;
+}
+</style>

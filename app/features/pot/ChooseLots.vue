@@ -1,0 +1,117 @@
+<script setup lang="ts">
+import { PARTS } from '~~/catalogue/parts'
+import { amountOf } from '~/features/loft/words'
+import { formatMass, formatRatio } from '~~/core/quantity/format-quantity'
+import { ago } from '~/features/today/dates'
+import { FIRST_RATIO } from './pot-draft'
+import { POT_PLAN } from './usePotPlan'
+import type { PotStock } from './usePotStock'
+
+const { stock, errors } = defineProps<{ stock: PotStock; errors: Record<string, string> }>()
+const plan = inject(POT_PLAN)!
+
+const nameOf = (sourceId: string) => {
+  const source = stock.sources.get(sourceId)
+  return source ? `${source.commonName} ${PARTS[source.part].label}` : ''
+}
+const told = (lotId: string) => plan.lots.find(({ lot }) => lot.id === lotId)
+
+function mixIn() {
+  plan.draft.lots.push({ lotId: '', ratioDry: FIRST_RATIO })
+  plan.active = plan.draft.lots.length - 1
+}
+function leaveOut(i: number) {
+  plan.draft.lots.splice(i, 1)
+  plan.active = 0
+}
+</script>
+
+<template>
+  <section class="stack tight" aria-labelledby="from-loft">
+    <h2 id="from-loft">From the loft</h2>
+    <p v-if="plan.from" class="quiet">
+      In the liquor of {{ plan.from.code }}, bath {{ plan.from.bathNumber + 1 }}: no new plant is
+      needed.
+      <button type="button" class="link" @click="plan.draft.fromPotId = null">Begin afresh</button>
+    </p>
+    <template v-else>
+      <div v-for="(each, i) in plan.draft.lots" :key="i" class="lot">
+        <div class="pick">
+          <ElSelect
+            v-model="each.lotId"
+            filterable
+            placeholder="Choose a lot"
+            :aria-label="i === 0 ? 'Lot' : `Lot ${i + 1}`"
+            @change="plan.active = i"
+          >
+            <ElOption
+              v-for="lot in stock.lots"
+              :key="lot.id"
+              :value="lot.id"
+              :label="`${lot.code} ${nameOf(lot.sourceId)}, ${amountOf(lot)} ${lot.state}`"
+              :disabled="plan.draft.lots.some((other) => other !== each && other.lotId === lot.id)"
+            />
+          </ElSelect>
+          <ElButton
+            v-if="plan.draft.lots.length > 1"
+            :aria-label="`Leave lot ${i + 1} out`"
+            @click="leaveOut(i)"
+            >Leave out</ElButton
+          >
+        </div>
+        <SwingTag
+          v-if="told(each.lotId)"
+          :code="told(each.lotId)!.lot.code"
+          :chosen="plan.draft.lots.length > 1 && plan.active === i"
+          :figure="formatMass(told(each.lotId)!.massG ?? told(each.lotId)!.lot.leftG)"
+          :figure-note="
+            told(each.lotId)!.massG === null
+              ? `${told(each.lotId)!.lot.state} left`
+              : `of ${formatMass(told(each.lotId)!.lot.leftG)} ${told(each.lotId)!.lot.state}`
+          "
+          :line="`${formatRatio(each.ratioDry)} dry, gathered ${ago(told(each.lotId)!.lot.gatheredOn)}`"
+          @choose="plan.active = i"
+        >
+          <template #name>{{ nameOf(told(each.lotId)!.lot.sourceId) }}</template>
+        </SwingTag>
+        <p v-if="(told(each.lotId)?.leftG ?? 0) < 0" class="wrong" role="alert">
+          {{ formatMass(-told(each.lotId)!.leftG!) }} short. Lower the ratio, take fewer pieces, or
+          <button type="button" class="link" @click="plan.useAll">use what there is</button>.
+        </p>
+        <p v-else-if="told(each.lotId)?.leftG != null" class="quiet">
+          {{ formatMass(told(each.lotId)!.leftG) }} {{ told(each.lotId)!.lot.state }} left after it.
+        </p>
+        <p
+          v-if="errors[`/lots/${i}/massG`] ?? errors[`/lots/${i}/lotId`]"
+          class="wrong"
+          role="alert"
+        >
+          {{ errors[`/lots/${i}/massG`] ?? errors[`/lots/${i}/lotId`] }}
+        </p>
+      </div>
+      <p v-if="errors['/lots']" class="wrong" role="alert">Choose a lot to dye with.</p>
+      <button v-if="plan.lots.length" type="button" class="link" @click="mixIn">
+        Mix another in
+      </button>
+    </template>
+  </section>
+</template>
+
+<style scoped>
+.pick {
+  display: flex;
+  gap: 8px;
+  margin-bottom: 6px;
+}
+
+.link {
+  min-height: 24px;
+  padding: 0;
+  border: 0;
+  background: none;
+  color: inherit;
+  text-align: left;
+  text-decoration: underline;
+  cursor: pointer;
+}
+</style>

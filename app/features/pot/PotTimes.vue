@@ -1,0 +1,59 @@
+<script setup lang="ts">
+import dayjs from 'dayjs'
+import { timeWords } from '~~/core/fibre/readiness'
+import { POT_PLAN } from './usePotPlan'
+
+/** The steps of the plan in the order of their hours. */
+const plan = inject(POT_PLAN)!
+
+const steps = computed(() =>
+  (plan.times?.steps ?? []).map(({ step, at }, i, all) => {
+    const day = dayjs(at).format('ddd D MMM')
+    const isNewDay = i === 0 || dayjs(all[i - 1]!.at).format('ddd D MMM') !== day
+    return { step, time: dayjs(at).format('HH:mm'), day: isNewDay ? day : '' }
+  }),
+)
+const needs = (step: (typeof steps.value)[number]['step']) =>
+  [step.attended && 'hands', step.burner && 'burner', step.daylight && 'daylight'].filter(Boolean)
+</script>
+
+<template>
+  <section v-if="steps.length" class="panel stack tight" aria-labelledby="times">
+    <h2 id="times">When</h2>
+    <ol>
+      <li v-for="{ step, time, day } in steps" :key="step.id">
+        <span class="quiet day">{{ day }}</span>
+        <strong>{{ time }}</strong>
+        <span>
+          {{ step.words }}
+          <span class="quiet">
+            {{ timeWords(step.minutes)
+            }}{{ needs(step).length ? `, ${needs(step).join(', ')}` : '' }}
+          </span>
+        </span>
+      </li>
+    </ol>
+  </section>
+  <span v-else />
+</template>
+
+<style scoped>
+ol {
+  columns: 2;
+  column-gap: 28px;
+}
+
+li {
+  display: grid;
+  grid-template-columns: 84px 50px minmax(0, 1fr);
+  gap: 6px;
+  padding: 3px 0;
+  break-inside: avoid;
+}
+
+@media (max-width: 760px) {
+  ol {
+    columns: 1;
+  }
+}
+</style>

@@ -1,0 +1,28 @@
+import type { Factor } from '~~/core/evidence/factors'
+
+/** What factors are called in a sentence. */
+export const FACTOR_WORDS: Record<Factor, string> = {
+  source: 'source',
+  lot: 'lot',
+  part: 'part',
+  state: 'state of the plant',
+  particleSize: 'how fine it is cut',
+  ratioDry: 'ratio',
+  fibre: 'fibre',
+  base: 'base colour',
+  mordant: 'mordant',
+  mordantPercent: 'amount of mordant',
+  way: 'way',
+  tempC: 'heat',
+  minutes: 'time in',
+  water: 'water',
+  finalPh: 'final pH',
+  shift: 'shift',
+  bathNumber: 'bath',
+  companions: 'company in the bath',
+  readingMethod: 'way of reading',
+}
+
+/** `ratio, fibre and water` */
+export const listWords = (words: readonly string[]): string =>
+  words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} and ${words.at(-1)!}`

@@ -1,0 +1,70 @@
+import type { InjectionKey, Ref } from 'vue'
+import type { OnTheHob } from '~~/shared/hob-view'
+import type { Page } from '~~/shared/schemas/common'
+import type { Lot } from '~~/shared/schemas/lot'
+import type { OwnWay } from '~~/shared/schemas/own-way'
+import type { Piece } from '~~/shared/schemas/piece'
+import type { Pot } from '~~/shared/schemas/pot'
+import type { Settings } from '~~/shared/schemas/settings'
+import type { Source } from '~~/shared/schemas/source'
+import type { Vessel } from '~~/shared/schemas/vessel'
+
+/** Everything a pot can be planned from, as it stands. */
+export interface PotStock {
+  lots: Lot[]
+  pieces: Piece[]
+  sources: Map<string, Source>
+  vessels: Vessel[]
+  ways: OwnWay[]
+  settings: Settings
+  /** Planned and running pots: they hold burners and pieces. */
+  open: Pot[]
+  /** The pot whose liquor is dyed in again. */
+  from: Pot | null
+}
+
+const PAGE = 200
+
+/**
+ * Loads what a pot can be planned from.
+ *
+ * @param brought ids of pieces that are brought along, and may lie deeper in the basket
+ */
+export function usePotStock(brought: () => string[], fromPotId: () => string | null) {
+  const api = useApi()
+  return useLoaded<PotStock>(async () => {
+    const [lots, pieces, vessels, ways, settings, planned, running, { items: hob }, from] =
+      await Promise.all([
+        api.get<Page<Lot>>('lots', { inStock: true, limit: PAGE }),
+        api.get<Page<Piece>>('pieces', { undyed: true, limit: PAGE }),
+        api.get<Page<Vessel>>('vessels', { limit: PAGE }),
+        api.get<Page<OwnWay>>('ways', { limit: PAGE }),
+        api.get<Settings>('settings'),
+        api.get<Page<Pot>>('pots', { stage: 'planned', limit: 50 }),
+        api.get<Page<Pot>>('pots', { stage: 'running', limit: 50 }),
+        api.get<{ items: OnTheHob[] }>('hob'),
+        fromPotId() ? api.get<Pot>(`pots/${fromPotId()}`) : Promise.resolve(null),
+      ])
+    const more = await Promise.all(
+      brought()
+        .filter((id) => !pieces.items.some((piece) => piece.id === id))
+        .map((id) => api.get<Piece>(`pieces/${id}`)),
+    )
+    const baths = new Set(hob.filter(({ kind }) => kind === 'bath').map(({ id }) => id))
+    const usable = lots.items.filter(({ held }) => !held)
+    const ids = new Set(usable.map((lot) => lot.sourceId))
+    from?.lots.forEach(({ sourceId }) => ids.add(sourceId))
+    const sources = await Promise.all([...ids].map((id) => api.get<Source>(`sources/${id}`)))
+    return {
+      lots: usable,
+      // what lies in a running bath is not to be had
+      pieces: [...more, ...pieces.items].filter(({ bathId }) => !bathId || !baths.has(bathId)),
+      sources: new Map(sources.map((source) => [source.id, source])),
+      ...{ vessels: vessels.items, ways: ways.items, settings, from },
+      open: [...running.items, ...planned.items],
+    }
+  })
+}
+
+/** The stock of the page, for the parts that look into it. */
+export const POT_STOCK: InjectionKey<Ref<PotStock | null>> = Symbol('pot stock')

@@ -1,0 +1,330 @@
+<script setup lang="ts">
+import dayjs from 'dayjs'
+import { agentFacts } from '~~/catalogue/agents'
+import { wayFacts } from '~~/catalogue/ways'
+import type { RecipeCard } from '~~/core/formats/recipe-card'
+import { timeWords } from '~~/core/fibre/readiness'
+import { courseSteps } from '~~/core/pot/course'
+import {
+  formatMass,
+  formatNumber,
+  formatRatio,
+  formatVolume,
+} from '~~/core/quantity/format-quantity'
+import { againOf } from '~~/shared/pot-course'
+import type { Pot } from '~~/shared/schemas/pot'
+import PotNav from '~/features/pot/PotNav.vue'
+
+/** The bench sheet of a pot that is to be, or the recipe card of one that was: one page of paper. */
+const api = useApi()
+const route = useRoute()
+const potId = computed(() => (typeof route.query.pot === 'string' ? route.query.pot : ''))
+const { data, failure } = useLoaded(async () => {
+  if (!potId.value) return null
+  const [pot, card] = await Promise.all([
+    api.get<Pot>(`pots/${potId.value}`),
+    api.get<RecipeCard>(`recipe/${potId.value}`),
+  ])
+  return { pot, card }
+}, potId)
+
+const isCard = computed(() => data.value?.pot.stage === 'done')
+const steps = computed(() => {
+  const pot = data.value?.pot
+  if (!pot) return []
+  return courseSteps(pot.plan?.steps ?? wayFacts(pot.way).steps, againOf(pot)).map((step) => {
+    const start = pot.plan?.starts.find(({ stepId }) => stepId === step.id)
+    return { ...step, at: start ? dayjs(start.at).format('D MMM HH:mm') : '' }
+  })
+})
+const expectedOf = (code: string) => {
+  const piece = data.value?.pot.pieces.find(({ pieceCode }) => pieceCode === code)
+  return data.value?.pot.plan?.expected.find(({ pieceId }) => pieceId === piece?.pieceId) ?? null
+}
+const pullOf = (code: string) => {
+  const piece = data.value?.pot.pieces.find(({ pieceCode }) => pieceCode === code)
+  return (
+    data.value?.pot.plan?.pulls.find(({ pieceId }) => pieceId === piece?.pieceId)?.minutes ?? null
+  )
+}
+const print = () => window.print()
+useHead({ title: 'Sheet · Juniper Haze' })
+</script>
+
+<template>
+  <div class="no-print">
+    <PotNav />
+    <p v-if="failure" class="wrong" role="alert">{{ failure }}</p>
+    <div v-if="data" class="row">
+      <ElButton type="primary" @click="print">Print</ElButton>
+      <NuxtLink :to="`/hob?pot=${data.pot.id}`" class="el-button"
+        >Back to {{ data.pot.code }}</NuxtLink
+      >
+    </div>
+  </div>
+  <article v-if="data" class="paper">
+    <header>
+      <h1>{{ data.card.title }}</h1>
+      <p>
+        <strong>{{ data.pot.code }}</strong> · {{ isCard ? 'recipe card' : 'bench sheet' }} ·
+        {{ data.card.way }} · {{ dayjs(data.pot.dyedOn).format('D MMMM YYYY') }}
+      </p>
+    </header>
+    <div class="two">
+      <section>
+        <h2>{{ isCard ? 'What went in' : 'Weigh out' }}</h2>
+        <ul>
+          <li v-for="(plant, i) in data.card.plants" :key="i">
+            <strong>{{ formatMass(plant.massG) }}</strong> {{ plant.name }} {{ plant.part }},
+            {{ plant.state
+            }}<template v-if="!isCard">, {{ data.pot.lots[i]?.lotCode }}</template> ({{
+              formatMass(plant.dryG)
+            }}
+            dry) <em>{{ plant.scientificName }}</em>
+          </li>
+          <li>
+            <strong>{{ formatMass(data.card.fibreG) }}</strong> fibre, dry:
+            {{
+              data.card.ratioDry === null
+                ? 'ratio not known'
+                : `${formatRatio(data.card.ratioAsWeighed)} as weighed, ${formatRatio(data.card.ratioDry)} dry`
+            }}
+          </li>
+          <li v-if="data.card.waterL !== null">
+            <strong>{{ formatVolume(data.card.waterL) }}</strong>
+            {{ data.pot.plan?.water ?? '' }} water<template v-if="data.pot.plan?.kettleL"
+              >, {{ formatVolume(data.pot.plan.kettleL) }} of it boiling</template
+            >
+          </li>
+          <template v-if="isCard">
+            <li v-for="each in data.card.additions" :key="each.agent">
+              <strong>{{ formatMass(each.massG) }}</strong> {{ each.agent }}
+            </li>
+          </template>
+          <template v-else>
+            <li v-for="each in data.pot.plan?.additions ?? []" :key="each.agent">
+              <strong>{{ formatMass(each.massG) }}</strong> {{ agentFacts(each.agent).label }},
+              {{ each.when }} the dye
+            </li>
+            <li v-if="data.pot.plan?.ph">
+              {{ agentFacts(data.pot.plan.ph.agent).label }} by the spoon to pH
+              {{ formatNumber(data.pot.plan.ph.target, 2) }}, never past
+              {{ formatNumber(data.pot.plan.ph.cap, 2) }}
+            </li>
+          </template>
+        </ul>
+      </section>
+      <section v-if="isCard">
+        <h2>How it went</h2>
+        <ul>
+          <li>
+            Hottest with the pieces in:
+            {{ data.card.tempC === null ? 'not read' : `${formatNumber(data.card.tempC)} °C` }}
+          </li>
+          <li>
+            Time in: {{ data.card.minutes === null ? 'not noted' : timeWords(data.card.minutes) }}
+          </li>
+          <li>
+            Final pH:
+            {{ data.card.finalPh === null ? 'not read' : formatNumber(data.card.finalPh, 3) }}
+          </li>
+          <li v-for="words in data.card.departures" :key="words">{{ words }}</li>
+        </ul>
+      </section>
+      <section v-else>
+        <h2>Read</h2>
+        <table class="blanks">
+          <thead>
+            <tr>
+              <th>time</th>
+              <th>°C</th>
+              <th>pH</th>
+              <th>looks</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="i in 6" :key="i">
+              <td />
+              <td />
+              <td />
+              <td />
+            </tr>
+          </tbody>
+        </table>
+      </section>
+    </div>
+    <section>
+      <h2>Steps</h2>
+      <ol class="steps">
+        <li v-for="step in steps" :key="step.id">
+          <span class="box" /> <span class="at">{{ step.at }}</span>
+          <span
+            >{{ step.words }}
+            <span class="quiet"
+              >{{ timeWords(step.minutes) }}{{ step.tempC ? `, ${step.tempC} °C` : ''
+              }}{{ step.look ? `. ${step.look}` : '' }}</span
+            ></span
+          >
+          <span class="blank" />
+        </li>
+      </ol>
+    </section>
+    <section>
+      <h2>Pieces</h2>
+      <table>
+        <thead>
+          <tr>
+            <th>tag</th>
+            <th>fibre</th>
+            <th>dry</th>
+            <th>mordant</th>
+            <th>{{ isCard ? 'colour' : 'hoped for' }}</th>
+            <th>{{ isCard ? 'time in' : 'pull after' }}</th>
+            <th>{{ isCard ? 'feel' : 'in / out' }}</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="piece in data.card.pieces" :key="piece.code">
+            <th>{{ piece.code }}</th>
+            <td>{{ piece.fibre }}</td>
+            <td>{{ formatMass(piece.dryG) }}</td>
+            <td>{{ piece.mordant }}</td>
+            <td>
+              <span
+                v-if="isCard ? piece.hex : expectedOf(piece.code)?.hex"
+                class="chip"
+                :style="{ background: (isCard ? piece.hex : expectedOf(piece.code)?.hex) ?? '' }"
+              />
+              {{
+                isCard
+                  ? (piece.basis ?? 'not read')
+                  : expectedOf(piece.code)
+                    ? `n = ${expectedOf(piece.code)!.n}`
+                    : ''
+              }}
+            </td>
+            <td>
+              {{
+                isCard
+                  ? piece.minutes === null
+                    ? ''
+                    : timeWords(piece.minutes)
+                  : pullOf(piece.code)
+                    ? timeWords(pullOf(piece.code)!)
+                    : ''
+              }}
+            </td>
+            <td>{{ isCard ? piece.handle.join(', ') : '' }}</td>
+          </tr>
+        </tbody>
+      </table>
+    </section>
+    <footer>
+      <p v-for="words in data.card.cautions" :key="words">{{ words }}</p>
+      <p v-if="data.card.note">{{ data.card.note }}</p>
+    </footer>
+  </article>
+</template>
+
+<style scoped>
+.paper {
+  max-width: 780px;
+  margin: 14px auto 0;
+  padding: 22px 28px;
+  border: 1px solid var(--line);
+  background: #fff;
+  color: #000;
+  font-size: 13px;
+}
+
+h1 {
+  font-size: 21px;
+}
+
+h2 {
+  margin: 10px 0 3px;
+  border-bottom: 1px solid #000;
+  font-size: 15px;
+}
+
+.two {
+  display: grid;
+  grid-template-columns: 1.1fr 1fr;
+  gap: 22px;
+}
+
+.steps li {
+  display: grid;
+  grid-template-columns: 14px 92px minmax(0, 1fr) 130px;
+  gap: 8px;
+  align-items: end;
+  padding: 3px 0;
+}
+
+.box {
+  width: 12px;
+  height: 12px;
+  border: 1px solid #000;
+}
+
+.blank {
+  border-bottom: 1px solid #999;
+}
+
+table {
+  width: 100%;
+  border-collapse: collapse;
+}
+
+th,
+td {
+  padding: 3px 6px;
+  border: 1px solid #999;
+  text-align: left;
+}
+
+.blanks td {
+  height: 22px;
+}
+
+.chip {
+  display: inline-block;
+  width: 26px;
+  height: 12px;
+  vertical-align: -1px;
+  print-color-adjust: exact;
+}
+
+footer {
+  margin-top: 10px;
+  font-size: 12px;
+}
+
+@media print {
+  .paper {
+    max-width: none;
+    margin: 0;
+    padding: 0;
+    border: 0;
+  }
+}
+</style>
+
+<style>
+@media print {
+  .top,
+  .no-print,
+  .hob,
+  .skip {
+    display: none !important;
+  }
+
+  main {
+    padding: 0 !important;
+  }
+
+  body {
+    background: #fff;
+  }
+}
+</style>
