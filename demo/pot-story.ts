@@ -207,6 +207,9 @@ export function potActs({ log, clock, today, id, loadedAt }: Stage): Act[] {
       )
       await light(steep.id, ago(6.8 * 1440))
       await note(steep.id, 'step', ago(6.79 * 1440), {}, 'prepare')
+      for (const days of [5, 3, 1.2]) {
+        await note(steep.id, 'look', ago(days * 1440), { of: 'bath', how: 'glass', hex: '#7a3b1e' })
+      }
       const pieceIds = pieces.map((piece) => piece.id)
       const simmer = await plan('simmer', [{ lotId: dock.id, massG: 36 }], pieceIds, {
         ...{ waterL: 3.5, vesselId: vessels['big steel pot'] },

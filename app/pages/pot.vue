@@ -102,6 +102,7 @@ const title = computed(() =>
     : 'A pot',
 )
 const isWanting = ref(false)
+const toggleWanting = () => (isWanting.value = !isWanting.value)
 const planned = computed(() => stock.value?.open.filter(({ stage }) => stage === 'planned') ?? [])
 
 async function planIt() {
@@ -136,6 +137,9 @@ useHead({ title: 'Pot · Juniper Haze' })
     </span>
     <p v-if="unloaded" class="wrong" role="alert">{{ unloaded }}</p>
     <div class="end row">
+      <ElButton v-if="plan.group && plan.curve" :aria-expanded="isWanting" @click="toggleWanting">
+        Pick a depth
+      </ElButton>
       <ElButton :disabled="!plan.current || !plan.pieces.length" @click="plan.useAll">
         Use all that is left
       </ElButton>
@@ -146,32 +150,6 @@ useHead({ title: 'Pot · Juniper Haze' })
   <p v-if="failure" class="wrong" role="alert">{{ failure }}</p>
 
   <template v-if="!plan.from">
-    <div class="ratio">
-      <LabeledField v-slot="{ id }" :label="`Ratio, ${state}`" bare>
-        <ElInput :id="id" v-model.lazy="weighed" inputmode="decimal" class="typed" />
-      </LabeledField>
-      <p>
-        <strong class="big">{{ formatRatio(weighedRatio) }}</strong>
-        {{ state }}
-        <template v-if="plan.current && plan.current.lot.state !== 'dried'">
-          = <strong>{{ formatRatio(plan.ratioDry) }}</strong> dry
-          <span class="quiet">
-            ({{ formatNumber(plan.current.lot.dryFraction) }} of it is dry matter,
-            {{ plan.current.lot.dryFractionBasis }})
-          </span>
-        </template>
-        <span v-if="past" class="estimate">
-          · past {{ formatRatio(past) }} dry more plant hardly shows
-        </span>
-      </p>
-      <ElButton
-        v-if="plan.group && plan.curve"
-        class="end"
-        :aria-expanded="isWanting"
-        @click="isWanting = !isWanting"
-        >Pick a depth</ElButton
-      >
-    </div>
     <WantedDepth
       v-if="isWanting && plan.group && known?.get(plan.current?.source.id ?? '')"
       :group="plan.group"
@@ -180,14 +158,30 @@ useHead({ title: 'Pot · Juniper Haze' })
       class="wanted"
       @ratio="plan.ratioDry = $event"
     />
-    <RatioRibbon
-      v-model="plan.ratioDry"
-      :group="plan.group"
-      :curve="plan.curve"
-      :dry-fraction="plan.current?.lot.dryFraction ?? 1"
-      :state="plan.current?.lot.state ?? 'dried'"
-    />
+    <div class="ratio">
+      <div>
+        <LabeledField v-slot="{ id }" :label="`Ratio, ${state}`">
+          <ElInput :id="id" v-model.lazy="weighed" inputmode="decimal" class="typed" />
+          <span>: 1</span>
+        </LabeledField>
+        <p v-if="plan.current && plan.current.lot.state !== 'dried'" class="quiet dry">
+          = <strong>{{ formatRatio(plan.ratioDry) }}</strong> dry ({{
+            formatNumber(plan.current.lot.dryFraction)
+          }}, {{ plan.current.lot.dryFractionBasis }})
+        </p>
+        <p v-else class="quiet dry">{{ formatRatio(plan.ratioDry) }} dry</p>
+        <p v-if="past" class="estimate dry">past {{ formatRatio(past) }} hardly deeper</p>
+      </div>
+      <RatioRibbon
+        v-model="plan.ratioDry"
+        :group="plan.group"
+        :curve="plan.curve"
+        :dry-fraction="plan.current?.lot.dryFraction ?? 1"
+        :state="plan.current?.lot.state ?? 'dried'"
+      />
+    </div>
   </template>
+  <PotAnswer />
 
   <div v-if="stock" class="columns">
     <div class="stack">
@@ -195,11 +189,8 @@ useHead({ title: 'Pot · Juniper Haze' })
       <ChoosePieces :stock="stock" :errors="errors" />
       <InJars />
     </div>
+    <ExpectedColours />
     <PotHow :stock="stock" :errors="errors" />
-    <div class="stack">
-      <PotAnswer />
-      <ExpectedColours />
-    </div>
   </div>
   <div v-if="stock" class="below">
     <PotTimes />
@@ -226,23 +217,18 @@ useHead({ title: 'Pot · Juniper Haze' })
 }
 
 .ratio {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 4px 18px;
+  display: grid;
+  grid-template-columns: 168px minmax(0, 1fr);
+  gap: 16px;
   align-items: center;
 }
 
-.ratio .end {
-  margin-left: auto;
-}
-
 .typed {
-  width: 104px;
+  width: 108px;
 }
 
-.big {
-  font-size: 26px;
-  line-height: 1.3;
+.dry {
+  margin-top: 2px;
 }
 
 .wanted {
@@ -253,7 +239,7 @@ useHead({ title: 'Pot · Juniper Haze' })
   display: grid;
   grid-template-columns: minmax(0, 1.05fr) minmax(0, 1fr) minmax(0, 1.05fr);
   gap: 16px;
-  margin-top: 4px;
+  margin-top: 12px;
 }
 
 .below {
@@ -261,6 +247,13 @@ useHead({ title: 'Pot · Juniper Haze' })
   grid-template-columns: minmax(0, 2fr) minmax(0, 1fr);
   gap: 16px;
   margin-top: 16px;
+}
+
+@media (max-width: 760px) {
+  .ratio {
+    grid-template-columns: minmax(0, 1fr);
+    gap: 4px;
+  }
 }
 
 @media (max-width: 1000px) {

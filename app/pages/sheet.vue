@@ -13,6 +13,7 @@ import {
 } from '~~/core/quantity/format-quantity'
 import { againOf } from '~~/shared/pot-course'
 import type { Pot } from '~~/shared/schemas/pot'
+import SheetPieces from '~/features/hob/SheetPieces.vue'
 import PotNav from '~/features/pot/PotNav.vue'
 
 /** The bench sheet of a pot that is to be, or the recipe card of one that was: one page of paper. */
@@ -37,16 +38,6 @@ const steps = computed(() => {
     return { ...step, at: start ? dayjs(start.at).format('D MMM HH:mm') : '' }
   })
 })
-const expectedOf = (code: string) => {
-  const piece = data.value?.pot.pieces.find(({ pieceCode }) => pieceCode === code)
-  return data.value?.pot.plan?.expected.find(({ pieceId }) => pieceId === piece?.pieceId) ?? null
-}
-const pullOf = (code: string) => {
-  const piece = data.value?.pot.pieces.find(({ pieceCode }) => pieceCode === code)
-  return (
-    data.value?.pot.plan?.pulls.find(({ pieceId }) => pieceId === piece?.pieceId)?.minutes ?? null
-  )
-}
 const print = () => window.print()
 useHead({ title: 'Sheet · Juniper Haze' })
 </script>
@@ -169,56 +160,7 @@ useHead({ title: 'Sheet · Juniper Haze' })
         </li>
       </ol>
     </section>
-    <section>
-      <h2>Pieces</h2>
-      <table>
-        <thead>
-          <tr>
-            <th>tag</th>
-            <th>fibre</th>
-            <th>dry</th>
-            <th>mordant</th>
-            <th>{{ isCard ? 'colour' : 'hoped for' }}</th>
-            <th>{{ isCard ? 'time in' : 'pull after' }}</th>
-            <th>{{ isCard ? 'feel' : 'in / out' }}</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="piece in data.card.pieces" :key="piece.code">
-            <th>{{ piece.code }}</th>
-            <td>{{ piece.fibre }}</td>
-            <td>{{ formatMass(piece.dryG) }}</td>
-            <td>{{ piece.mordant }}</td>
-            <td>
-              <span
-                v-if="isCard ? piece.hex : expectedOf(piece.code)?.hex"
-                class="chip"
-                :style="{ background: (isCard ? piece.hex : expectedOf(piece.code)?.hex) ?? '' }"
-              />
-              {{
-                isCard
-                  ? (piece.basis ?? 'not read')
-                  : expectedOf(piece.code)
-                    ? `n = ${expectedOf(piece.code)!.n}`
-                    : ''
-              }}
-            </td>
-            <td>
-              {{
-                isCard
-                  ? piece.minutes === null
-                    ? ''
-                    : timeWords(piece.minutes)
-                  : pullOf(piece.code)
-                    ? timeWords(pullOf(piece.code)!)
-                    : ''
-              }}
-            </td>
-            <td>{{ isCard ? piece.handle.join(', ') : '' }}</td>
-          </tr>
-        </tbody>
-      </table>
-    </section>
+    <SheetPieces :card="data.card" :pot="data.pot" :is-card="isCard" />
     <footer>
       <p v-for="words in data.card.cautions" :key="words">{{ words }}</p>
       <p v-if="data.card.note">{{ data.card.note }}</p>
@@ -285,14 +227,6 @@ td {
 
 .blanks td {
   height: 22px;
-}
-
-.chip {
-  display: inline-block;
-  width: 26px;
-  height: 12px;
-  vertical-align: -1px;
-  print-color-adjust: exact;
 }
 
 footer {

@@ -24,9 +24,10 @@ export const hobService = (db: Knex, jars: (now: number) => Promise<JarView[]>) 
     const pots = (await potRepository(db).open()).filter(({ stage }) => stage === 'running')
     const names = await sourceNames(db, pots)
     const standing = (await jars(now)).flatMap((jar) => ofJar(jar, now))
-    return [...pots.map((pot) => ofPot(pot, names)), ...baths.map(ofBath), ...standing].sort(
-      (a, b) => first(a) - first(b),
-    )
+    // jars stand for months: what wants hands by the minute stands before them
+    const hot = [...pots.map((pot) => ofPot(pot, names)), ...baths.map(ofBath)]
+    const bySoonest = (a: OnTheHob, b: OnTheHob) => first(a) - first(b)
+    return [...hot.sort(bySoonest), ...standing.sort(bySoonest)]
   },
 })
 

@@ -88,7 +88,12 @@ export function createLog(
     draws: jarDraws(database, collections, clock),
     basketMoves: pieceMoves(database, collections, clock),
     bathFinish: bathFinish(database, collections, clock),
-    course: potCourse(database, collections, clock, async (db) => (await settings.read(db)).altitudeM),
+    course: potCourse(
+      database,
+      collections,
+      clock,
+      async (db) => (await settings.read(db)).altitudeM,
+    ),
     basket: basketService(database.read),
     hob: hobService(database.read, (now) => standing.standing(now)),
     trials: trialService(database.read),

@@ -13,10 +13,15 @@ const LIQUOR = {
   shifted: 'shifted and used',
   poured: 'poured away',
 }
+const boiled = computed(() => {
+  const known = pot.end?.boiled
+  if (known === undefined || known === null) return 'not known'
+  return known ? 'yes' : 'no'
+})
 const facts = computed(() => [
   ['Ratio', pot.ratioDry === null ? 'not known' : `${formatRatio(pot.ratioDry)} dry`],
   ['Hottest with the pieces in', pot.tempC === null ? 'not read' : `${formatNumber(pot.tempC)} °C`],
-  ['Boiled', pot.end?.boiled == null ? 'not known' : pot.end.boiled ? 'yes' : 'no'],
+  ['Boiled', boiled.value],
   ['Time in', pot.minutes === null ? 'not noted' : timeWords(pot.minutes)],
   ['Final pH', pot.finalPh === null ? 'not read' : formatNumber(pot.finalPh, 3)],
   ['Liquor', pot.end ? LIQUOR[pot.end.liquor] : 'not noted'],

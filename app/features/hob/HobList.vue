@@ -37,11 +37,14 @@ const isDue = (item: OnTheHob) => (next(item) ?? Infinity) <= now
             <span>
               <strong>{{ item.code }}</strong> <span class="quiet">{{ KIND[item.kind] }}</span>
               <span class="line capital">{{ item.what }}</span>
-              <span class="line">{{ item.step || 'take the pieces out' }}</span>
+              <span class="line quiet"
+                >{{ item.step || 'take the pieces out'
+                }}{{ item.next ? `, then ${item.next.toLowerCase()}` : '' }}</span
+              >
             </span>
             <span class="clock">
               <strong>{{ next(item) === null ? '' : clockWords(next(item)!, now) }}</strong>
-              <span class="quiet">{{ isLook(item) ? 'look' : item.next ? 'then next' : '' }}</span>
+              <span class="quiet">{{ isLook(item) ? 'look' : '' }}</span>
             </span>
           </NuxtLink>
         </li>
@@ -60,8 +63,8 @@ const isDue = (item: OnTheHob) => (next(item) ?? Infinity) <= now
         :class="{ open: pot.id === openId }"
       >
         <span
-          ><strong>{{ pot.code }}</strong>
-          <span class="quiet">{{ pot.pieces.length }} in it</span></span
+          ><strong>{{ pot.code }}</strong
+          >{{ ' ' }}<span class="quiet">{{ pot.pieces.length }} in it</span></span
         >
         <span class="quiet">{{ shortDate(pot.dyedOn) }}</span>
       </NuxtLink>
@@ -89,7 +92,7 @@ const isDue = (item: OnTheHob) => (next(item) ?? Infinity) <= now
   display: flex;
   gap: 12px;
   justify-content: space-between;
-  padding: 8px 14px;
+  padding: 6px 14px;
   border: 1px solid var(--line);
   border-radius: var(--corner);
   background: var(--panel);
@@ -112,6 +115,7 @@ const isDue = (item: OnTheHob) => (next(item) ?? Infinity) <= now
 
 .line {
   display: block;
+  line-height: 1.3;
 }
 
 .clock {

@@ -95,11 +95,17 @@ watch(
   { immediate: true },
 )
 
-const spoons = computed(() =>
-  advice.value && advice.value.nextMassG > 0 && agent.value in BULK_DENSITY
-    ? `about ${formatNumber(spoonsFor(agent.value as SpoonedAgent, advice.value.nextMassG, spoonMl), 2)} of a ${formatNumber(spoonMl)} mL spoon`
-    : '',
-)
+/** Told only where a spoon can measure it: powders pack differently, and an eighth is the least. */
+const LEAST_SPOON = 0.125
+const spoons = computed(() => {
+  const massG = advice.value?.nextMassG ?? 0
+  if (massG <= 0 || !(agent.value in BULK_DENSITY)) return ''
+  const n = spoonsFor(agent.value as SpoonedAgent, massG, spoonMl)
+  const spoon = `${formatNumber(spoonMl, 2)} mL spoon`
+  return n < LEAST_SPOON
+    ? `less than an eighth of a ${spoon}`
+    : `about ${formatNumber(n, 2)} of a ${spoon}`
+})
 async function keepReading() {
   const ph = read.value
   if (ph === null) return
@@ -189,9 +195,11 @@ const stirIn = () =>
         {{ formatNumber(advice.high, 2) }}), from {{ readings.length }}
         {{ readings.length === 1 ? 'reading' : 'readings' }}
       </p>
-      <ElButton v-if="advice.nextMassG > 0" type="primary" :loading="busy" @click="stirIn">
-        Stirred in {{ formatNumber(advice.nextMassG) }} g
-      </ElButton>
+      <div class="row">
+        <ElButton v-if="advice.nextMassG > 0" type="primary" :loading="busy" @click="stirIn">
+          Stirred in {{ formatNumber(advice.nextMassG) }} g
+        </ElButton>
+      </div>
     </template>
     <p v-else-if="isUnread" class="quiet">
       Wait, stir, cool a spoonful, and read it before the next dose.

@@ -5,13 +5,15 @@ import { clockWords } from '~/features/baths/words'
 import { STEP_DONE } from './words'
 
 /** What the pot is at now: the step, its clock, the next look, and the big buttons. */
-const { open, looks, isStrong, now, busy, end } = defineProps<{
+const { open, looks, isStrong, now, busy, end, stayIn } = defineProps<{
   open: readonly OpenStep[]
   looks: readonly number[]
   isStrong: boolean
   now: number
   busy: boolean
   end: number
+  /** The pieces cool in the bath when the dyeing is over. */
+  stayIn: boolean
 }>()
 const emit = defineEmits<{ done: [OpenStep]; skip: [OpenStep]; again: [OpenStep] }>()
 
@@ -57,7 +59,9 @@ const ordered = computed(() =>
           :type="i === 0 ? 'primary' : undefined"
           :loading="busy"
           @click="emit('done', each)"
-          >{{ STEP_DONE[each.step.kind] }}</ElButton
+          >{{
+            each.step.kind === 'dye' && stayIn ? 'Deep enough' : STEP_DONE[each.step.kind]
+          }}</ElButton
         >
         <ElButton v-if="each.step.again" @click="emit('again', each)">Once more</ElButton>
         <ElButton @click="emit('skip', each)">Leave it out</ElButton>

@@ -109,6 +109,7 @@ useStationKeys({
       :now="now"
       :busy="busy"
       :end="end"
+      :stay-in="open.some(({ step }) => step.kind === 'dye' && staysIn(step.id))"
       @done="done"
       @skip="skip"
       @again="again"

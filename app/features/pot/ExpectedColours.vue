@@ -29,6 +29,11 @@ const doubling = computed(() => {
   return { mid, low, high, n: best.n, sure: best.littleGain ?? 0 }
 })
 const hasMany = computed(() => plan.pieces.length > 1)
+const isPulling = ref(Object.keys(plan.draft.pulls).length > 0)
+function setPull(id: string, minutes: number | null) {
+  const { [id]: _, ...others } = plan.draft.pulls
+  plan.draft.pulls = minutes ? { ...others, [id]: minutes } : others
+}
 </script>
 
 <template>
@@ -48,7 +53,7 @@ const hasMany = computed(() => plan.pieces.length > 1)
         <span>
           <strong>{{ piece.code }}</strong> <span class="quiet">{{ pieceName(piece) }}</span>
           <span class="line">
-            likely <strong>{{ depthOf(told.strength.mid) }}</strong>
+            likely <strong>{{ depthOf(told.strength.mid) }}</strong>{{ ' ' }}
             <span :class="{ estimate: told.basis !== 'measured' }">
               {{ told.basis === 'measured' ? '' : '~' }}{{ formatNumber(told.strength.mid, 2) }} ({{
                 formatNumber(told.strength.low, 2)
@@ -60,23 +65,19 @@ const hasMany = computed(() => plan.pieces.length > 1)
             {{ told.n === 0 ? 'no swatches here yet' : swatchesText(told.n) }},
             {{ BASIS[told.basis] }}{{ told.isKnownLot ? ', this lot tried' : '' }}
           </span>
-          <span v-if="hasMany" class="line pull">
+          <span v-if="isPulling" class="line pull">
             <NumberField
               :model-value="plan.draft.pulls[piece.id] ?? null"
               :label="`Pull ${piece.code} after`"
-              unit="min"
+              unit="min, then out"
               bare
-              @update:model-value="
-                $event ? (plan.draft.pulls[piece.id] = $event) : delete plan.draft.pulls[piece.id]
-              "
+              @update:model-value="setPull(piece.id, $event)"
             />
-            <span class="quiet">{{
-              plan.draft.pulls[piece.id] ? 'pulled early' : 'min, to pull it early'
-            }}</span>
           </span>
         </span>
       </li>
     </ul>
+    <ElCheckbox v-if="hasMany" v-model="isPulling" label="Pull some before the others" />
     <p v-if="doubling">
       Twice the plant adds <strong>{{ percentText(doubling.mid) }}</strong> ({{
         percentText(doubling.low)
@@ -128,7 +129,7 @@ const hasMany = computed(() => plan.pieces.length > 1)
 }
 
 .pull :deep(.field) {
-  width: 92px;
+  width: 180px;
 }
 
 .waiting {

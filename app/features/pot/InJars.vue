@@ -20,9 +20,9 @@ const total = computed(() => rows.value.reduce((sum, { percent }) => sum + perce
 function setShare(id: string, percent: number | null) {
   plan.draft.jarShares[id] = percent === null ? 0 : percent / 100
 }
-const setMeasured = (id: string, isMeasured: boolean) => {
-  if (isMeasured) delete plan.draft.jarShares[id]
-  else plan.draft.jarShares[id] = null
+function setMeasured(id: string, isMeasured: boolean) {
+  const { [id]: _, ...others } = plan.draft.jarShares
+  plan.draft.jarShares = isMeasured ? others : { ...others, [id]: null }
 }
 </script>
 

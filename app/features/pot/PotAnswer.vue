@@ -17,67 +17,74 @@ const kettle = computed(() => {
   if (!heat?.minutes || !heat.coldMinutes) return ''
   const saved = heat.coldMinutes - heat.minutes
   if (plan.draft.kettleL && saved > 1) {
-    return `${timeWords(heat.minutes)} to heat, ${timeWords(saved)} less than from cold.`
+    return `${timeWords(saved)} less than from cold`
   }
-  return `${timeWords(heat.coldMinutes)} to heat from cold; with ${formatVolume(heat.allKettleL, 2)} of it from the kettle it is there at once.`
+  return `${formatVolume(heat.allKettleL, 2)} of it boiling: at once`
+})
+/** What is to be minded of water, heat and hours. */
+const notes = computed(() => {
+  const list: { words: string; isWrong: boolean }[] = []
+  const add = (words: string, isWrong = false) => words && list.push({ words, isWrong })
+  add(plan.water?.runsDry ?? '', true)
+  plan.water?.warnings.forEach(({ text }) => add(text))
+  if (isFull.value) {
+    add(`${pieceCount.value} of these ${plan.pieces.length} pieces move freely at once.`)
+  }
+  add(plan.heat?.words ?? '', true)
+  add(plan.times?.failure ?? '', true)
+  if (plan.times?.nightBefore.length) add(`The night before: ${plan.times.nightBefore.join('; ')}.`)
+  if (plan.times?.conflicts.length) {
+    add(`It waits for the burner: ${plan.times.conflicts.join(', ')}.`)
+  }
+  return list
 })
 const byWords = (at: number) => clockWords(at, now.value)
 </script>
 
 <template>
-  <section class="panel stack tight" aria-labelledby="answer">
+  <section class="answer" aria-labelledby="answer">
     <h2 id="answer" class="sr-only">What follows</h2>
-    <p v-if="!plan.lots.length && !plan.from" class="quiet">
-      Choose a lot and a piece: the grams, the water, the times and the colour to expect stand here.
+    <p v-if="!plan.lots.length && !plan.from" class="quiet wide">
+      Choose a lot and a piece: the grams, the water, the hours and the colours to expect stand
+      here.
     </p>
-    <p v-for="each in plan.lots" :key="each.lot.id" class="weigh">
-      <span>weigh out</span>
-      <output>{{ formatMass(each.massG) }}</output>
-      <span>
-        {{ each.source.commonName }} {{ PARTS[each.source.part].label }}, {{ each.lot.state }}, for
-        {{ formatMass(plan.fibreG) }} of fibre
-      </span>
-    </p>
-    <template v-if="plan.water">
-      <p>
-        Pour <strong>{{ formatVolume(plan.water.pourL, 2) }}</strong>
-        <template v-if="plan.draft.kettleL">
-          ({{ formatVolume(plan.draft.kettleL, 2) }} boiling)</template
-        >: <strong>{{ formatVolume(plan.water.leftL, 2) }}</strong> is left to dye in.
+    <div v-if="plan.lots.length" class="cell">
+      <span class="quiet">weigh out</span>
+      <p v-for="each in plan.lots" :key="each.lot.id">
+        <output>{{ formatMass(each.massG) }}</output>
         <span class="quiet">
-          {{ formatVolume(Math.max(0, plan.water.drunkL), 2) }} drunk,
-          {{ formatVolume(plan.water.evaporatedL, 2) }} off as steam (typical)
+          {{ each.source.commonName }} {{ PARTS[each.source.part].label }}, {{ each.lot.state }}
         </span>
       </p>
-      <p v-if="plan.water.runsDry" class="wrong" role="alert">{{ plan.water.runsDry }}</p>
-      <p v-for="warning in plan.water.warnings" :key="warning.code" class="caution">
-        {{ warning.text }}
-      </p>
-      <p v-if="isFull" class="caution">
-        {{ pieceCount }} of these {{ plan.pieces.length }} pieces move freely at once.
-      </p>
-    </template>
-    <p v-if="plan.heat?.words" class="wrong">{{ plan.heat.words }}</p>
-    <p v-else-if="kettle" class="quiet">{{ kettle }}</p>
-    <template v-if="plan.times && !plan.times.failure">
+      <p class="quiet">for {{ formatMass(plan.fibreG) }} of fibre, dry</p>
+    </div>
+    <div v-if="plan.water" class="cell">
+      <span class="quiet">pour</span>
       <p>
-        Begin <strong>{{ byWords(plan.times.begins) }}</strong>, pieces in
-        <strong>{{ byWords(plan.times.enters) }}</strong>, out
-        <strong>{{ byWords(plan.times.ends) }}</strong>.
+        <output>{{ formatVolume(plan.water.pourL, 2) }}</output>
+        <span class="quiet">{{ formatVolume(plan.water.leftL, 2) }} left to dye in</span>
       </p>
-      <p v-if="plan.times.nightBefore.length" class="quiet">
-        The night before: {{ plan.times.nightBefore.join('; ') }}.
+      <p class="quiet">
+        {{ formatVolume(Math.max(0, plan.water.drunkL), 2) }} drunk,
+        {{ formatVolume(plan.water.evaporatedL, 2) }} off as steam (typical)
       </p>
-      <p v-if="plan.times.conflicts.length" class="caution">
-        It waits for the burner: {{ plan.times.conflicts.join(', ') }}.
+    </div>
+    <div v-if="plan.heat && plan.heat.minutes !== null" class="cell">
+      <span class="quiet">heat</span>
+      <p>
+        <output>{{ timeWords(plan.heat.minutes) }}</output>
+        <span class="quiet">to {{ formatNumber(plan.tempC) }} °C (typical)</span>
       </p>
-    </template>
-    <p v-else-if="plan.times?.failure" class="wrong" role="alert">{{ plan.times.failure }}</p>
-    <p v-if="plan.gap" class="caution">
-      To mordant first, the night before: {{ formatMass(plan.gap.alumG) }} alum (10 %), cold.
-      <NuxtLink to="/baths?new=">To the baths</NuxtLink>
-    </p>
-    <div class="row when">
+      <p class="quiet">{{ kettle }}</p>
+    </div>
+    <div v-if="plan.times && !plan.times.failure" class="cell">
+      <span class="quiet">hours</span>
+      <p>
+        <output>{{ byWords(plan.times.begins) }}</output> <span class="quiet">begin</span>
+      </p>
+      <p class="quiet">in {{ byWords(plan.times.enters) }}, out {{ byWords(plan.times.ends) }}</p>
+    </div>
+    <div class="cell when">
       <ElRadioGroup v-model="plan.draft.when" aria-label="When">
         <ElRadioButton value="now">From now</ElRadioButton>
         <ElRadioButton value="by">Done by</ElRadioButton>
@@ -88,39 +95,64 @@ const byWords = (at: number) => clockWords(at, now.value)
         type="datetime-local"
         aria-label="Done by"
         :min="dayjs().format('YYYY-MM-DDTHH:mm')"
-        class="by"
       />
-      <span v-if="plan.draft.when === 'now' && plan.pieces.length" class="quiet">
-        {{ formatNumber(plan.steps.length) }} steps
-      </span>
+    </div>
+    <div v-if="notes.length" class="wide" aria-live="polite">
+      <p v-for="note in notes" :key="note.words" :class="note.isWrong ? 'wrong' : 'caution'">
+        {{ note.words }}
+      </p>
+      <p v-if="plan.gap" class="caution">
+        To mordant first, the night before: {{ formatMass(plan.gap.alumG) }} alum (10 %), cold.
+        <NuxtLink to="/baths?new=">To the baths</NuxtLink>
+      </p>
     </div>
   </section>
 </template>
 
 <style scoped>
-.weigh {
+.answer {
   display: flex;
   flex-wrap: wrap;
-  gap: 0 10px;
-  align-items: baseline;
+  gap: 4px 0;
+  padding: 8px 0;
+  border: 1px solid var(--line);
+  border-radius: var(--corner);
+  background: var(--panel);
 }
 
-.weigh span {
-  color: var(--quiet);
+.cell {
+  flex: 1 1 150px;
+  padding: 0 16px;
+  border-left: 1px solid var(--line);
 }
 
-.weigh output {
-  font-size: 28px;
+.cell:first-of-type {
+  border-left: 0;
+}
+
+.cell output {
+  font-size: 23px;
   font-weight: 700;
-  line-height: 1.15;
+  line-height: 1.2;
+  margin-right: 8px;
+}
+
+.cell .quiet {
+  line-height: 1.3;
+}
+
+.when {
+  flex: 0 1 auto;
+  align-self: center;
+}
+
+.wide {
+  flex-basis: 100%;
+  padding: 2px 16px;
 }
 
 .caution {
   color: var(--ochre);
   font-size: var(--text-small);
-}
-
-.by {
-  width: 200px;
 }
 </style>
