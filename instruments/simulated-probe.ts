@@ -14,7 +14,7 @@ export interface ProbedPot {
 
 /** A probe follows its bath with this lag, and an addition spreads as slowly, ms. */
 const LAG_MS = 6_000
-const STIRS_IN_MS = 20_000
+const STIRS_IN_MS = 1_500
 const TEMP_NOISE_C = 0.15
 const PH_NOISE = 0.03
 

@@ -14,6 +14,7 @@ const BENCHES = [
   ['All curves of a log', 'tests/bench/log-curves.ts'],
   ['Lists with 10,000 lots and 100,000 swatches', 'tests/bench/lists.ts'],
   ['Scrolling a basket of 5,000 pieces', 'tests/bench/scroll.ts'],
+  ['The planner with 2,000 swatches behind its ribbon', 'tests/bench/planner.ts'],
   ['Weight of the first page', 'tests/bench/first-page.ts'],
 ]
 

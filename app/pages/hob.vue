@@ -98,6 +98,7 @@ useHead({ title: 'On the hob · Juniper Haze' })
       @update:model-value="turn(Boolean($event))"
     />
   </div>
+  <h1 class="sr-only">On the hob</h1>
   <p v-if="failure" class="wrong" role="alert">{{ failure }}</p>
   <div v-if="all" class="panes" :class="{ asked }">
     <HobList
@@ -150,7 +151,7 @@ useHead({ title: 'On the hob · Juniper Haze' })
       <DonePot v-else :pot="opened.pot" />
       <section v-if="notes.length" class="stack tight" aria-labelledby="notes">
         <h3 id="notes">Notes</h3>
-        <ol class="notes">
+        <ol class="notes" tabindex="0" aria-labelledby="notes">
           <li v-for="each in notes" :key="each.id">
             <span class="quiet">{{ each.time }}</span> {{ each.words }}
             <span v-if="each.note" class="quiet">{{ each.note }}</span>

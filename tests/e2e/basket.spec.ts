@@ -133,7 +133,7 @@ test('for skins only cold ways are offered, and heat in a bath wants a word of w
   const way = page.getByRole('combobox', { name: 'Way' })
   await way.press('Enter')
   const ways = page.getByRole('listbox').filter({ visible: true }).getByRole('option')
-  await expect(ways).toHaveText(['cold steep', 'leaf rub', 'paint on'])
+  await expect(ways).toHaveText(['cold steep', 'hot extract for cold use', 'leaf rub', 'paint on'])
   await page.keyboard.press('Escape')
 
   await visit(page, '/basket')

@@ -4,7 +4,10 @@ import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { DATABASE_FILE } from '../../server/database/open'
+import { wayFacts } from '../../catalogue/ways'
+import type { OnTheHob } from '../../shared/hob-view'
 import { catalogueId, newId } from '../../shared/ids'
+import type { Pot } from '../../shared/schemas/pot'
 import { exited, startBuilt, untilReady } from './server-process'
 
 const PORT = 4878
@@ -72,6 +75,80 @@ test('kill -9 among a hundred creates loses nothing that was answered, and doubl
     expect(one('select count(*) from lot_movement')).toBe(CREATES)
     expect(one(`select count(*) from change_log where action = 'create'`)).toBe(CREATES)
     db.close()
+  } finally {
+    server.kill('SIGKILL')
+    rmSync(folder, { recursive: true, force: true })
+  }
+})
+
+test('kill -9 in the middle of a pot loses no note that was answered, and no clock', async () => {
+  const folder = mkdtempSync(join(tmpdir(), 'juniper-haze-kill-pot-'))
+  let server = startBuilt(folder, PORT)
+  const send = (path: string, data: object, method = 'POST', rev?: number) =>
+    fetch(`${BASE}/api/${path}`, {
+      method,
+      headers: {
+        'content-type': 'application/json',
+        ...(rev === undefined ? {} : { 'if-match': `"${rev}"` }),
+      },
+      body: JSON.stringify(data),
+    })
+  try {
+    await untilReady(BASE)
+    const litAt = new Date(Date.now() - 3_600_000).toISOString()
+    const day = litAt.slice(0, 10)
+    const [lotId, pieceId, potId] = [newId(), newId(), newId()]
+    await send('lots', { ...lot(lotId), gatheredOn: day })
+    await send('pieces', {
+      ...{ id: pieceId, name: '', fibre: 'wool', form: 'yarn', dryG: 20 },
+      treatments: [
+        { kind: 'wash', doneOn: day },
+        { kind: 'mordant', agent: 'alum', percentWof: 10, doneOn: day },
+      ],
+    })
+    const { steps } = wayFacts('simmer')
+    const plan = { ...{ id: potId, stage: 'planned', dyedOn: day, way: 'simmer', plan: { steps } } }
+    const lots = [{ lotId, massG: 50 }]
+    expect((await send('pots', { ...plan, lots, pieces: [{ pieceId }] })).status).toBe(201)
+    expect((await send(`pots/${potId}`, { light: { at: litAt } }, 'PATCH', 1)).status).toBe(200)
+
+    const notes = Array.from({ length: 60 }, (_, i) => ({
+      ...{ id: newId(), kind: 'reading', at: new Date(Date.now() - 60_000 + i).toISOString() },
+      data: { tempC: 20 + i },
+    }))
+    const answered = new Set<string>()
+    const waiting = [...notes]
+    let killed = false
+    const senders = Array.from({ length: 3 }, async () => {
+      for (let note = waiting.shift(); note; note = waiting.shift()) {
+        try {
+          if ((await send(`moves/pot-note/${potId}`, note)).status === 201) answered.add(note.id)
+        } catch {
+          // cut off: the restart shows whether it was written
+        }
+        if (answered.size >= 30 && !killed) {
+          killed = true
+          server.kill('SIGKILL')
+        }
+      }
+    })
+    await Promise.all(senders)
+    await exited(server)
+    expect(answered.size).toBeLessThan(notes.length)
+
+    server = startBuilt(folder, PORT)
+    await untilReady(BASE)
+    const read = async () => (await (await fetch(`${BASE}/api/pots/${potId}`)).json()) as Pot
+    const ids = new Set((await read()).events.map(({ id }) => id))
+    for (const id of answered) expect(ids.has(id)).toBe(true)
+    // all are sent again, as a page does that got no answer: each is one note
+    for (const note of notes) {
+      expect([200, 201]).toContain((await send(`moves/pot-note/${potId}`, note)).status)
+    }
+    const pot = await read()
+    expect(pot.events.filter(({ kind }) => kind === 'reading')).toHaveLength(notes.length)
+    const { items } = (await (await fetch(`${BASE}/api/hob`)).json()) as { items: OnTheHob[] }
+    expect(items[0]).toMatchObject({ id: potId, due: Date.parse(litAt) + 20 * 60_000 })
   } finally {
     server.kill('SIGKILL')
     rmSync(folder, { recursive: true, force: true })

@@ -17,6 +17,9 @@ const PAGES = [
     '/baths',
     '/shelf',
     '/pot',
+    '/hob',
+    '/ways',
+    '/kit',
   ],
   ...['/swatch', '/strength', '/year'],
 ]

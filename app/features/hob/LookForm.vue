@@ -8,19 +8,26 @@ import { LOOK_WORDS } from './words'
 const { pot, note, busy } = defineProps<{ pot: Pot; note: Note; busy: boolean }>()
 
 const BATH = 'bath'
+/** The picker has no empty state: untouched, it says nothing. */
+const NO_COLOUR = '#808080'
 const what = ref(BATH)
 const how = ref<LookedHow>('dropOnWhite')
 const words = ref('')
-const hex = ref('')
+const hex = ref(NO_COLOUR)
 
 async function keep() {
   const piece = pot.pieces.find(({ pieceId }) => pieceId === what.value)
   const data = {
     of: piece ? ('piece' as const) : ('bath' as const),
-    ...{ how: how.value, pieceId: piece?.pieceId ?? null, hex: hex.value || null },
+    ...{
+      how: how.value,
+      pieceId: piece?.pieceId ?? null,
+      hex: hex.value === NO_COLOUR ? null : hex.value,
+    },
   }
   const said = `looked at ${piece?.pieceCode ?? 'the bath'}${words.value ? `: ${words.value}` : ''}.`
-  if (await note('look', data, said, { note: words.value })) [words.value, hex.value] = ['', '']
+  if (await note('look', data, said, { note: words.value }))
+    [words.value, hex.value] = ['', NO_COLOUR]
 }
 </script>
 

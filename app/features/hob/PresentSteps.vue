@@ -2,7 +2,7 @@
 import { timeWords } from '~~/core/fibre/readiness'
 import { nextLook, type OpenStep } from '~~/core/pot/course'
 import { clockWords } from '~/features/baths/words'
-import { STEP_DONE } from './words'
+import { countWords, STEP_DONE } from './words'
 
 /** What the pot is at now: the step, its clock, the next look, and the big buttons. */
 const { open, looks, isStrong, now, busy, end, stayIn } = defineProps<{
@@ -32,14 +32,18 @@ const ordered = computed(() =>
       :key="each.step.id"
       class="now"
       :class="{ late: isLate(each), beside: i > 0 }"
-      aria-live="polite"
     >
       <div class="head">
         <p class="what">
           {{ each.step.words }}
           <span v-if="each.step.round > 1" class="quiet">round {{ each.step.round }}</span>
         </p>
-        <p class="clock">{{ clockWords(each.due, now) }}</p>
+        <p class="clock">
+          {{ clockWords(each.due, now) }}
+          <span v-if="countWords(each.due, now)" class="count" role="timer">{{
+            countWords(each.due, now)
+          }}</span>
+        </p>
       </div>
       <p v-if="isLate(each)" class="wrong">Longer than is good for it.</p>
       <p v-else class="quiet">
@@ -106,6 +110,14 @@ const ordered = computed(() =>
   font-size: 28px;
   font-weight: 700;
   line-height: 1.2;
+}
+
+.count {
+  display: block;
+  color: var(--quiet);
+  font-size: 14px;
+  font-weight: 400;
+  text-align: right;
 }
 
 .beside .clock {

@@ -30,8 +30,9 @@ export function useAlarm(items: Ref<readonly OnTheHob[] | null>, now: Ref<number
   const waiting = computed(() => (items.value ?? []).filter((item) => dueAt(item) <= now.value))
 
   useHead({
-    titleTemplate: (title) =>
-      waiting.value.length > 0 ? `(${waiting.value.length}) ${title ?? ''}` : (title ?? ''),
+    titleTemplate: computed(() =>
+      waiting.value.length > 0 ? `(${waiting.value.length}) %s` : '%s',
+    ),
   })
   // what was due when the page was opened is shown, not sounded
   let known: Set<string> | null = null

@@ -43,7 +43,11 @@ function setPull(id: string, minutes: number | null) {
       What {{ plan.from.code }} left is not known: {{ percentText(LEFT_AFTER_BATH) }} of the dye is
       assumed for each bath.
     </p>
-    <ul class="list" :class="{ waiting: !plan.isAnswered }">
+    <ul
+      class="list"
+      :class="{ waiting: !plan.isAnswered }"
+      :data-reckoned-ms="plan.isAnswered ? plan.tookMs : undefined"
+    >
       <li v-for="{ piece, told } in expected" :key="piece.id">
         <span
           class="patch"

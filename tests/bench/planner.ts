@@ -1,0 +1,128 @@
+import { chromium } from '@playwright/test'
+import { mkdtempSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { quantile } from 'd3-array'
+import { levenbergMarquardt } from 'ml-levenberg-marquardt'
+import { migrate } from '../../server/database/migrate'
+import { openDatabase } from '../../server/database/open'
+import { shelveCatalogue } from '../../server/services/catalogue'
+import { newId } from '../../shared/ids'
+import { CHROMIUM } from '../../playwright.config'
+import { startBuilt, untilReady } from '../e2e/server-process'
+import { fillCurveLog } from './curve-log'
+
+/** The planner with 2,000 swatches behind its ribbon: from a keystroke to every answer. */
+
+const PORT = 4874
+const BASE = `http://127.0.0.1:${PORT}`
+const SWATCHES = 2000
+const KEYS = 60
+
+const folder = mkdtempSync(join(tmpdir(), 'juniper-haze-planner-'))
+const database = await openDatabase(folder)
+await migrate(database.write)
+await shelveCatalogue(database.write, new Date().toISOString())
+await fillCurveLog(database.write, 1, SWATCHES)
+const lotId = (
+  (await database.read('lot').where('left_g', '>', 0).orderBy('left_g', 'desc').first('id')) as {
+    id: string
+  }
+).id
+await database.close()
+
+const server = startBuilt(folder, PORT)
+const browser = await chromium.launch(CHROMIUM)
+try {
+  await untilReady(BASE)
+  const pieceId = newId()
+  const flat = new Array<number>(31).fill(0.75)
+  await fetch(`${BASE}/api/pieces`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({
+      ...{ id: pieceId, name: 'bench', fibre: 'wool', form: 'yarn', dryG: 50 },
+      treatments: [{ kind: 'wash', doneOn: '2026-01-01' }],
+      bare: { reflectance: flat, wet: false, washed: true },
+    }),
+  })
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
+  await page.goto(`${BASE}/pot?lot=${lotId}&piece=${pieceId}`)
+  await page.getByText(/\d+ swatches, all measured/).waitFor({ timeout: 120_000 })
+  await page.locator('[data-reckoned-ms]').waitFor({ timeout: 120_000 })
+  const n = await page.getByText(/\d+ swatches, all measured/).innerText()
+  const slider = page.getByRole('slider', { name: 'Ratio of plant to fibre' })
+  await slider.focus()
+  const told = await page.evaluate(async (keys) => {
+    const marker = document.querySelector<HTMLElement>('[role=slider]')!
+    const long: number[] = []
+    new PerformanceObserver((found) =>
+      long.push(...found.getEntries().map(({ duration }) => duration)),
+    ).observe({ type: 'longtask', buffered: false })
+    const grams: number[] = []
+    const all: number[] = []
+    const inWorker: number[] = []
+    for (let i = 0; i < keys; i++) {
+      await new Promise((next) => setTimeout(next, 120))
+      const before = document.querySelector('.answer output')!.textContent
+      const began = performance.now()
+      marker.dispatchEvent(
+        new KeyboardEvent('keydown', {
+          key: Math.floor(i / 5) % 2 ? 'ArrowLeft' : 'ArrowRight',
+          bubbles: true,
+        }),
+      )
+      while (document.querySelector('.answer output')!.textContent === before) {
+        await new Promise((next) => setTimeout(next, 0))
+        if (performance.now() - began > 2000) break
+      }
+      grams.push(performance.now() - began)
+      while (!document.querySelector<HTMLElement>('ul.list')?.dataset.reckonedMs) {
+        await new Promise((next) => setTimeout(next, 0))
+        if (performance.now() - began > 2000) break
+      }
+      all.push(performance.now() - began)
+      inWorker.push(Number(document.querySelector<HTMLElement>('ul.list')?.dataset.reckonedMs))
+      await new Promise<number>(requestAnimationFrame)
+    }
+    return { grams, all, inWorker, long }
+  }, KEYS)
+  const row = (times: number[]) => ({
+    'median ms': Number(quantile(times, 0.5)!.toFixed(1)),
+    '95 % ms': Number(quantile(times, 0.95)!.toFixed(1)),
+    'most ms': Number(Math.max(...times).toFixed(1)),
+  })
+
+  // what one plain fit of as many points takes beside it, on this machine and in this run
+  const x = Array.from({ length: SWATCHES }, (_, i) => 0.05 + (1.4 * (i % 97)) / 97)
+  const y = x.map(
+    (r, i) => 1.6 * (1 - Math.exp(-r / 0.4)) * (0.9 + (0.2 * ((i * 7919) % 101)) / 101),
+  )
+  const plain: number[] = []
+  for (let i = 0; i < 10; i++) {
+    const began = performance.now()
+    levenbergMarquardt(
+      { x, y },
+      ([p, c]) =>
+        (r) =>
+          p! * (1 - Math.exp(-r / c!)),
+      {
+        ...{ initialValues: [1, 1], maxIterations: 30, damping: 0.01, gradientDifference: 1e-6 },
+      },
+    )
+    plain.push(performance.now() - began)
+  }
+  console.log(
+    `  planner: ${n}; ${KEYS} keystrokes on the ribbon; tasks over 50 ms: ${told.long.length}`,
+  )
+  console.table({
+    'keystroke to grams, water, hours': row(told.grams),
+    'keystroke to every colour': row(told.all),
+    'of it waiting for the worker': row(told.inWorker),
+    'ml-levenberg-marquardt, one plain fit': row(plain),
+  })
+} finally {
+  await browser.close()
+  server.kill()
+  rmSync(folder, { recursive: true, force: true })
+}
