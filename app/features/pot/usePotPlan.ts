@@ -196,9 +196,12 @@ export function usePotPlan(
       return [{ source, ratioDry: dry, lot: each.lotId as string | undefined }]
     })
   })
+  // by id: a ratio that moves leaves the curves, and what the worker made of them, as they are
+  const bathSourceIds = computed(() => bathLots.value.map(({ source }) => source.id).join(' '))
   const curveList = computed(() => {
     const byKey = new Map<string, ReturnType<typeof knownCurve>>()
-    for (const { source } of bathLots.value) {
+    const sources = bathSourceIds.value.split(' ').flatMap((id) => stock()?.sources.get(id) ?? [])
+    for (const source of sources) {
       for (const piece of pieces.value) {
         const key = `${source.id} ${curveKey(piece, band.value)}`
         if (byKey.has(key)) continue
