@@ -5,7 +5,7 @@ import { catalogueId, newId } from '../shared/ids'
 import { newPieceSchema, type NewPiece } from '../shared/schemas/piece'
 import { newPotSchema, type NewPot } from '../shared/schemas/pot'
 import { finishPotSchema, newPotEventSchema } from '../shared/schemas/pot-event'
-import type { PotPlan } from '../shared/schemas/pot-plan'
+import type { ExpectedColour, PotPlan } from '../shared/schemas/pot-plan'
 import { validate } from '../shared/validate'
 import type { Log } from '../server/services/log'
 import { addDays } from './days'
@@ -71,6 +71,17 @@ export function potActs({ log, clock, today, id, loadedAt }: Stage): Act[] {
     return item
   }
 
+  /** As the planner told it then: invented like all else here. */
+  const expectedOf = (piece: NewPiece, ratioDry: number, n: number): ExpectedColour => {
+    const fibre = piece.fibre as keyof typeof BARE_LAB
+    const dyed = dyedReflectance(TRUTHS[DOCK]!, { ratioDry, fibre, iron: false, factor: 1 })
+    const strength = n > 0 ? { mid: 0.9, low: 0.6, high: 1.3 } : { mid: 0.8, low: 0.2, high: 2.6 }
+    return {
+      ...{ pieceId: piece.id, strength, n, lab: null },
+      hex: n > 0 ? hexOfLab(labOfReflectance(dyed)) : null,
+      basis: n > 0 ? ('measured' as const) : ('typical' as const),
+    }
+  }
   const move = (instant: string) => {
     clock.now = new Date(Math.max(+clock.now, Date.parse(instant)))
   }
@@ -217,6 +228,7 @@ export function potActs({ log, clock, today, id, loadedAt }: Stage): Act[] {
           ...{ pourL: 3.5, kettleL: 1.5, powerW: 1800, burner: 'hot plate' },
           ...{ ph: { target: 9, cap: 10, agent: 'sodaAsh' } },
           pulls: [{ pieceId: pieceIds[1]!, minutes: 30 }],
+          expected: pieces.map((piece, i) => expectedOf(piece, 0.36, [6, 0, 2][i]!)),
         },
       })
       const potId = simmer.id
@@ -244,7 +256,7 @@ export function potActs({ log, clock, today, id, loadedAt }: Stage): Act[] {
         hank({ fibre: 'wool', dryG: 50, mark }, day(3)),
       )
       await log.basketMoves.many({ set: null, pieces, baths: [] })
-      const start = +loadedAt + 20 * 3_600_000
+      const start = Date.parse(at(addDays(today, 1), '08:00'))
       const steps = wayFacts('simmer').steps
       let offset = 0
       const starts = steps.map((step) => {

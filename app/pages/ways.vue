@@ -24,13 +24,14 @@ useHead({ title: 'Ways · Juniper Haze' })
   <PotNav />
   <p v-if="failure" class="wrong" role="alert">{{ failure }}</p>
   <div class="panes">
-    <nav class="stack tight" aria-label="Ways">
+    <nav class="stack list" aria-label="Ways">
       <template v-if="data?.length">
         <h2>Yours</h2>
         <button
           v-for="each in data"
           :key="each.id"
           type="button"
+          class="way"
           :class="{ open: openKey === each.id }"
           :aria-pressed="openKey === each.id"
           @click="openKey = each.id"
@@ -43,6 +44,7 @@ useHead({ title: 'Ways · Juniper Haze' })
         v-for="key in WAY_KEYS"
         :key="key"
         type="button"
+        class="way"
         :class="{ open: openKey === key }"
         :aria-pressed="openKey === key"
         @click="openKey = key"
@@ -89,7 +91,7 @@ useHead({ title: 'Ways · Juniper Haze' })
   align-items: start;
 }
 
-button {
+.way {
   display: block;
   width: 100%;
   min-height: 40px;
@@ -102,17 +104,17 @@ button {
   cursor: pointer;
 }
 
-button:hover {
+.way:hover {
   border-color: var(--line-firm);
 }
 
-button.open {
+.way.open {
   border-color: var(--juniper);
   background: var(--panel);
   box-shadow: inset 3px 0 0 var(--juniper);
 }
 
-nav {
+.list {
   gap: 2px;
 }
 

@@ -29,7 +29,7 @@ async function planPot(page: Page) {
     .getByRole('button', { name: /SUW-.*Al/ })
     .first()
     .click()
-  await page.getByLabel('Water').fill('2.5')
+  await page.getByLabel('Water', { exact: true }).fill('2.5')
   await page.getByLabel('Ratio, dried').fill('0.45')
   await page.getByLabel('Ratio, dried').press('Enter')
 }
@@ -101,6 +101,24 @@ async function mordant(page: Page) {
   await page.getByRole('region', { name: 'Bath 1' }).waitFor()
 }
 
+const closeHelper = (page: Page) => page.getByRole('button', { name: 'pH by the spoon' }).click()
+
+const openRunning = (page: Page) => page.locator('.tag').first().click()
+
+async function toTheEnd(page: Page) {
+  await page.getByRole('button', { name: 'Out, and finish' }).click()
+  await page
+    .getByLabel(/^Waters until clear/)
+    .first()
+    .fill('3')
+}
+
+async function benchSheet(page: Page) {
+  await page.locator('.tag', { hasText: 'in it' }).first().click()
+  await page.getByRole('link', { name: 'Bench sheet' }).click()
+  await page.getByText('Weigh out').waitFor()
+}
+
 const SHOTS: [string, string, typeof TABLE, ((page: Page) => Promise<void>)?][] = [
   ['today', '/', TABLE],
   ['walk', '/walk', TABLE, weighIn],
@@ -109,15 +127,16 @@ const SHOTS: [string, string, typeof TABLE, ((page: Page) => Promise<void>)?][] 
   ['source', `/source/${catalogueId('tanacetum-vulgare/flowerHead')}`, TABLE],
   ['lot', '/loft', TABLE, open('GAL-')],
   ['jar', '/jars', TABLE, besideAnother],
-  ['tags', '/tags', TABLE],
   ['exchange', '/exchange', TABLE, lookAtFile],
   ['basket', '/basket', TABLE, inHand],
-  ['piece', '/basket', TABLE, open('SLK-\\d+-02')],
   ['mordanting', '/basket', TABLE, mordant],
   ['bath', '/baths', TABLE],
-  ['bath-phone', '/baths', PHONE, open('BTH-\\d+-03')],
   ['shelf', '/shelf', TABLE],
   ['pot', '/pot', TABLE, planPot],
+  ['hob', '/hob', TABLE, closeHelper],
+  ['hob-phone', '/hob', PHONE, openRunning],
+  ['finish', '/hob', TABLE, toTheEnd],
+  ['sheet', '/hob', { width: 900, height: 1000 }, benchSheet],
   ['swatch', '/swatch', TABLE, readSwatch],
   ['strength', '/strength', TABLE],
 ]
@@ -133,7 +152,9 @@ try {
     const page = await context.newPage()
     await page.goto(BASE + path)
     await page.locator('main').waitFor()
-    await page.waitForLoadState('networkidle')
+    // instruments send for as long as their page is open: there the network is never at rest
+    if (path !== '/hob') await page.waitForLoadState('networkidle')
+    else await page.locator('.tag').first().waitFor()
     await prepare?.(page)
     await page.waitForTimeout(500)
     await page.evaluate(() => window.scrollTo(0, 0))

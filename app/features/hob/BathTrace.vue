@@ -82,9 +82,11 @@ const ticks = computed(() => x.value.ticks(Math.max(2, Math.floor(width.value / 
     <svg v-else-if="width" :width="width" :height="HEIGHT" aria-hidden="true">
       <g v-for="tick in yTemp.ticks(3)" :key="tick">
         <line :x1="M.left" :x2="width - M.right" :y1="yTemp(tick)" :y2="yTemp(tick)" class="grid" />
-        <text :x="M.left - 6" :y="yTemp(tick) + 4" text-anchor="end">{{ tick }}</text>
+        <text :x="M.left - 6" :y="yTemp(tick) + 4" text-anchor="end">
+          {{ tick }}{{ tick > 0 ? '°' : '' }}
+        </text>
       </g>
-      <text :x="4" :y="M.top + 4">°C</text>
+      <text :x="4" :y="HEIGHT - M.bottom + 4">°C</text>
       <template v-if="phs.length">
         <text
           v-for="tick in [4, 7, 10]"

@@ -51,8 +51,8 @@ const lines = computed(() =>
           :title="line.hex ? `hoped for, from ${line.n} swatches` : 'colour not known yet'"
         />
         <span>
-          <strong>{{ line.pieceCode }}</strong>
-          <span v-if="line.row" class="quiet">
+          <strong>{{ line.pieceCode }}</strong>{{ ' '
+          }}<span v-if="line.row" class="quiet">
             {{ pieceName(line.row) }}, {{ marksOf(line.row) }}</span
           >
           <span class="line">

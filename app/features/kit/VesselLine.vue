@@ -22,8 +22,8 @@ const setAside = () =>
   <VesselForm v-if="editing" :vessel="vessel" @saved="editing = false" />
   <article v-else class="line">
     <div>
-      <strong>{{ vessel.name }}</strong>
-      <span class="quiet"> {{ vessel.material }}{{ vessel.isDyeOnly ? ', dye only' : '' }}</span>
+      <strong>{{ vessel.name }}</strong>{{ ' '
+      }}<span class="quiet"> {{ vessel.material }}{{ vessel.isDyeOnly ? ', dye only' : '' }}</span>
       <p class="quiet">
         {{ formatVolume(vessel.fullL) }} full,
         {{ formatVolume(USEFUL_SHARE * vessel.fullL, 2) }} useful{{

@@ -23,6 +23,13 @@ const rounds = computed(() =>
   ),
 )
 const middle = (row: number) => row * ROW + ROW / 2
+/** Back to where a round begins; a step that is its own round is gone round in a loop. */
+function roundPath(from: number, to: number): string {
+  const [first, last] = [middle(from), middle(to)]
+  return from === to
+    ? `M66 ${last + 6}C20 ${last + 30} 20 ${first - 30} 62 ${first - 5}`
+    : `M70 ${last}C4 ${last} 4 ${first} 62 ${first}`
+}
 const traits = (step: WayStep) =>
   [
     timeWords(step.minutes),
@@ -50,13 +57,13 @@ const traits = (step: WayStep) =>
       <path
         v-for="round in rounds"
         :key="round.key"
-        :d="`M70 ${middle(round.to)}C4 ${middle(round.to)} 4 ${middle(round.from)} 62 ${middle(round.from)}`"
+        :d="roundPath(round.from, round.to)"
         class="round"
       />
       <path
         v-for="round in rounds"
         :key="`${round.key}-tip`"
-        :d="`M62 ${middle(round.from)}l-9 -4v8z`"
+        :d="`M62 ${middle(round.from) - (round.from === round.to ? 5 : 0)}l-9 -4v8z`"
         class="tip"
       />
       <circle
@@ -72,8 +79,8 @@ const traits = (step: WayStep) =>
     <ol>
       <li v-for="step in ordered" :key="step.id">
         <span>
-          <strong>{{ step.words }}</strong>
-          <span v-if="step.again" class="again">
+          <strong>{{ step.words }}</strong>{{ ' '
+          }}<span v-if="step.again" class="again">
             {{ step.again.words }} up to {{ step.again.most }} rounds</span
           >
         </span>
