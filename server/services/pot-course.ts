@@ -7,6 +7,7 @@ import { sumPot } from '../../core/pot/pot-log'
 import { departures, whatHappened } from '../../core/pot/what-happened'
 import { newId } from '../../shared/ids'
 import { againOf, markedSteps, notesOf } from '../../shared/pot-course'
+import { PUT_RIGHT_WORDS } from '../../shared/pot-words'
 import type { NewPot, Pot, PotChange, PotQuery } from '../../shared/schemas/pot'
 import {
   NOTED,
@@ -107,7 +108,7 @@ export const potCourse = (
         const boilingC = boilingPointC(pressureAtHpa(await altitudeM(trx)))
         const actual = whatHappened(sum, { ratioDry: pot.ratioDry, boilingC })
         const planned = {
-          ...{ ratioDry: null, tempC: pot.tempC, minutes: pot.minutes },
+          ...{ ratioDry: ratioAtFirst(pot), tempC: pot.tempC, minutes: pot.minutes },
           ph: pot.plan?.ph?.target ?? null,
         }
         const finalPh = input.finalPh ?? actual.ph
@@ -123,7 +124,10 @@ export const potCourse = (
           ...{ ...pot, stage: 'done', endedAt: input.at },
           end: {
             ...{ liquor, liquorL, spent, rinse, boiled: actual.boiled },
-            departures: departures(planned, { ...actual, ph: finalPh }).map(({ words }) => words),
+            departures: [
+              ...departures(planned, { ...actual, ph: finalPh }).map(({ words }) => words),
+              ...putRightOf(pot),
+            ],
           },
         })
         await endPieces(batch, pot, input, sum.pieces)
@@ -178,6 +182,26 @@ export const potCourse = (
     }
   }
 }
+
+/** The dry ratio it was lit with, before more plant was added; null where it is not known. */
+function ratioAtFirst(pot: Pot): number | null {
+  const fibreG = pot.pieces.reduce((sum, { dryG }) => sum + dryG, 0)
+  if (pot.ratioDry === null || fibreG === 0) return null
+  const addedDryG = pot.events.reduce((sum, event) => {
+    if (event.kind !== 'add' || !event.data.lotId) return sum
+    const lot = pot.lots.find(({ lotId }) => lotId === event.data.lotId)
+    return sum + event.data.massG * (lot?.dryFraction ?? 0)
+  }, 0)
+  return pot.ratioDry - addedDryG / fibreG
+}
+
+/** What was put right on the way, so that its swatches say so. */
+const putRightOf = ({ events }: Pot): string[] =>
+  events.flatMap((event) =>
+    event.kind === 'putRight'
+      ? [`Put right on the way: ${PUT_RIGHT_WORDS[event.data.what].words}`]
+      : [],
+  )
 
 const isNoted = (kind: PotEventKind) => (NOTED as readonly PotEventKind[]).includes(kind)
 

@@ -10,13 +10,16 @@ import type { Note } from './usePotNotes'
 import { PUT_RIGHT_WORDS } from './words'
 
 /** Something stirred in, or the pot put right on its way. */
-const { pot, note, busy, shelf, lots, mode } = defineProps<{
+const { pot, note, busy, shelf, lots, mode, inNow, isHeated } = defineProps<{
   pot: Pot
   note: Note
   busy: boolean
   shelf: readonly ShelfItem[]
   lots: readonly Lot[]
   mode: 'add' | 'putRight'
+  /** Ids of the pieces in the liquor. */
+  inNow: readonly string[]
+  isHeated: boolean
 }>()
 
 const agent = ref<Agent>('sodaAsh')
@@ -62,6 +65,14 @@ async function putRight(what: PutRight) {
     const data = { ...NOTHING, lotId: lot.id, massG: plantG.value }
     if (!(await note('add', data, `added ${formatMass(plantG.value)} of ${lot.code}.`))) return
     plantG.value = null
+  }
+  // what is pulled or stopped comes out: its clock must not go on
+  const isOut = what === 'pullAndMordant' || what === 'stop'
+  if (isOut && inNow.length > 0 && !(await note('pull', { pieceIds: [...inNow] }, 'pieces out.'))) {
+    return
+  }
+  if (what === 'stop' && isHeated) {
+    await note('heat', { isOn: false, holdC: null, burner: pot.plan?.burner ?? '' }, 'heat off.')
   }
   await note('putRight', { what }, words)
 }

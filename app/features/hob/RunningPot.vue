@@ -141,6 +141,8 @@ useStationKeys({
       :shelf="shelf"
       :lots="lots"
       :mode="panel"
+      :in-now="ids(inNow)"
+      :is-heated="sum.isHeated"
     />
     <PhHelper
       v-if="panel === 'ph'"

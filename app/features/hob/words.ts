@@ -2,7 +2,8 @@ import dayjs from 'dayjs'
 import { agentFacts } from '~~/catalogue/agents'
 import type { StepKind } from '~~/core/pot/way-steps'
 import { formatMass, formatNumber, formatVolume } from '~~/core/quantity/format-quantity'
-import type { LookedHow, PotEvent, PutRight } from '~~/shared/schemas/pot-event'
+import { PUT_RIGHT_WORDS } from '~~/shared/pot-words'
+import type { LookedHow, PotEvent } from '~~/shared/schemas/pot-event'
 import type { Pot } from '~~/shared/schemas/pot'
 
 /** The button that says a step was done. */
@@ -34,16 +35,7 @@ export const LOOK_WORDS: Record<LookedHow, string> = {
   dry: 'dry',
 }
 
-export const PUT_RIGHT_WORDS: Record<PutRight, { label: string; words: string }> = {
-  pullAndMordant: {
-    label: 'Pull and mordant',
-    words: 'Pulled, to be mordanted for an hour and put back.',
-  },
-  topUp: { label: 'Top up', words: 'Topped up with hot water.' },
-  thinMash: { label: 'Thin the mash', words: 'Thinned with boiling water.' },
-  secondExtract: { label: 'Second extract', words: 'A second extract added.' },
-  stop: { label: 'Stop', words: 'Stopped: it was deep enough.' },
-}
+export { PUT_RIGHT_WORDS }
 
 const codes = (pot: Pot, ids: readonly string[]) =>
   ids.length === pot.pieces.length

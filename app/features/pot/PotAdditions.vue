@@ -5,11 +5,13 @@ import { BULK_DENSITY, spoonsFor, type SpoonedAgent } from '~~/core/mordant/spoo
 import { formatNumber } from '~~/core/quantity/format-quantity'
 import { formsOf } from '~~/shared/schemas/shelf'
 import { POT_PLAN } from './usePotPlan'
+import { POT_STOCK } from './usePotStock'
 
 /** What goes in beside the plant: a mordant in the bath, a shift, and the pH it is brought to. */
 const { errors } = defineProps<{ errors: Record<string, string> }>()
 const plan = inject(POT_PLAN)!
-const spoonMl = 5
+const stock = inject(POT_STOCK)!
+const spoonMl = computed(() => stock.value?.settings.spoonMl ?? 5)
 
 const shifters = PH_AGENT_KEYS.filter(
   (key): key is PhAgent & Agent =>
@@ -34,7 +36,7 @@ const setPercent = (i: number, percent: number | null) =>
 /** `1.2 level spoons of 5 mL`: roughly, since powders pack differently. */
 function spoons(agent: Agent, massG: number): string {
   if (!(agent in BULK_DENSITY) || massG <= 0) return ''
-  return `about ${formatNumber(spoonsFor(agent as SpoonedAgent, massG, spoonMl), 2)} spoons of 5 mL`
+  return `about ${formatNumber(spoonsFor(agent as SpoonedAgent, massG, spoonMl.value), 2)} spoons of ${formatNumber(spoonMl.value, 2)} mL`
 }
 
 const shift = computed({

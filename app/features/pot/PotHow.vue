@@ -139,6 +139,13 @@ const lidWords = { on: 'lid on', ajar: 'lid ajar', off: 'no lid' }
         </ElSelect>
       </LabeledField>
     </div>
+    <NumberField
+      v-if="plan.draft.way === 'paintOn'"
+      :model-value="plan.draft.coats"
+      label="Coats"
+      hint="each adds less than the one before"
+      @update:model-value="plan.draft.coats = Math.min(10, Math.max(1, Math.round($event ?? 1)))"
+    />
     <PotAdditions :errors="errors" />
     <LabeledField v-slot="{ id }" label="Note" :error="errors['/note']">
       <ElInput :id="id" v-model="plan.draft.note" />

@@ -9,6 +9,8 @@ export interface StepWishes {
   dyeMin: number | null
   /** A second bath in the same liquor: nothing is extracted again. */
   isLaterBath: boolean
+  /** Of what is painted on: each but the first is a round of its own. */
+  coats?: number
 }
 
 /** Steps that make the liquor; they end with the pieces going in. */
@@ -18,7 +20,7 @@ const MAKING = ['prepare', 'extract', 'mash', 'strain', 'combine', 'topUp', 'sta
 export function planSteps(
   way: Way,
   own: OwnWay | null,
-  { heatMin, tempC, dyeMin, isLaterBath }: StepWishes,
+  { heatMin, tempC, dyeMin, isLaterBath, coats = 1 }: StepWishes,
 ): WayStep[] {
   const dyeC = wayFacts(way).dyeC
   const steps = inOrder(own?.steps ?? wayFacts(way).steps)
@@ -34,6 +36,7 @@ export function planSteps(
       ...(wanted && { tempC }),
     }
   })
+  if (way === 'paintOn' && coats > 1) return painted(fitted, coats)
   if (!isLaterBath) return fitted
   const gone = new Set(
     fitted.filter(({ kind }, i) => i < enter && MAKING.includes(kind)).map(({ id }) => id),
@@ -41,4 +44,31 @@ export function planSteps(
   return fitted
     .filter(({ id }) => !gone.has(id))
     .map((step) => ({ ...step, after: step.after.filter(({ id }) => !gone.has(id)) }))
+}
+
+/** So many coats, each brushed on when the one before is dry. */
+function painted(steps: readonly WayStep[], coats: number): WayStep[] {
+  const [coat, dry] = ['coat', 'dry'].map((id) => steps.find((step) => step.id === id))
+  if (!coat || !dry) return [...steps]
+  // the first pair stands already; each further one waits for the one before
+  const more = Array.from({ length: coats - 1 }, (_, i) => {
+    const n = i + 2
+    const before = n === 2 ? 'dry' : `dry${n - 1}`
+    return [
+      { ...coat, id: `coat${n}`, words: `Brush coat ${n} on`, after: [{ id: before }] },
+      { ...dry, id: `dry${n}`, after: [{ id: `coat${n}` }], again: undefined },
+    ]
+  }).flat()
+  const last = `dry${coats}`
+  const { again: _, ...plainDry } = dry
+  return [
+    ...steps.map((step) => {
+      if (step.id === 'dry') return plainDry
+      return {
+        ...step,
+        after: step.after.map((each) => (each.id === 'dry' ? { ...each, id: last } : each)),
+      }
+    }),
+    ...more.map(({ again: __, ...step }) => step as WayStep),
+  ]
 }

@@ -117,7 +117,7 @@ export function usePotPlan(
   const steps = computed(() =>
     planSteps(draft.way, own.value, {
       ...{ heatMin: heat.value?.minutes ?? null, tempC: tempC.value, dyeMin: minutes.value },
-      isLaterBath: draft.fromPotId !== null,
+      ...{ isLaterBath: draft.fromPotId !== null, coats: draft.coats },
     }),
   )
   const times = computed(() => {

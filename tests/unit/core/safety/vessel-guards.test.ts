@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals'
-import type { VESSEL_MATERIALS } from '../../../../core/safety/vessel-guards';
+import type { VESSEL_MATERIALS } from '../../../../core/safety/vessel-guards'
 import { vesselGuards } from '../../../../core/safety/vessel-guards'
 
 const vessel = (material: (typeof VESSEL_MATERIALS)[number], isDyeOnly = true) => ({
