@@ -55,7 +55,7 @@ test.describe('POST /api/calc/schedule', () => {
       'minutes',
     ],
     ['no steps', { steps: [], resources: {} }, '/steps', 'at least 1'],
-    ['nothing at all', {}, '/steps', 'required'],
+    ['nothing at all', {}, '/steps', 'steps'],
   ] as const) {
     test(`refuses ${what}`, async ({ request }) => {
       const answer = await request.post('/api/calc/schedule', { data: body })

@@ -2,34 +2,25 @@ import { afterEach, beforeEach, describe, expect, test } from '@jest/globals'
 import { newId } from '../../../shared/ids'
 import type { Lot } from '../../../shared/schemas/lot'
 import type { Piece } from '../../../shared/schemas/piece'
-import type { Pot } from '../../../shared/schemas/pot'
 import { newPotEventSchema } from '../../../shared/schemas/pot-event'
 import { validate } from '../../../shared/validate'
 import { refusal } from '../../fixtures/log'
-import { at, openPotLog, potBody, type PotLog } from '../../fixtures/pots'
+import { at, openPotBench, potBody, type PotLog } from '../../fixtures/pots'
 
-const WASHED_ALUM = [
-  { kind: 'wash' as const, doneOn: '2026-08-01' },
-  { kind: 'mordant' as const, agent: 'alum' as const, percentWof: 10, doneOn: '2026-08-02' },
-]
-
+let bench: Awaited<ReturnType<typeof openPotBench>>
 let here: PotLog
 let lot: Lot
 let pieces: Piece[]
 beforeEach(async () => {
-  here = await openPotLog()
-  lot = await here.lot({ netG: 300 })
-  pieces = [
-    await here.piece({ mark: '1 knot', treatments: WASHED_ALUM }),
-    await here.piece({ mark: '2 knots', treatments: WASHED_ALUM }),
-  ]
+  bench = await openPotBench()
+  ;({ here, lot, pieces } = bench)
 })
 afterEach(() => here.database.close())
 
-const undoOf = (changeSetId: string | null) => here.log.changes.undo(changeSetId!)
+const undoOf: typeof bench.undoOf = (id) => bench.undoOf(id)
 const event = (kind: string, time: string, data: object = {}, more: object = {}) =>
   validate(newPotEventSchema, { id: newId(), kind, at: at(time), data, ...more })
-const running = async (): Promise<Pot> => here.light(await here.plan([[lot, 100]], pieces))
+const running = () => bench.running()
 const leftG = async () => (await here.log.lots.read(lot.id)).leftG
 
 describe('a planned pot', () => {

@@ -2,29 +2,20 @@ import { afterEach, beforeEach, describe, expect, test } from '@jest/globals'
 import { newId } from '../../../shared/ids'
 import type { Lot } from '../../../shared/schemas/lot'
 import type { Piece } from '../../../shared/schemas/piece'
-import type { Pot } from '../../../shared/schemas/pot'
-import { at, openPotLog, type PotLog } from '../../fixtures/pots'
+import { at, openPotBench, type PotLog, WASHED_ALUM } from '../../fixtures/pots'
 
-const WASHED_ALUM = [
-  { kind: 'wash' as const, doneOn: '2026-08-01' },
-  { kind: 'mordant' as const, agent: 'alum' as const, percentWof: 10, doneOn: '2026-08-02' },
-]
-
+let bench: Awaited<ReturnType<typeof openPotBench>>
 let here: PotLog
 let lot: Lot
 let pieces: Piece[]
 beforeEach(async () => {
-  here = await openPotLog()
-  lot = await here.lot({ netG: 300 })
-  pieces = [
-    await here.piece({ mark: '1 knot', treatments: WASHED_ALUM }),
-    await here.piece({ mark: '2 knots', treatments: WASHED_ALUM }),
-  ]
+  bench = await openPotBench()
+  ;({ here, lot, pieces } = bench)
 })
 afterEach(() => here.database.close())
 
-const undoOf = (changeSetId: string | null) => here.log.changes.undo(changeSetId!)
-const running = async (): Promise<Pot> => here.light(await here.plan([[lot, 100]], pieces))
+const undoOf: typeof bench.undoOf = (id) => bench.undoOf(id)
+const running = () => bench.running()
 
 describe('the end of a pot', () => {
   test('keeps what really happened, apart from what was planned', async () => {
