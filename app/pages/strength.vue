@@ -158,6 +158,8 @@ useHead({ title: () => `${name.value || 'Strength'} · Juniper Haze` })
 
 .left {
   display: grid;
+  /* a chart drawn for a wider page must not hold it open */
+  grid-template-columns: minmax(0, 1fr);
   align-content: start;
   gap: 8px;
 }
