@@ -42,6 +42,17 @@ export interface JarDue {
   hex: string | null
 }
 
+/** A pot that waits to be lit. */
+export interface PotDue {
+  id: string
+  code: string
+  /** Codes of what it is dyed with. */
+  lotCodes: string[]
+  pieces: number
+  /** The day it was planned for. */
+  dyedOn: string
+}
+
 /** A bath that waits to be begun. */
 export interface BathDue {
   id: string
@@ -77,6 +88,8 @@ export interface TodayView {
   counts: StationCounts
   /** Mordant baths that are planned for today or before, and not begun. */
   bathsDue: BathDue[]
+  /** Pots that are planned for today or before, and not lit. */
+  potsDue: PotDue[]
   unread: UnreadPot[]
   wilting: (Lot & { sourceName: string })[]
   jarsDue: JarDue[]

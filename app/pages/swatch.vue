@@ -30,7 +30,7 @@ useHead({ title: () => `${hand.value?.swatch.code ?? 'Swatch'} · Juniper Haze` 
     <h1>{{ hand ? swatchWords(hand) : 'Swatch' }}</h1>
     <p v-if="hand" class="on-grey">
       {{ hand.swatch.code }} · {{ hand.pot.code }}, {{ shortDate(hand.pot.dyedOn) }} ·
-      {{ formatRatio(hand.pot.ratioDry) }} dry
+      {{ hand.pot.ratioDry === null ? 'ratio unknown' : `${formatRatio(hand.pot.ratioDry)} dry` }}
     </p>
     <p v-if="failure" role="alert">{{ failure }}</p>
   </div>

@@ -11,6 +11,7 @@ import type {
   BathDue,
   JarDue,
   LatestReading,
+  PotDue,
   TodayView,
   UnreadPot,
   WishBack,
@@ -57,6 +58,7 @@ export const todayService = (
       wilting,
       jarsDue: jars,
       bathsDue: await bathsDue(db, today),
+      potsDue: await potsDue(db, today),
       wishes: await wishesBack(db, today, rows),
       latest,
     }
@@ -110,6 +112,14 @@ async function wiltingLots(db: Knex): Promise<TodayView['wilting']> {
       const source = (await sourceRepository(db).find(lot.sourceId))!
       return { ...lot, sourceName: `${source.commonName} ${PARTS[source.part].label}` }
     }),
+  )
+}
+
+async function potsDue(db: Knex, today: string): Promise<PotDue[]> {
+  return (await potRepository(db).open()).flatMap(({ id, code, stage, dyedOn, lots, pieces }) =>
+    stage === 'planned' && dyedOn <= today
+      ? [{ id, code, dyedOn, pieces: pieces.length, lotCodes: lots.map(({ lotCode }) => lotCode) }]
+      : [],
   )
 }
 

@@ -19,7 +19,7 @@ const PLACES: Record<FindHit['kind'], (hit: FindHit) => string> = {
   jar: ({ id }) => `/jars?jar=${id}`,
   piece: ({ id }) => `/basket?piece=${id}`,
   bath: ({ id }) => `/baths?bath=${id}`,
-  pot: () => '/pot',
+  pot: ({ id }) => `/hob?pot=${id}`,
   swatch: ({ id }) => `/swatch?swatch=${id}`,
   source: ({ id }) => `/source/${id}`,
   patch: ({ id }) => `/patches?patch=${id}`,

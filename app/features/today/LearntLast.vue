@@ -23,7 +23,11 @@ const tilde = ({ basis }: LatestReading) => (basis === 'estimated' ? '~' : '')
               <span class="quiet">
                 {{ reading.fibre }},
                 {{ reading.mordant === 'none' ? 'no mordant' : reading.mordant }} ·
-                {{ formatRatio(reading.ratioDry) }} dry
+                {{
+                  reading.ratioDry === null
+                    ? 'ratio unknown'
+                    : `${formatRatio(reading.ratioDry)} dry`
+                }}
               </span>
             </span>
             <span class="depth">

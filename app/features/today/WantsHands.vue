@@ -2,6 +2,7 @@
 import { formatMass } from '~~/core/quantity/format-quantity'
 import type { TodayView } from '~~/shared/today-view'
 import { schemeFacts } from '~~/catalogue/mordant-schemes'
+import { piecesText } from '~/features/basket/readiness'
 import { ago, daysSince, localToday, shortDate } from './dates'
 
 const { view } = defineProps<{ view: TodayView }>()
@@ -12,6 +13,7 @@ const nothing = computed(
     !view.wilting.length &&
     !view.jarsDue.length &&
     !view.bathsDue.length &&
+    !view.potsDue.length &&
     !view.wishes.length &&
     !view.counts.unmordanted,
 )
@@ -46,6 +48,17 @@ const freshNote = (gatheredOn: string) =>
       :to="`/jars?jar=${jar.id}`"
     >
       <template #name>{{ jar.sourceName }}</template>
+    </SwingTag>
+    <SwingTag
+      v-for="pot in view.potsDue.slice(0, 1)"
+      :key="pot.id"
+      :code="pot.code"
+      figure="to light"
+      :figure-note="piecesText(pot.pieces)"
+      :line="`planned for ${shortDate(pot.dyedOn)}`"
+      :to="`/hob?pot=${pot.id}`"
+    >
+      <template #name>{{ pot.lotCodes.join(', ') }}</template>
     </SwingTag>
     <SwingTag
       v-for="pot in view.unread.slice(0, 1)"

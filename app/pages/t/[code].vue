@@ -10,7 +10,7 @@ const PLACES: Partial<Record<FindHit['kind'], (id: string) => string>> = {
   jar: (id) => `/jars?jar=${id}`,
   piece: (id) => `/basket?piece=${id}`,
   bath: (id) => `/baths?bath=${id}`,
-  pot: () => '/pot',
+  pot: (id) => `/hob?pot=${id}`,
   swatch: (id) => `/swatch?swatch=${id}`,
 }
 const missing = ref('')

@@ -69,6 +69,16 @@ describe('a planned pot', () => {
     expect((await here.light(await here.log.pots.read(pot.id))).stage).toBe('running')
   })
 
+  test('waits on its day to be lit, and no longer once it is', async () => {
+    const pot = await here.plan([[lot, 100]], pieces)
+    expect((await here.log.today.view('2026-09-08')).potsDue).toEqual([])
+    expect((await here.log.today.view('2026-09-09')).potsDue).toEqual([
+      { id: pot.id, code: 'POT-26-01', dyedOn: '2026-09-09', pieces: 2, lotCodes: [lot.code] },
+    ])
+    await here.light(pot)
+    expect((await here.log.today.view('2026-09-09')).potsDue).toEqual([])
+  })
+
   test('never takes more than there is', async () => {
     const pot = await here.plan([[lot, 301]], pieces)
     await expect(here.light(pot)).rejects.toMatchObject(refusal(422, 'holds too little'))
