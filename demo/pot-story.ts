@@ -260,9 +260,11 @@ export function potActs({ log, clock, today, id, loadedAt }: Stage): Act[] {
       const steps = wayFacts('simmer').steps
       let offset = 0
       const starts = steps.map((step) => {
-        const begins = new Date(start + offset * 60_000).toISOString()
-        if (step.kind !== 'wetOut') offset += step.minutes
-        return { stepId: step.id, at: begins }
+        // wetting out goes on beside, and is over when the pieces go in
+        const isBeside = step.kind === 'wetOut'
+        const begins = new Date(start + (offset - (isBeside ? step.minutes : 0)) * 60_000)
+        if (!isBeside) offset += step.minutes
+        return { stepId: step.id, at: begins.toISOString() }
       })
       await plan(
         'simmer',
