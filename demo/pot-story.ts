@@ -118,6 +118,12 @@ export function potActs({ log, clock, today, id, loadedAt }: Stage): Act[] {
           ...{ id: vessels[name], name, material, fullL, emptyG, isDyeOnly: true, note: '' },
         })
       }
+      await log.ways.create({
+        ...{ id: id(), name: 'Long low simmer', basedOn: 'simmer', note: '' },
+        steps: wayFacts('simmer').steps.map((step) =>
+          step.id === 'extract' ? { ...step, minutes: 180, tempC: 75 } : { ...step },
+        ),
+      })
       await log.settings.change({
         burners: [
           { name: 'hot plate', powerW: 1800 },
