@@ -13,6 +13,8 @@ export default {
   testEnvironment: 'node',
   // a slow machine must not fail a sound test: speed is for the bench
   testTimeout: 60_000,
+  // nothing else runs beside them, so every core is theirs
+  maxWorkers: '100%',
   roots: ['<rootDir>/tests/unit'],
   setupFiles: ['<rootDir>/tests/fixed-seed.ts'],
   testMatch: ['**/*.test.ts'],

@@ -1,4 +1,5 @@
 import { wayFacts, type Way } from '../catalogue/ways'
+import { inForm } from '../core/mordant/hydrates'
 import { bathGuards } from '../core/safety/bath-guards'
 import { gravestFirst, type Guard } from '../core/safety/guards'
 import { potGuards } from '../core/safety/pot-guards'
@@ -19,6 +20,15 @@ export interface PotSetup {
   vessel: GuardedVessel | null
 }
 
+/** Whether a bath of several sources wants mordant: where one does, all of it does. */
+export function needsMordantOf(
+  sources: readonly { needsMordant: PotSetup['needsMordant'] }[],
+): PotSetup['needsMordant'] {
+  const all = sources.map(({ needsMordant }) => needsMordant)
+  if (all.includes('yes')) return 'yes'
+  return all.includes('unknown') || all.length === 0 ? 'unknown' : 'no'
+}
+
 const ACIDS = ['vinegar', 'citricAcid', 'creamOfTartar']
 const MORE_THAN_ACID = 6
 
@@ -37,7 +47,7 @@ export function potGuardsOf(pot: PotSetup, pieces: readonly PieceLook[]): Guard[
   const fibreG = pieces.reduce((sum, { dryG }) => sum + dryG, 0)
   const stage = additions.map(({ agent, form, massG }) => ({
     ...{ agent, massG, form: form || undefined },
-    percentWof: fibreG > 0 ? (100 * massG) / fibreG : 0,
+    percentWof: fibreG > 0 ? (100 * inForm(agent, massG, form, '')) / fibreG : 0,
   }))
   const ofAdditions =
     stage.length > 0

@@ -100,3 +100,30 @@ function add(sum: PotSum, note: Extract<PotNote, { kind: 'add' }>): void {
   if (known) known.massG += note.massG
   else sum.agents.push({ agent: note.agent, form: note.form, massG: note.massG })
 }
+
+/**
+ * Pieces that something stirred in at an instant reaches: those in the liquor then, and those that
+ * go in later. A piece whose going in nobody noted counts as in: it was in this pot.
+ *
+ * @param at ms since 1970
+ */
+export function reachedBy(
+  pieceIds: readonly string[],
+  notes: readonly PotNote[],
+  at: number,
+): string[] {
+  const moves = notes.filter(({ kind }) => kind === 'enter' || kind === 'pull')
+  const { pieces } = sumPot(
+    pieceIds,
+    moves.filter((note) => note.at <= at),
+    at,
+  )
+  return pieces
+    .filter(({ pieceId, firstIn, since }) => {
+      const isLater = moves.some(
+        (note) => note.kind === 'enter' && note.at > at && note.pieceIds.includes(pieceId),
+      )
+      return since !== null || firstIn === null || isLater
+    })
+    .map(({ pieceId }) => pieceId)
+}

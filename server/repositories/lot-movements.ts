@@ -98,11 +98,18 @@ export const movementRepository = (db: Knex) => ({
     return row.day
   },
 
-  /** What a pot, a note of it, a jar or a bath took of each of its lots, as it was last taken. */
+  /**
+   * What a pot, a note of it, a jar or a bath took of each of its lots, as it was last taken. What
+   * a note took that was taken back since went back with it.
+   */
   async takenBy(
     by: { pot_id: string } | { jar_id: string } | { bath_id: string } | { event_id: string },
   ): Promise<Movement[]> {
-    const rows = await db<MovementRow>('lot_movement').where({ ...by, kind: 'used' })
+    const rows = await db<MovementRow>('lot_movement')
+      .where({ ...by, kind: 'used' })
+      .whereRaw(
+        'not exists (select 1 from pot_event e where e.id = event_id and e.set_aside_at is not null)',
+      )
     const latest = new Map(rows.map((row) => [`${row.lot_id} ${row.event_id}`, row]))
     return [...latest.values()].map((row) => ({
       lotId: row.lot_id,

@@ -1,77 +1,22 @@
 import { group } from 'd3-array'
 import type { Knex } from 'knex'
-import { plantToFibreRatio } from '../../core/harvest/ratio'
 import type { Page } from '../../shared/schemas/common'
-import type { Pot, PotLot, PotPiece, PotQuery } from '../../shared/schemas/pot'
-import type { PieceOutcome, PotEvent } from '../../shared/schemas/pot-event'
-import type { PotPlan } from '../../shared/schemas/pot-plan'
+import type { Pot, PotQuery } from '../../shared/schemas/pot'
+import type { PieceOutcome } from '../../shared/schemas/pot-event'
 import { likeText, pageOf } from '../database/page'
-import { toRecorded, type RecordedRow } from '../database/recorded'
 import { potNotes } from './pot-notes'
-
-interface PotRow extends RecordedRow {
-  code: string
-  title: string
-  stage: Pot['stage']
-  dyed_on: string
-  way: Pot['way']
-  own_way_id: string | null
-  way_name: string
-  plan: string | null
-  lit_at: string | null
-  ended_at: string | null
-  end: string | null
-  vessel_id: string | null
-  group_id: string | null
-  from_pot_id: string | null
-  bath_number: number
-  is_ratio_known: number
-  water_l: number | null
-  temp_c: number | null
-  minutes: number | null
-  final_ph: number | null
-  overrides: string
-  note: string
-}
-
-type OfPot<T> = T & { potId: string }
-
-/** What can be edited of a pot once it is done. */
-export type PotEdit = Pick<
-  Pot,
-  'title' | 'way' | 'waterL' | 'tempC' | 'minutes' | 'finalPh' | 'note'
->
-
-/** Lots and pieces of a plan, as they stood when it was made: nothing was taken yet. */
-export interface KeptPlan {
-  plan: PotPlan
-  lots: PotLot[]
-  pieces: Pick<PotPiece, 'pieceId' | 'pieceCode' | 'dryG'>[]
-}
-
-/** Where a pot is in its life. */
-export type PotCourse = Pick<
-  Pot,
-  | 'stage'
-  | 'dyedOn'
-  | 'ownWayId'
-  | 'wayName'
-  | 'litAt'
-  | 'endedAt'
-  | 'end'
-  | 'vesselId'
-  | 'groupId'
-  | 'fromPotId'
-  | 'bathNumber'
-  | 'isRatioKnown'
-  | 'overrides'
->
-
-export type PotFields = PotEdit & PotCourse & Pick<Pot, 'id' | 'code'>
-
-/** Evidence comes as JSON, as it is kept. */
-type LotRow = OfPot<Omit<PotLot, 'evidence'>> & { evidence: string }
-type PieceRow = OfPot<Omit<PotPiece, 'outcome'>> & { outcome: string | null }
+import {
+  toCourse,
+  toEdited,
+  toPot,
+  type KeptPlan,
+  type LotRow,
+  type PieceRow,
+  type PotCourse,
+  type PotEdit,
+  type PotFields,
+  type PotRow,
+} from './pot-rows'
 
 export const potRepository = (db: Knex) => {
   /** The newest of each use: a pot that was set aside and restored has used its lots twice. */
@@ -218,87 +163,5 @@ export const potRepository = (db: Knex) => {
         .where({ pot_id: potId, piece_id: pieceId })
         .update({ minutes, outcome: outcome && JSON.stringify(outcome) })
     },
-  }
-}
-
-const toEdited = (pot: PotEdit) => ({
-  title: pot.title,
-  way: pot.way,
-  water_l: pot.waterL,
-  temp_c: pot.tempC,
-  minutes: pot.minutes,
-  final_ph: pot.finalPh,
-  note: pot.note,
-})
-
-const toCourse = (pot: PotCourse) => ({
-  stage: pot.stage,
-  dyed_on: pot.dyedOn,
-  own_way_id: pot.ownWayId,
-  way_name: pot.wayName,
-  lit_at: pot.litAt,
-  ended_at: pot.endedAt,
-  end: pot.end && JSON.stringify(pot.end),
-  vessel_id: pot.vesselId,
-  group_id: pot.groupId,
-  from_pot_id: pot.fromPotId,
-  bath_number: pot.bathNumber,
-  is_ratio_known: pot.isRatioKnown,
-  overrides: JSON.stringify(pot.overrides),
-})
-
-/** Uses of one lot, at first and on the way, as one. */
-function summed(rows: LotRow[]): PotLot[] {
-  return [...group(rows, ({ lotId }) => lotId).values()].map((uses) => {
-    const last = uses.at(-1)!
-    return {
-      lotId: last.lotId,
-      lotCode: last.lotCode,
-      sourceId: last.sourceId,
-      massG: uses.reduce((sum, { massG }) => sum + massG, 0),
-      state: last.state,
-      dryFraction: last.dryFraction,
-      dryFractionBasis: last.dryFractionBasis,
-      sureness: last.sureness,
-      evidence: JSON.parse(last.evidence) as string[],
-    }
-  })
-}
-
-function toPot(row: PotRow, used: LotRow[], pieceRows: PieceRow[], events: PotEvent[]): Pot {
-  const kept = row.plan ? (JSON.parse(row.plan) as KeptPlan) : null
-  const isPlanned = row.stage === 'planned'
-  const lots = isPlanned ? (kept?.lots ?? []) : summed(used)
-  const pieces = isPlanned
-    ? (kept?.pieces ?? []).map((piece) => ({
-        ...piece,
-        ...{ swatchId: null, swatchCode: null, minutes: null, outcome: null },
-      }))
-    : pieceRows.map(({ potId: _, outcome, ...piece }) => ({
-        ...piece,
-        outcome: outcome ? (JSON.parse(outcome) as PieceOutcome) : null,
-      }))
-  const isRatioKnown = Boolean(row.is_ratio_known)
-  const fibreG = pieces.reduce((sum, piece) => sum + piece.dryG, 0)
-  const ratio =
-    isRatioKnown && lots.length > 0 && fibreG > 0
-      ? plantToFibreRatio({ dyestuff: lots, fibreG })
-      : null
-  return {
-    ...toRecorded(row),
-    ...{ code: row.code, title: row.title, stage: row.stage, dyedOn: row.dyed_on, way: row.way },
-    ...{ ownWayId: row.own_way_id, wayName: row.way_name, plan: kept?.plan ?? null },
-    ...{ litAt: row.lit_at, endedAt: row.ended_at },
-    end: row.end ? (JSON.parse(row.end) as Pot['end']) : null,
-    ...{ vesselId: row.vessel_id, groupId: row.group_id, fromPotId: row.from_pot_id },
-    ...{ bathNumber: row.bath_number, isRatioKnown, lots, pieces, events },
-    ratioAsWeighed: ratio?.asWeighed ?? null,
-    ratioDry: ratio?.dry ?? null,
-    waterL: row.water_l,
-    tempC: row.temp_c,
-    minutes: row.minutes,
-    finalPh: row.final_ph,
-    overrides: JSON.parse(row.overrides) as Pot['overrides'],
-    note: row.note,
   }
 }

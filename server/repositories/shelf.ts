@@ -17,7 +17,7 @@ interface ShelfRow extends RecordedRow {
 
 export interface ShelfMovement {
   itemId: string
-  bathId: string | null
+  bathId?: string
   /** The pot it went into, and the note that says so. */
   potId?: string
   eventId?: string
@@ -100,7 +100,7 @@ export const shelfRepository = (db: Knex) => {
       await db('shelf_movement').insert({
         id: newId(),
         item_id: itemId,
-        bath_id: bathId,
+        bath_id: bathId ?? null,
         pot_id: potId ?? null,
         event_id: eventId ?? null,
         kind,

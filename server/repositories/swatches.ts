@@ -88,6 +88,20 @@ export const swatchRepository = (db: Knex) => {
       await db('swatch').where({ id }).update({ set_aside_at: at }).increment('rev', 1)
     },
 
+    /**
+     * Drops what waited, unread, for a pot whose lighting is taken back: no piece was ever in it.
+     *
+     * @returns the code of one that cannot go, since it was read once; null: all are gone
+     */
+    async dropUnread(potId: string): Promise<string | null> {
+      const read = db('reading').whereNotNull('swatch_id').select('swatch_id')
+      const ofPot = () => db<SwatchRow>('swatch').where({ pot_id: potId })
+      const kept = await ofPot().whereIn('id', read).first('code')
+      if (kept) return kept.code
+      await ofPot().delete()
+      return null
+    },
+
     /** Sets all swatches of a pot aside with it, or brings them back. */
     async setAsideWithPot(potId: string, at: string | null): Promise<void> {
       await db('swatch').where({ pot_id: potId }).update({ set_aside_at: at }).increment('rev', 1)

@@ -12,3 +12,13 @@ export function refuseFuture(pointer: string, date: string, at: string): void {
   const name = pointer.split('/').pop()
   throw unacceptable(pointer, `${name} must not lie in the future; got ${date}`)
 }
+
+/** Clocks of two devices may differ by so much, ms. */
+export const CLOCK_SLACK_MS = 5 * 60_000
+
+/** Refuses an instant that has not come. */
+export function refuseAhead(pointer: string, instant: string, at: string): void {
+  if (Date.parse(instant) <= Date.parse(at) + CLOCK_SLACK_MS) return
+  const name = pointer.split('/').pop()
+  throw unacceptable(pointer, `${name} must not be in the future; got ${instant}`)
+}

@@ -201,6 +201,7 @@ export interface Move {
   potId?: string
   jarId?: string
   bathId?: string
+  eventId?: string
   stepId?: string
 }
 
@@ -208,11 +209,11 @@ export interface Move {
 export async function move(
   trx: Knex,
   lot: Lot,
-  { kind, deltaG, on, potId, jarId, bathId, stepId }: Move,
+  { kind, deltaG, on, potId, jarId, bathId, eventId, stepId }: Move,
   at: string,
 ): Promise<void> {
   const { id: lotId, state, dryFraction, dryFractionBasis } = lot
-  const how = { kind, deltaG, happenedOn: on, potId: potId ?? null, jarId, bathId, stepId }
+  const how = { kind, deltaG, happenedOn: on, potId: potId ?? null, jarId, bathId, eventId, stepId }
   await movementRepository(trx).add({ lotId, state, dryFraction, dryFractionBasis, ...how }, at)
 }
 

@@ -3,7 +3,6 @@ import { AGENTS, isMordant } from '../../catalogue/agents'
 import { schemeFacts } from '../../catalogue/mordant-schemes'
 import { gramsToWeigh } from '../../core/mordant/hydrates'
 import { formatMass, formatNumber } from '../../core/quantity/format-quantity'
-import { standingGuards, type Guard, type Override } from '../../core/safety/guards'
 import { wetOutMinOf } from '../../shared/fibre-facts'
 import { bathGuardsOf } from '../../shared/bath-facts'
 import { newId } from '../../shared/ids'
@@ -20,13 +19,14 @@ import type { Database } from '../database/open'
 import { bathRepository } from '../repositories/mordant-baths'
 import { pieceRepository } from '../repositories/pieces'
 import { nextTagCode, yearOf } from '../repositories/tag-serials'
-import { giveBack, takeOut } from './bath-stock'
 import { refuseFuture } from './calendar'
-import { notFound, Refusal, stillNeeded, unacceptable } from './failures'
+import { refuseStanding } from './guarded'
+import { notFound, stillNeeded, unacceptable } from './failures'
 import { dateOf } from './jars'
 import type { PieceRecords } from './piece-moves'
 import { treat } from './pieces'
 import type { RecordKind } from './record-kind'
+import { putBack, takeFromLot, takeOffShelf } from './stock-out'
 import type { Batch, Clock, Records, Written } from './records'
 
 export const BATH_PREFIX = 'BTH'
@@ -59,7 +59,7 @@ export const bathKind: RecordKind<MordantBath, NewBath, BathChange, BathQuery> =
       at,
     )
     if (!begun) return
-    refuseGuarded(input, pieces, input.overrides)
+    refuseStanding(bathGuardsOf(input, pieces), input.overrides)
     await takeOut(trx, input.id, input.agents, dateOf(begun), at)
   },
 
@@ -76,7 +76,7 @@ export const bathKind: RecordKind<MordantBath, NewBath, BathChange, BathQuery> =
     }
     refuseFuture('/start/at', dateOf(start.at), at)
     const pieces = await pieceRepository(trx).findMany(current.pieces.map((p) => p.pieceId))
-    refuseGuarded(current, pieces, start.overrides)
+    refuseStanding(bathGuardsOf(current, pieces), start.overrides)
     await baths.update(current.id, {
       ...current,
       ...edit,
@@ -94,7 +94,7 @@ export const bathKind: RecordKind<MordantBath, NewBath, BathChange, BathQuery> =
     const without = (a: Set<string>, b: Set<string>) => [...a].filter((id) => !b.has(id))
     await baths.setEventsAside(without(now, kept), at)
     await baths.setEventsAside(without(kept, now), null)
-    if (after.startedAt && !before.startedAt) await giveBack(trx, after.id, at)
+    if (after.startedAt && !before.startedAt) await putBack(trx, { bathId: after.id }, at)
     if (before.startedAt && !after.startedAt) {
       await takeOut(trx, before.id, before.agents, dateOf(before.startedAt), at)
     }
@@ -108,7 +108,7 @@ export const bathKind: RecordKind<MordantBath, NewBath, BathChange, BathQuery> =
         `${bath.code} is done, and its pieces carry what it gave them: undo that it was finished first.`,
       )
     }
-    if (bath.startedAt) await giveBack(trx, bath.id, at)
+    if (bath.startedAt) await putBack(trx, { bathId: bath.id }, at)
   },
 
   async restore(trx, bath, at) {
@@ -189,22 +189,20 @@ async function checkAgain(trx: Knex, id: string): Promise<void> {
   }
 }
 
-/** Refuses a bath while a guard stands that nobody gave a word of why for. */
-function refuseGuarded(
-  bath: Parameters<typeof bathGuardsOf>[0],
-  pieces: readonly Piece[],
-  overrides: readonly Override[],
-): void {
-  const standing = standingGuards(bathGuardsOf(bath, pieces), overrides)
-  if (standing.length === 0) return
-  const said = ({ words, level }: Guard) =>
-    level === 'stop' ? words : `${words} Say why, if you mean it.`
-  throw new Refusal(422, 'Something to clear up first', said(standing[0]!), {
-    errors: standing.map((guard) => ({
-      pointer: `/overrides/${guard.code}`,
-      detail: said(guard),
-    })),
-  })
+/** Takes what a bath is made of off the shelf and out of gathered lots. */
+async function takeOut(
+  trx: Knex,
+  bathId: string,
+  agents: readonly BathAgent[],
+  on: string,
+  at: string,
+): Promise<void> {
+  for (const [i, { agent, shelfId, lotId, massG }] of agents.entries()) {
+    const pointer = `/agents/${i}`
+    const taken = { massG, on, taker: { bathId } }
+    if (shelfId) await takeOffShelf(trx, { ...taken, shelfId, agent }, at, pointer)
+    if (lotId) await takeFromLot(trx, { ...taken, lotId }, at, { pointer, day: '/startedAt' })
+  }
 }
 
 function refuseStep(bath: MordantBath, stepId: string): void {

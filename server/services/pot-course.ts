@@ -3,7 +3,8 @@ import { isMordant } from '../../catalogue/agents'
 import { boilingPointC, pressureAtHpa } from '../../core/bath/boiling-point'
 import { InputError } from '../../core/input-error'
 import { courseSteps } from '../../core/pot/course'
-import { sumPot } from '../../core/pot/pot-log'
+import { inForm } from '../../core/mordant/hydrates'
+import { reachedBy, sumPot } from '../../core/pot/pot-log'
 import { departures, whatHappened } from '../../core/pot/what-happened'
 import { newId } from '../../shared/ids'
 import { againOf, markedSteps, notesOf } from '../../shared/pot-course'
@@ -16,10 +17,12 @@ import {
   type PieceOutcome,
   type PotEventKind,
 } from '../../shared/schemas/pot-event'
+import type { NewTreatment } from '../../shared/schemas/treatment'
 import type { Database } from '../database/open'
 import { pieceRepository } from '../repositories/pieces'
 import { potNotes } from '../repositories/pot-notes'
 import { potRepository } from '../repositories/pots'
+import { CLOCK_SLACK_MS, refuseAhead } from './calendar'
 import { idTaken, notFound, stillNeeded, unacceptable } from './failures'
 import type { PieceRecords } from './piece-moves'
 import { treat } from './pieces'
@@ -28,9 +31,6 @@ import { addSwatch } from './pots'
 import type { Batch, Clock, Records, Written } from './records'
 
 export type PotRecords = Records<Pot, NewPot, PotChange, PotQuery>
-
-/** Clocks of two devices may differ by so much, ms. */
-const CLOCK_SLACK_MS = 5 * 60_000
 
 const NO_OUTCOME: PieceOutcome = { waters: null, handle: [], smell: '', soap: 'none', note: '' }
 
@@ -161,22 +161,32 @@ export const potCourse = (
     }
   }
 
-  /** A mordant stirred into the pot itself is part of the history of every piece in it. */
+  /** A mordant stirred into the pot itself is part of the history of every piece it reached. */
   async function treatPieces(batch: Batch, pot: Pot): Promise<void> {
-    const fibreG = pot.pieces.reduce((sum, { dryG }) => sum + dryG, 0)
-    const given = pot.events.flatMap((event) =>
-      event.kind === 'add' && event.data.agent && isMordant(event.data.agent)
-        ? [{ agent: event.data.agent, massG: event.data.massG }]
-        : [],
-    )
-    if (given.length === 0 || fibreG === 0) return
+    const notes = notesOf(pot)
+    const ids = pot.pieces.map(({ pieceId }) => pieceId)
+    const given = new Map<string, NewTreatment[]>()
+    for (const event of pot.events) {
+      if (event.kind !== 'add' || !event.data.agent || !isMordant(event.data.agent)) continue
+      const { agent, form, massG } = event.data
+      const reached = reachedBy(ids, notes, Date.parse(event.at))
+      const fibreG = pot.pieces.reduce(
+        (sum, { pieceId, dryG }) => (reached.includes(pieceId) ? sum + dryG : sum),
+        0,
+      )
+      // percentages are of the usual form, whatever was on the shelf
+      const percentWof = (100 * inForm(agent, massG, form, '')) / fibreG
+      const treatment = { kind: 'mordant' as const, agent, percentWof, doneOn: pot.dyedOn }
+      for (const id of reached) {
+        given.set(id, [...(given.get(id) ?? []), { ...treatment, note: `in ${pot.code}` }])
+      }
+    }
     for (const { pieceId, dryG } of pot.pieces) {
+      const treatments = given.get(pieceId)
+      if (!treatments) continue
       const piece = (await pieceRepository(batch.trx).find(pieceId))!
-      for (const { agent, massG } of given) {
-        const percentWof = Math.min(100, (100 * massG) / fibreG)
-        const treatment = { kind: 'mordant' as const, agent, percentWof, doneOn: pot.dyedOn }
-        const note = `in ${pot.code}`
-        await treat(batch.trx, pieceId, dryG, { ...treatment, note }, batch.at, '/pieces')
+      for (const treatment of treatments) {
+        await treat(batch.trx, pieceId, dryG, treatment, batch.at, '/pieces')
       }
       await pieces.logChange(batch, piece)
     }
@@ -206,11 +216,8 @@ const putRightOf = ({ events }: Pot): string[] =>
 const isNoted = (kind: PotEventKind) => (NOTED as readonly PotEventKind[]).includes(kind)
 
 function refuseOutside(pot: Pot, instant: string, pointer: string, at: string): void {
-  const when = Date.parse(instant)
-  if (when > Date.parse(at) + CLOCK_SLACK_MS) {
-    throw unacceptable(pointer, `at must not be in the future; got ${instant}`)
-  }
-  if (when >= Date.parse(pot.litAt!) - CLOCK_SLACK_MS) return
+  refuseAhead(pointer, instant, at)
+  if (Date.parse(instant) >= Date.parse(pot.litAt!) - CLOCK_SLACK_MS) return
   throw unacceptable(
     pointer,
     `at must not be before the pot was lit (${pot.litAt!}); got ${instant}`,

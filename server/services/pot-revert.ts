@@ -1,11 +1,11 @@
 import type { Knex } from 'knex'
 import type { Pot } from '../../shared/schemas/pot'
-import type { PotEvent } from '../../shared/schemas/pot-event'
 import { potNotes } from '../repositories/pot-notes'
 import { potRepository } from '../repositories/pots'
 import { swatchRepository } from '../repositories/swatches'
 import { stillNeeded } from './failures'
-import { returnAddition, returnAll, takeAddition, takeFromLots } from './pot-stock'
+import { takeAddition, takeFromLots } from './pot-stock'
+import { putBack } from './stock-out'
 
 /**
  * Takes a change of a pot back: its edit, its lighting, a note of its course, or its end. What it
@@ -19,7 +19,9 @@ export async function revertCourse(trx: Knex, before: Pot, after: Pot, at: strin
   if (earlier.stage !== 'done' && after.stage === 'done') await undoEnd(trx, after, at)
   await revertNotes(trx, earlier, after, at)
   if (earlier.stage === 'planned' && after.stage !== 'planned') {
-    await returnAll(trx, after.id, at)
+    await putBack(trx, { potId: after.id }, at)
+    const read = await swatchRepository(trx).dropUnread(after.id)
+    if (read) throw stillNeeded(`${read} was read once: set the pot aside in its place.`)
     await pots.releasePieces(after.id)
   }
   await pots.setCourse(before.id, earlier)
@@ -33,7 +35,7 @@ export async function revertCourse(trx: Knex, before: Pot, after: Pot, at: strin
     await takeFromLots(trx, { id: after.id, on: earlier.dyedOn, lots: earlier.lots }, at)
     for (const { pieceId, dryG } of earlier.pieces) await pots.addPiece(after.id, pieceId, dryG)
   }
-  if (earlier.stage === 'done' && after.stage !== 'done') await redoEnd(trx, earlier)
+  if (earlier.stage === 'done' && after.stage !== 'done') await redoEnd(trx, earlier, at)
 }
 
 async function undoEnd(trx: Knex, pot: Pot, at: string): Promise<void> {
@@ -50,10 +52,15 @@ async function undoEnd(trx: Knex, pot: Pot, at: string): Promise<void> {
   }
 }
 
-async function redoEnd(trx: Knex, pot: Pot): Promise<void> {
-  for (const { pieceId, minutes, outcome, swatchId } of pot.pieces) {
+/** A swatch comes back, or is written anew under its own code where its lighting was undone too. */
+async function redoEnd(trx: Knex, pot: Pot, at: string): Promise<void> {
+  const swatches = swatchRepository(trx)
+  const waiting = new Set((await swatches.ofPot(pot.id)).map(({ id }) => id))
+  for (const { pieceId, minutes, outcome, swatchId: id, swatchCode: code } of pot.pieces) {
     await potRepository(trx).setOutcome(pot.id, pieceId, minutes, outcome)
-    if (swatchId) await swatchRepository(trx).setOneAside(swatchId, null)
+    if (!id || !code) continue
+    if (waiting.has(id)) await swatches.setOneAside(id, null)
+    else await swatches.insert({ id, code, potId: pot.id, pieceId, note: '' }, at)
   }
 }
 
@@ -63,18 +70,17 @@ async function revertNotes(trx: Knex, before: Pot, after: Pot, at: string): Prom
   const [kept, now] = [ids(before), ids(after)]
   const gone = after.events.filter(({ id }) => !kept.has(id))
   const back = before.events.filter(({ id }) => !now.has(id))
+  // before it is set aside: what an undone note took counts as given back
+  for (const event of gone) {
+    if (event.kind === 'add') await putBack(trx, { potId: after.id, eventId: event.id }, at)
+  }
   await notes.setAside(
     gone.map(({ id }) => id),
     at,
   )
-  for (const event of gone) if (event.kind === 'add') await returnAddition(trx, event.id, at)
   await notes.setAside(
     back.map(({ id }) => id),
     null,
   )
-  for (const event of back) await takeAgain(trx, after.id, event, at)
-}
-
-async function takeAgain(trx: Knex, potId: string, event: PotEvent, at: string): Promise<void> {
-  if (event.kind === 'add') await takeAddition(trx, potId, event, at)
+  for (const event of back) if (event.kind === 'add') await takeAddition(trx, after.id, event, at)
 }

@@ -1,7 +1,8 @@
 import type { Knex } from 'knex'
-import { standingGuards, type Guard, type Override } from '../../core/safety/guards'
+import type { Guard, Override } from '../../core/safety/guards'
 import { newId } from '../../shared/ids'
-import { potGuardsOf } from '../../shared/pot-facts'
+import { needsMordantOf, potGuardsOf } from '../../shared/pot-facts'
+import type { Piece } from '../../shared/schemas/piece'
 import type { NewPot, Pot, PotChange, PotQuery } from '../../shared/schemas/pot'
 import { PLAIN_PLAN } from '../../shared/schemas/pot-plan'
 import type { Vessel } from '../../shared/schemas/vessel'
@@ -10,18 +11,21 @@ import { movementRepository } from '../repositories/lot-movements'
 import { bathRepository } from '../repositories/mordant-baths'
 import { pieceRepository } from '../repositories/pieces'
 import { potNotes } from '../repositories/pot-notes'
-import { potRepository, type KeptPlan, type PotFields } from '../repositories/pots'
+import type { KeptPlan, PotFields } from '../repositories/pot-rows'
+import { potRepository } from '../repositories/pots'
 import { sourceRepository } from '../repositories/sources'
 import { swatchRepository } from '../repositories/swatches'
 import { nextTagCode, yearOf } from '../repositories/tag-serials'
-import { refuseFuture } from './calendar'
-import { Refusal, stillNeeded, unacceptable } from './failures'
+import { refuseAhead, refuseFuture } from './calendar'
+import { stillNeeded, unacceptable } from './failures'
+import { refuseStanding } from './guarded'
 import { dateOf } from './jars'
 import { refuseOverdraw } from './lots'
 import { revertCourse } from './pot-revert'
-import { lookAtLots, returnAll, takeFromLots } from './pot-stock'
+import { lookAtLots, takeAgentsAgain, takeFromLots } from './pot-stock'
 import type { RecordKind } from './record-kind'
 import { vesselKind } from './small-kinds'
+import { putBack } from './stock-out'
 
 export const POT_PREFIX = 'POT'
 export const SWATCH_PREFIX = 'SWA'
@@ -78,7 +82,7 @@ export const potKind: RecordKind<Pot, NewPot, PotChange, PotQuery> = {
       const codes = read.map(({ code }) => code).join(', ')
       throw stillNeeded(`Its swatches were read already (${codes}): set those aside first.`)
     }
-    await returnAll(trx, pot.id, at)
+    await putBack(trx, { potId: pot.id }, at)
     await swatchRepository(trx).setAsideWithPot(pot.id, at)
     await potNotes(trx).mark(pot.id, 'setAside', at)
   },
@@ -91,10 +95,14 @@ export const potKind: RecordKind<Pot, NewPot, PotChange, PotQuery> = {
       if (lot.setAsideAt) throw stillNeeded(`${lot.code} is set aside: bring it back first.`)
       await refuseOverdraw(trx, lot, '')
     }
+    await takeAgentsAgain(trx, pot.id, pot.events, at)
     const pieces = await pieceRepository(trx).findMany(pot.pieces.map(({ pieceId }) => pieceId))
     const gone = pieces.find(({ setAsideAt }) => setAsideAt)
     if (gone) throw stillNeeded(`${gone.code} is set aside: bring it back first.`)
-    await swatchRepository(trx).setAsideWithPot(pot.id, null)
+    if (pot.stage === 'running') {
+      for (const { pieceId } of pot.pieces) await freePiece(trx, pieceId, '')
+    }
+    if (pot.stage === 'done') await swatchRepository(trx).setAsideWithPot(pot.id, null)
     await potNotes(trx).mark(pot.id, 'restored', at)
   },
 }
@@ -153,9 +161,9 @@ async function lightPot(
   if (pot.stage !== 'planned') {
     throw stillNeeded(`${pot.code} was lit on ${dateOf(pot.litAt ?? pot.dyedOn)}.`)
   }
+  refuseAhead('/light/at', litAt, at)
   const on = dateOf(litAt)
-  refuseFuture('/light/at', on, at)
-  await refuseGuarded(trx, pot, overrides)
+  refuseStanding(await guardsAgainst(trx, pot), overrides)
   await takeFromLots(trx, { id: pot.id, on, lots: pot.lots }, at, '/light/at')
   await enterPieces(trx, pot)
   await potRepository(trx).setCourse(pot.id, {
@@ -165,31 +173,20 @@ async function lightPot(
   await potNotes(trx).mark(pot.id, 'lit', litAt)
 }
 
-/** Refuses to light a pot while a guard stands that nobody gave a word of why for. */
-async function refuseGuarded(trx: Knex, pot: Pot, overrides: Override[]): Promise<void> {
+/** What stands against lighting a pot, with its pieces, sources and vessel as they are. */
+async function guardsAgainst(trx: Knex, pot: Pot): Promise<Guard[]> {
   const pieces = await pieceRepository(trx).findMany(pot.pieces.map(({ pieceId }) => pieceId))
   const sources = await sourceRepository(trx).findMany(pot.lots.map(({ sourceId }) => sourceId))
   const vessel = pot.vesselId ? await vesselOf(trx, pot.vesselId) : null
-  const needs = sources.map(({ needsMordant }) => needsMordant)
-  const guards = potGuardsOf(
+  return potGuardsOf(
     {
       ...{ way: pot.way, tempC: pot.tempC, waterL: pot.waterL, vessel },
       ph: pot.plan?.ph?.target ?? null,
       additions: pot.plan?.additions ?? [],
-      needsMordant: needs.includes('yes') ? 'yes' : needs.includes('unknown') ? 'unknown' : 'no',
+      needsMordant: needsMordantOf(sources),
     },
     pieces,
   )
-  const standing = standingGuards(guards, overrides)
-  if (standing.length === 0) return
-  const said = ({ words, level }: Guard) =>
-    level === 'stop' ? words : `${words} Say why, if you mean it.`
-  throw new Refusal(422, 'Something to clear up first', said(standing[0]!), {
-    errors: standing.map((guard) => ({
-      pointer: `/overrides/${guard.code}`,
-      detail: said(guard),
-    })),
-  })
 }
 
 async function enterPieces(
@@ -197,27 +194,27 @@ async function enterPieces(
   pot: { id: string; pieces: readonly { pieceId: string }[] },
 ): Promise<void> {
   for (const [i, { pieceId }] of pot.pieces.entries()) {
-    const pointer = `/pieces/${i}/pieceId`
-    const piece = await pieceRepository(trx).find(pieceId)
-    if (!piece || piece.setAsideAt) {
-      throw unacceptable(pointer, `There is no piece with the id ${pieceId}.`)
-    }
-    if (piece.splitOn) {
-      throw unacceptable(pointer, `${piece.code} was split into others: choose its parts.`)
-    }
-    const bath = piece.bathId ? await bathRepository(trx).find(piece.bathId) : null
-    if (bath?.startedAt) {
-      throw unacceptable(
-        pointer,
-        `${piece.code} is in ${bath.code}: take it out of that bath first.`,
-      )
-    }
-    const other = await potRepository(trx).runningWith(pieceId)
-    if (other) {
-      throw unacceptable(pointer, `${piece.code} is in ${other}: finish that pot first.`)
-    }
-    await potRepository(trx).addPiece(pot.id, pieceId, piece.dryG)
+    const { dryG } = await freePiece(trx, pieceId, `/pieces/${i}/pieceId`)
+    await potRepository(trx).addPiece(pot.id, pieceId, dryG)
   }
+}
+
+/** A piece that no bath and no other running pot has. */
+async function freePiece(trx: Knex, pieceId: string, pointer: string): Promise<Piece> {
+  const piece = await pieceRepository(trx).find(pieceId)
+  if (!piece || piece.setAsideAt) {
+    throw unacceptable(pointer, `There is no piece with the id ${pieceId}.`)
+  }
+  if (piece.splitOn) {
+    throw unacceptable(pointer, `${piece.code} was split into others: choose its parts.`)
+  }
+  const bath = piece.bathId ? await bathRepository(trx).find(piece.bathId) : null
+  if (bath?.startedAt) {
+    throw unacceptable(pointer, `${piece.code} is in ${bath.code}: take it out of that bath first.`)
+  }
+  const other = await potRepository(trx).runningWith(pieceId)
+  if (other) throw unacceptable(pointer, `${piece.code} is in ${other}: finish that pot first.`)
+  return piece
 }
 
 /** A swatch to be read for a piece of a pot; one that was set aside with its end comes back. */

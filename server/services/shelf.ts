@@ -26,14 +26,14 @@ export const shelfKind: RecordKind<ShelfItem, NewShelfItem, ShelfItemChange, She
     refuseFuture('/boughtOn', input.boughtOn, at)
     const shelf = shelfRepository(trx)
     await shelf.insert(input, at)
-    const bought = { itemId: input.id, bathId: null, kind: 'bought' as const, on: input.boughtOn }
+    const bought = { itemId: input.id, kind: 'bought' as const, on: input.boughtOn }
     await shelf.move({ ...bought, deltaG: input.boughtG }, at)
   },
 
   async change(trx, current, { added, counted, ...edit }, at) {
     const shelf = shelfRepository(trx)
     await shelf.update(current.id, { ...current, ...edit })
-    const moved = { itemId: current.id, bathId: null }
+    const moved = { itemId: current.id }
     if (added) {
       refuseFuture('/added/on', added.on, at)
       await shelf.move({ ...moved, kind: 'added', deltaG: added.massG, on: added.on }, at)
@@ -49,7 +49,7 @@ export const shelfKind: RecordKind<ShelfItem, NewShelfItem, ShelfItemChange, She
     const shelf = shelfRepository(trx)
     await shelf.update(before.id, before)
     if (before.leftG === after.leftG) return
-    const back = { itemId: before.id, bathId: null, kind: 'counted' as const }
+    const back = { itemId: before.id, kind: 'counted' as const }
     await shelf.move({ ...back, deltaG: before.leftG - after.leftG, on: at.slice(0, 10) }, at)
     await refuseShelfOverdraw(trx, before.id, '')
   },

@@ -79,6 +79,12 @@ describe('a planned pot', () => {
     expect((await here.log.today.view('2026-09-09')).potsDue).toEqual([])
   })
 
+  test('is not lit at an hour that has not come', async () => {
+    const pot = await here.plan([[lot, 100]], pieces)
+    await expect(here.light(pot, '18:00')).rejects.toMatchObject(refusal(422, 'in the future'))
+    expect((await here.log.pots.read(pot.id)).stage).toBe('planned')
+  })
+
   test('never takes more than there is', async () => {
     const pot = await here.plan([[lot, 301]], pieces)
     await expect(here.light(pot)).rejects.toMatchObject(refusal(422, 'holds too little'))
@@ -158,12 +164,7 @@ describe('a running pot', () => {
   })
 
   test('what is stirred in leaves shelf and loft, and comes back with an undo', async () => {
-    const soda = (
-      await here.log.shelf.create({
-        ...{ id: newId(), agent: 'sodaAsh', form: 'anhydrous', name: '', boughtG: 100, note: '' },
-        ...{ boughtOn: '2026-01-02', lowG: null },
-      })
-    ).item
+    const soda = await here.soda(100)
     const pot = await running()
     const dose = { agent: 'sodaAsh', form: 'anhydrous', massG: 4, shelfId: soda.id }
     const { changeSetId } = await here.log.course.note(pot.id, event('add', '09:00', dose))
@@ -196,6 +197,36 @@ describe('a running pot', () => {
     expect(await leftG()).toBe(300)
     await here.log.pots.restore(pot.id, item.rev)
     expect(await leftG()).toBe(200)
+  })
+
+  test('set aside and brought back, it has what was stirred in again, and its pieces', async () => {
+    const soda = await here.soda(100)
+    let pot = await running()
+    const dose = { agent: 'sodaAsh', form: 'anhydrous', massG: 4, shelfId: soda.id }
+    pot = await here.note(pot, 'add', '09:00', { data: dose })
+    const sodaG = async () => (await here.log.shelf.read(soda.id)).leftG
+    const { rev } = (await here.log.pots.setAside(pot.id, pot.rev)).item
+    expect(await sodaG()).toBe(100)
+    const other = await here.light(await here.plan([[lot, 10]], [pieces[0]!]))
+    await expect(here.log.pots.restore(pot.id, rev)).rejects.toMatchObject(
+      refusal(422, `is in ${other.code}`),
+    )
+    await here.finish(other, '09:30')
+    await here.log.pots.restore(pot.id, rev)
+    expect(await sodaG()).toBe(96)
+  })
+
+  test('an addition that was taken back is not given back twice', async () => {
+    const soda = await here.soda(100)
+    const pot = await running()
+    const dose = { agent: 'sodaAsh', form: 'anhydrous', massG: 4, shelfId: soda.id }
+    const both = [
+      await here.log.course.note(pot.id, event('add', '09:00', dose)),
+      await here.log.course.note(pot.id, event('add', '09:10', { lotId: lot.id, massG: 50 })),
+    ]
+    for (const { changeSetId } of both.reverse()) await undoOf(changeSetId)
+    await here.log.pots.setAside(pot.id, (await here.log.pots.read(pot.id)).rev)
+    expect([(await here.log.shelf.read(soda.id)).leftG, await leftG()]).toEqual([100, 300])
   })
 
   test('stands on the hob with its step, its clock and its next look', async () => {

@@ -89,6 +89,23 @@ describe('the end of a pot', () => {
     expect(await iron()).toMatchObject({ agent: 'alum' })
   })
 
+  test('iron reaches what is in, counted as the usual crystals, not what was pulled before', async () => {
+    let pot = await running()
+    const [first, second] = pieces.map(({ id }) => id)
+    pot = await here.note(pot, 'enter', '09:00', { data: { pieceIds: [first, second] } })
+    pot = await here.note(pot, 'pull', '09:30', { data: { pieceIds: [first] } })
+    pot = await here.note(pot, 'add', '10:00', {
+      data: { agent: 'ironSulfate', form: 'anhydrous', massG: 1 },
+    })
+    await here.finish(pot, '11:00')
+    const agents = async (id: string) => (await here.log.pieces.read(id)).treatments
+    expect((await agents(first!)).map(({ agent }) => agent)).not.toContain('ironSulfate')
+    // FeSO4 151.91 against FeSO4.7H2O 278.01 g/mol (IUPAC weights), on the one hank of 50 g
+    const iron = (await agents(second!)).at(-1)!
+    expect(iron.agent).toBe('ironSulfate')
+    expect(iron.percentWof).toBeCloseTo((100 * (278.01 / 151.91)) / 50, 2)
+  })
+
   test('a second bath in what is left has no plant of its own, and lies on no curve', async () => {
     const first = await here.finish(await running(), '10:00', { liquor: 'kept', liquorL: 3 })
     const paler = await here.piece({ mark: '4 knots', treatments: WASHED_ALUM })

@@ -10,17 +10,13 @@ import { at, openPotLog, type PotLog } from '../../fixtures/pots'
  * A pot's life in any order of doing and undoing: what it took is always what is missing from loft
  * and shelf, and its pieces are in the basket exactly when no pot has them.
  */
-type Act = 'light' | 'enter' | 'pull' | 'soda' | 'plant' | 'read' | 'finish' | 'undo'
-const ACTS: readonly Act[] = ['light', 'enter', 'pull', 'soda', 'plant', 'read', 'finish', 'undo']
+const DEEDS = ['light', 'enter', 'soda', 'plant', 'read', 'pull', 'finish'] as const
+const ACTS = [...DEEDS, 'undo', 'redo'] as const
+type Act = (typeof ACTS)[number]
 
 async function play(here: PotLog, acts: readonly Act[]) {
   const lot = await here.lot({ netG: 300 })
-  const soda = (
-    await here.log.shelf.create({
-      ...{ id: newId(), agent: 'sodaAsh', form: 'anhydrous', name: '', boughtG: 50, note: '' },
-      ...{ boughtOn: '2026-01-02', lowG: null },
-    })
-  ).item
+  const soda = await here.soda(50)
   const piece = await here.piece({
     treatments: [
       { kind: 'wash', doneOn: '2026-08-01' },
@@ -29,6 +25,7 @@ async function play(here: PotLog, acts: readonly Act[]) {
   })
   const pot = await here.plan([[lot, 100]], [piece])
   const done: string[] = []
+  const undone: string[] = []
   let minute = 0
   const time = () => {
     minute += 2
@@ -59,8 +56,12 @@ async function play(here: PotLog, acts: readonly Act[]) {
     undo: async () => {
       const last = done.pop()
       if (!last) return { changeSetId: null }
-      await here.log.changes.undo(last)
+      undone.push((await here.log.changes.undo(last)).changeSetId)
       return { changeSetId: null }
+    },
+    redo: async () => {
+      const last = undone.pop()
+      return last ? here.log.changes.undo(last) : { changeSetId: null }
     },
   }
   for (const act of acts) {
@@ -73,6 +74,7 @@ async function play(here: PotLog, acts: readonly Act[]) {
     }
     await isSound(here, await here.log.pots.read(pot.id), lot.id, soda.id, piece.id)
   }
+  return (await here.log.pots.read(pot.id)).stage
 }
 
 async function isSound(here: PotLog, pot: Pot, lotId: string, sodaId: string, pieceId: string) {
@@ -96,23 +98,33 @@ async function isSound(here: PotLog, pot: Pot, lotId: string, sodaId: string, pi
   expect(swatches).toHaveLength(pot.stage === 'done' ? 1 : 0)
 }
 
-describe('the ledger of a pot', () => {
-  test('holds in a whole life, undone step by step to its plan', async () => {
-    const here = await openPotLog()
-    const life: Act[] = ['light', 'enter', 'soda', 'plant', 'read', 'pull', 'finish']
-    await play(here, [...life, ...life.map(() => 'undo' as const), 'light', 'finish'])
+/** @returns the stage the pot is at, at the end */
+async function holdsIn(acts: readonly Act[]) {
+  const here = await openPotLog()
+  try {
+    return await play(here, acts)
+  } finally {
     await here.database.close()
+  }
+}
+
+const all = (act: Act) => DEEDS.map(() => act)
+
+describe('the ledger of a pot', () => {
+  test('holds in a whole life, undone step by step to its plan and lived once more', async () => {
+    expect(await holdsIn([...DEEDS, ...all('undo')])).toBe('planned')
+    expect(await holdsIn([...DEEDS, ...all('undo'), 'light', 'finish'])).toBe('done')
+  })
+
+  test('holds in a whole life, undone to its plan and done again step by step', async () => {
+    expect(await holdsIn([...DEEDS, ...all('undo'), ...all('redo')])).toBe('done')
+    expect(await holdsIn([...DEEDS, ...all('undo'), ...all('redo'), 'undo'])).toBe('running')
   })
 
   test('holds in any order of doing and undoing', async () => {
     await fc.assert(
       fc.asyncProperty(fc.array(fc.constantFrom(...ACTS), { maxLength: 14 }), async (acts) => {
-        const here = await openPotLog()
-        try {
-          await play(here, ['light', ...acts])
-        } finally {
-          await here.database.close()
-        }
+        await holdsIn(['light', ...acts])
       }),
       { numRuns: 12 },
     )

@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
-import { sumPot, type PotNote } from '../../../../core/pot/pot-log'
+import { reachedBy, sumPot, type PotNote } from '../../../../core/pot/pot-log'
 import { departures, whatHappened } from '../../../../core/pot/what-happened'
 
 const MIN = 60_000
@@ -67,6 +67,23 @@ describe('what the notes of a pot come to', () => {
         }
       }),
     )
+  })
+})
+
+describe('what is stirred in reaches', () => {
+  const ids = ['a', 'b', 'c']
+  const notes = [enter(0, 'a', 'b'), pull(20, 'a'), enter(60, 'c'), pull(90, 'b', 'c')]
+
+  test('the pieces in the liquor, and those that go in later', () => {
+    expect(reachedBy(ids, notes, 10 * MIN)).toEqual(['a', 'b', 'c'])
+    expect(reachedBy(ids, notes, 30 * MIN)).toEqual(['b', 'c'])
+    expect(reachedBy(ids, notes, 70 * MIN)).toEqual(['b', 'c'])
+    expect(reachedBy(ids, notes, 95 * MIN)).toEqual([])
+  })
+
+  test('a pulled piece again once it is put back, and a piece whose entry nobody noted', () => {
+    expect(reachedBy(ids, [...notes, enter(100, 'a')], 95 * MIN)).toEqual(['a'])
+    expect(reachedBy(['x'], [], 5 * MIN)).toEqual(['x'])
   })
 })
 
