@@ -36,7 +36,9 @@ export default defineConfig({
     viewport: { width: 1280, height: 800 },
     launchOptions: CHROMIUM,
     actionTimeout: 20_000,
-    trace: 'retain-on-failure',
+    // a trace of every step doubles the time; set to 'on' to look into a failure
+    trace: 'off',
+    screenshot: 'only-on-failure',
   },
   // routes first: they count rows, which nobody else may add meanwhile
   projects: [

@@ -11,11 +11,11 @@ const BROWSER_REPORT = 'test-results/browser.json'
 
 const counts = { passed: 0, failed: 0 }
 
-/** A step that either holds or does not, such as lint: it counts as one test. */
-async function check(words, command, args) {
-  say(words)
-  const ok = (await shown(command, args)) === 0
-  counts[ok ? 'passed' : 'failed']++
+/** Steps that either hold or do not, such as lint, side by side: each counts as one test. */
+async function check(...steps) {
+  say(steps.map(([words]) => words).join(', '))
+  const codes = await Promise.all(steps.map(([, command, args]) => shown(command, args)))
+  for (const code of codes) counts[code === 0 ? 'passed' : 'failed']++
 }
 
 function report(file) {
@@ -56,11 +56,15 @@ await run(async () => {
     rmSync(join(ROOT, 'test-results'), { recursive: true, force: true })
     mkdirSync(join(ROOT, 'test-results'))
     await prepareTypes()
-    await check('Lint and the rooms’ imports', bin('eslint'), ['.', '--max-warnings', '0'])
-    await check('Formatting', bin('prettier'), ['--check', '--log-level', 'warn', '.'])
-    await check('Types of core', bin('tsc'), ['-p', 'tsconfig.core.json'])
-    await check('Types of tests and demo', bin('tsc'), ['-p', 'tsconfig.tests.json'])
-    await check('Types of server and pages', bin('nuxt'), ['typecheck'])
+    await check(
+      ['Lint and the rooms’ imports', bin('eslint'), ['.', '--max-warnings', '0']],
+      ['formatting', bin('prettier'), ['--check', '--log-level', 'warn', '.']],
+    )
+    await check(
+      ['Types of core', bin('tsc'), ['-p', 'tsconfig.core.json']],
+      ['of tests and demo', bin('tsc'), ['-p', 'tsconfig.tests.json']],
+      ['of server and pages', bin('nuxt'), ['typecheck']],
+    )
     await unitTests()
     await build()
     counts.passed++

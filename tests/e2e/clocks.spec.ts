@@ -76,9 +76,11 @@ test('two tabs stay in step', async ({ page, request, context }) => {
   await expect(sheet(other, pot).getByText('Chop, and cover with water').first()).toBeVisible()
   await sheet(page, pot).getByRole('button', { name: 'Ready', exact: true }).click()
   await expect(sheet(other, pot).getByRole('button', { name: 'At heat' })).toBeVisible()
-  expect(
-    Math.abs((await secondsLeft(page, pot)) - (await secondsLeft(other, pot))),
-  ).toBeLessThanOrEqual(1)
+  // looked at together: on a busy machine one look may come a second after the other
+  await expect(async () => {
+    const [here, there] = await Promise.all([secondsLeft(page, pot), secondsLeft(other, pot)])
+    expect(Math.abs(here - there)).toBeLessThanOrEqual(1)
+  }).toPass()
   await other.close()
   await finish(request, pot)
 })
