@@ -33,10 +33,14 @@ const isCard = computed(() => data.value?.pot.stage === 'done')
 const steps = computed(() => {
   const pot = data.value?.pot
   if (!pot) return []
-  return courseSteps(pot.plan?.steps ?? wayFacts(pot.way).steps, againOf(pot)).map((step) => {
-    const start = pot.plan?.starts.find(({ stepId }) => stepId === step.id)
-    return { ...step, at: start ? dayjs(start.at).format('D MMM HH:mm') : '' }
-  })
+  const startOf = new Map(pot.plan?.starts.map(({ stepId, at }) => [stepId, Date.parse(at)]))
+  return courseSteps(pot.plan?.steps ?? wayFacts(pot.way).steps, againOf(pot))
+    .map((step) => ({ ...step, start: startOf.get(step.id) ?? null }))
+    .sort((a, b) => (a.start === null || b.start === null ? 0 : a.start - b.start))
+    .map((step) => ({
+      ...step,
+      at: step.start === null ? '' : dayjs(step.start).format('D MMM HH:mm'),
+    }))
 })
 const print = () => window.print()
 useHead({ title: 'Sheet · Juniper Haze' })
