@@ -3,11 +3,12 @@ import { firstTables } from './migrations/0001-first-tables'
 import { walkAndLoft } from './migrations/0002-walk-and-loft'
 import { basket } from './migrations/0003-basket'
 import { pot } from './migrations/0004-pot'
+import { swatch } from './migrations/0005-swatch'
 
 type Migration = Knex.Migration & { name: string }
 
 /** In the order in which they run; a shipped migration is never edited, only followed. */
-export const MIGRATIONS: readonly Migration[] = [firstTables, walkAndLoft, basket, pot]
+export const MIGRATIONS: readonly Migration[] = [firstTables, walkAndLoft, basket, pot, swatch]
 
 /** Migrations are compiled in: a bundled server has no migration files beside it. */
 class CompiledMigrations implements Knex.MigrationSource<Migration> {

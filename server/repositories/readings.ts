@@ -1,6 +1,6 @@
 import { group } from 'd3-array'
 import type { Knex } from 'knex'
-import type { Reading } from '../../shared/schemas/reading'
+import { PLAIN_ABOUT, type Reading, type ReadingAbout } from '../../shared/schemas/reading'
 
 interface ReadingRow {
   id: string
@@ -16,6 +16,11 @@ interface ReadingRow {
   wet: number
   washed: number
   read_at: string
+  by: Reading['by']
+  light_hours: number | null
+  error_de: number | null
+  unevenness: number | null
+  about: string
 }
 
 const toReading = (row: ReadingRow): Reading => ({
@@ -29,6 +34,11 @@ const toReading = (row: ReadingRow): Reading => ({
   wet: Boolean(row.wet),
   washed: Boolean(row.washed),
   readAt: row.read_at,
+  by: row.by,
+  lightHours: row.light_hours,
+  errorDe: row.error_de,
+  unevenness: row.unevenness,
+  about: { ...PLAIN_ABOUT, ...(JSON.parse(row.about) as Partial<ReadingAbout>) },
 })
 
 /** What a reading is of: a dyed swatch, or a bare piece. */
@@ -63,6 +73,11 @@ export const readingRepository = (db: Knex) => {
         wet: reading.wet,
         washed: reading.washed,
         read_at: reading.readAt,
+        by: reading.by,
+        light_hours: reading.lightHours,
+        error_de: reading.errorDe,
+        unevenness: reading.unevenness,
+        about: JSON.stringify(reading.about),
       })
     },
 

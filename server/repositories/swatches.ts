@@ -1,6 +1,6 @@
 import type { Knex } from 'knex'
 import type { Page } from '../../shared/schemas/common'
-import type { Swatch, SwatchQuery } from '../../shared/schemas/swatch'
+import type { Swatch, SwatchJudgement, SwatchQuery } from '../../shared/schemas/swatch'
 import { likeText, pageOf } from '../database/page'
 import { toRecorded, type RecordedRow } from '../database/recorded'
 import { readingRepository } from './readings'
@@ -10,9 +10,15 @@ interface SwatchRow extends RecordedRow {
   pot_id: string
   piece_id: string
   note: string
+  hoped: string | null
+  verdict: Swatch['verdict']
+  verdict_why: string
+  attention_min: number | null
 }
 
 export type SwatchFields = Pick<Swatch, 'id' | 'code' | 'potId' | 'pieceId' | 'note'>
+/** What can be edited of a swatch. */
+export type SwatchEdit = SwatchJudgement & Pick<Swatch, 'note'>
 
 /** Pots in which a lot of a source was used. */
 export const potsOfSource = (db: Knex, sourceId: string) =>
@@ -31,6 +37,10 @@ export const swatchRepository = (db: Knex) => {
       pieceId: row.piece_id,
       readings: readings.get(row.id) ?? [],
       note: row.note,
+      hoped: row.hoped === null ? null : (JSON.parse(row.hoped) as Swatch['hoped']),
+      verdict: row.verdict,
+      verdictWhy: row.verdict_why,
+      attentionMin: row.attention_min,
     }))
   }
 
@@ -79,8 +89,16 @@ export const swatchRepository = (db: Knex) => {
       })
     },
 
-    async update(id: string, note: string): Promise<void> {
-      await db('swatch').where({ id }).update({ note })
+    async update(id: string, edit: SwatchEdit): Promise<void> {
+      await db('swatch')
+        .where({ id })
+        .update({
+          note: edit.note,
+          hoped: edit.hoped && JSON.stringify(edit.hoped),
+          verdict: edit.verdict,
+          verdict_why: edit.verdictWhy,
+          attention_min: edit.attentionMin,
+        })
     },
 
     /** Sets one aside with the end of its pot, or brings it back. */

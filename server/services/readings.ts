@@ -4,7 +4,7 @@ import { checkedReflectance, type Reflectance } from '../../core/colour/spectrum
 import { labOfReflectance } from '../../core/colour/tristimulus'
 import { InputError } from '../../core/input-error'
 import { newId } from '../../shared/ids'
-import type { NewReading, Reading } from '../../shared/schemas/reading'
+import { PLAIN_ABOUT, type NewReading, type Reading } from '../../shared/schemas/reading'
 
 /**
  * A reading as it is kept, from a colour as it was given.
@@ -13,8 +13,12 @@ import type { NewReading, Reading } from '../../shared/schemas/reading'
  * @throws InputError for a colour that no surface can have
  */
 export function takeReading(input: NewReading, readAt: string, pointer: string): Reading {
-  const { wet, washed } = input
-  const common = { id: input.id ?? newId(), wet, washed, readAt }
+  const { wet, washed, lightHours = null, errorDe = null, unevenness = null } = input
+  const common = {
+    ...{ id: input.id ?? newId(), wet, washed, readAt, lightHours, errorDe, unevenness },
+    by: input.by ?? (input.reflectance ? 'file' : 'eye'),
+    about: { ...PLAIN_ABOUT, ...input.about },
+  }
   if (input.reflectance) {
     const reflectance = [...checkedReflectance(input.reflectance, `${pointer}/reflectance`)]
     const lab = labOfReflectance(reflectance)

@@ -34,8 +34,8 @@ export const swatchKind: RecordKind<Swatch, NewSwatch, SwatchChange, SwatchQuery
     }
   },
 
-  async change(trx, current, { note, reading }, at) {
-    if (note !== undefined) await swatchRepository(trx).update(current.id, note)
+  async change(trx, current, { reading, ...edit }, at) {
+    await swatchRepository(trx).update(current.id, { ...current, ...edit })
     if (reading) {
       const taken = takeReading(reading, at, '/reading')
       await readingRepository(trx).insert(taken, { swatchId: current.id })
@@ -43,7 +43,8 @@ export const swatchKind: RecordKind<Swatch, NewSwatch, SwatchChange, SwatchQuery
   },
 
   async revert(trx, before, after, at) {
-    await swatchRepository(trx).update(before.id, before.note)
+    // an entry written before a swatch had a verdict says nothing of one
+    await swatchRepository(trx).update(before.id, { ...after, ...before })
     const kept = new Set(before.readings.map(({ id }) => id))
     const now = new Set(after.readings.map(({ id }) => id))
     for (const id of now) if (!kept.has(id)) await readingRepository(trx).setAside(id, at)

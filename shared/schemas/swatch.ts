@@ -1,9 +1,32 @@
 import Joi from 'joi'
-import { idField, newIdField, noteField, pageFields, type PageQuery, type Recorded } from './common'
+import type { Lab } from '../../core/colour/tristimulus'
+import {
+  idField,
+  labField,
+  newIdField,
+  noteField,
+  pageFields,
+  type PageQuery,
+  type Recorded,
+} from './common'
 import { newReadingSchema, type NewReading, type Reading } from './reading'
 
+export const VERDICTS = ['again', 'change', 'not'] as const
+export type Verdict = (typeof VERDICTS)[number]
+
+/** What is thought of a swatch once it is read. */
+export interface SwatchJudgement {
+  /** The colour that was hoped for (CIELAB, D65); null: what the plan expected, if anything. */
+  hoped: Lab | null
+  /** Again, again with a change, or not again. */
+  verdict: Verdict | null
+  verdictWhy: string
+  /** Minutes of attention its pot cost, as the dyer tells it; null: reckoned from the pot's steps. */
+  attentionMin: number | null
+}
+
 /** What came of one piece in one pot, and how its colour was read. */
-export interface Swatch extends Recorded {
+export interface Swatch extends Recorded, SwatchJudgement {
   code: string
   potId: string
   pieceId: string
@@ -28,7 +51,7 @@ export const newSwatchSchema = Joi.object<NewSwatch>({
   note: noteField.default(''),
 })
 
-export interface SwatchChange {
+export interface SwatchChange extends Partial<SwatchJudgement> {
   note?: string
   /** A new reading, added to the earlier ones. */
   reading?: NewReading
@@ -36,6 +59,12 @@ export interface SwatchChange {
 
 export const swatchChangeSchema = Joi.object<SwatchChange>({
   note: noteField,
+  hoped: labField.allow(null),
+  verdict: Joi.string()
+    .valid(...VERDICTS)
+    .allow(null),
+  verdictWhy: noteField,
+  attentionMin: Joi.number().min(0).max(100_000).allow(null),
   reading: newReadingSchema,
 }).min(1)
 

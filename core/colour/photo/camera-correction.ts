@@ -101,8 +101,9 @@ const TERMS = {
 /** Ridge regression by QR: rows of the patches, and light rows that hold on to "as it is". */
 function fitted(patches: readonly KnownPatch[], kind: keyof typeof TERMS) {
   const terms = TERMS[kind]
-  const rows = patches.map(({ measured }) => terms(measured))
-  const wanted = patches.map(({ lab }) => [...wantedOf(lab)])
+  const shares = patches.map(({ lab }) => weightOf(lab))
+  const rows = patches.map(({ measured }, i) => terms(measured).map((term) => term * shares[i]!))
+  const wanted = patches.map(({ lab }, i) => wantedOf(lab).map((value) => value * shares[i]!))
   const count = rows[0]!.length
   const pull = Math.sqrt(RIDGE * patches.length)
   for (let i = 0; i < count; i++) {
@@ -113,6 +114,12 @@ function fitted(patches: readonly KnownPatch[], kind: keyof typeof TERMS) {
   return (rgb: LinearRgb) =>
     new Matrix([terms(rgb)]).mmul(weights).to1DArray() as unknown as LinearRgb
 }
+
+/**
+ * A little more light is much on a dark patch and little on a pale one: each counts by how steeply
+ * lightness rises with light at its own.
+ */
+const weightOf = ({ l }: Lab) => Math.max(0.01, xyzOfLab({ l, a: 0, b: 0 }, daylight).y) ** (-2 / 3)
 
 function leftOutErrors(patches: readonly KnownPatch[], kind: keyof typeof TERMS): number[] {
   return patches.map((patch, i) => {

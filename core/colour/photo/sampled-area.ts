@@ -26,7 +26,11 @@ export interface SampledArea {
 
 /** More clipped pixels than this, and the true colour may lie anywhere beyond. */
 export const MOST_CLIPPED = 0.01
+/** So many times the middle pixel's light; strands and their shadows stay well below. */
+const SHINING_TIMES = 2.5
 const TRIM = 0.05
+/** More than is trimmed away, far above the middle: light is thrown back that the dye never met. */
+export const MOST_SHINING = TRIM
 /** Tiles along each side; fewer where they would be smaller than a few stitches. */
 const TILES = 8
 const LEAST_TILE_PX = 4
@@ -38,9 +42,11 @@ const LEVELNESS_ENDS = { even: 1, mottled: 2.5 } as const
  * sRGB is taken to linear light first; then the mean of each channel without its outer 5 %, so
  * that a hair or a hot spot does not count.
  *
- * @throws InputError for an empty area, or one with more than 1 % of its pixels clipped
+ * @param isCard a card or a patch of a chart: smooth, so it is not asked whether it shines
+ * @throws InputError for an empty area, one with more than 1 % of its pixels clipped, or one of
+ *   which more than 5 % shine
  */
-export function sampleArea(area: PixelArea): SampledArea {
+export function sampleArea(area: PixelArea, { isCard = false } = {}): SampledArea {
   const { width, height, data } = area
   const pixels = width * height
   if (!(pixels > 0) || data.length !== 4 * pixels) {
@@ -53,6 +59,13 @@ export function sampleArea(area: PixelArea): SampledArea {
   if (clipped > MOST_CLIPPED) {
     throw new InputError(
       `area must have at most 1 % of its pixels clipped (glossy, burnt out or black); got ${(100 * clipped).toFixed(1)} %`,
+      '/area',
+    )
+  }
+  const shining = isCard ? 0 : shiningShare(data)
+  if (shining > MOST_SHINING) {
+    throw new InputError(
+      `area must not shine; got ${(100 * shining).toFixed(1)} % of its pixels far brighter than the rest: turn it from the light, or mark another part`,
       '/area',
     )
   }
@@ -78,10 +91,29 @@ function clippedShare(data: ArrayLike<number>): number {
   return clipped / (data.length / 4)
 }
 
-/** By counting levels: exact, and the same for a stamp and for twelve million pixels. */
-function trimmedMean(data: ArrayLike<number>, channel: number): number {
+/** Share of pixels whose green light is far above the middle one's. */
+function shiningShare(data: ArrayLike<number>): number {
+  const counts = levelCounts(data, 1)
+  const pixels = data.length / 4
+  let passed = 0
+  const middle = counts.findIndex((count) => (passed += count) >= pixels / 2)
+  const limit = SHINING_TIMES * LINEAR_OF_LEVEL[Math.max(1, middle)]!
+  let shining = 0
+  counts.forEach((count, level) => {
+    if (LINEAR_OF_LEVEL[level]! > limit) shining += count
+  })
+  return shining / pixels
+}
+
+function levelCounts(data: ArrayLike<number>, channel: number): Float64Array {
   const counts = new Float64Array(256)
   for (let at = channel; at < data.length; at += 4) counts[data[at]!]!++
+  return counts
+}
+
+/** By counting levels: exact, and the same for a stamp and for twelve million pixels. */
+function trimmedMean(data: ArrayLike<number>, channel: number): number {
+  const counts = levelCounts(data, channel)
   const pixels = data.length / 4
   const [from, to] = [TRIM * pixels, (1 - TRIM) * pixels]
   let [passed, sum] = [0, 0]

@@ -49,7 +49,8 @@ describe('a sampled area', () => {
   })
 
   test('light is averaged, not levels: half and half of two greys', () => {
-    const { mean } = sampleArea(areaOf((x) => (x % 2 ? [200, 200, 200] : [50, 50, 50])))
+    const halves = areaOf((x) => (x % 2 ? [200, 200, 200] : [50, 50, 50]))
+    const { mean } = sampleArea(halves, { isCard: true })
     const light = (level: number) => ((level / 255 + 0.055) / 1.055) ** 2.4
     expect(mean[0]).toBeCloseTo((light(200) + light(50)) / 2, 6)
   })
@@ -66,6 +67,16 @@ describe('a sampled area', () => {
   test('too small an area has no levelness, and ends belong to the rougher word', () => {
     expect(sampleArea({ width: 1, height: 1, data: [10, 20, 30, 255] }).levelness).toBeNull()
     expect([0.99, 1, 2.49, 2.5].map(levelnessOf)).toEqual(['even', 'mottled', 'mottled', 'blotchy'])
+  })
+
+  test('a glossy area is refused though nothing is clipped, a card is not asked', () => {
+    const glossy = areaOf((x) => (x < 6 ? [235, 230, 220] : [120, 60, 30]))
+    expect(() => sampleArea(glossy)).toThrow('must not shine; got 9.4 % of its pixels far brighter')
+    expect(sampleArea(glossy, { isCard: true }).clipped).toBe(0)
+    // strands and the shadows between them
+    expect(() =>
+      sampleArea(areaOf((x) => (x % 4 === 0 ? [70, 40, 20] : [130, 80, 50]))),
+    ).not.toThrow()
   })
 
   test('a clipped area is refused, with its share', () => {

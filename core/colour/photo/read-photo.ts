@@ -1,0 +1,110 @@
+import { InputError } from '../../input-error'
+import { deltaE2000 } from '../screen-colour'
+import { labOfXyz, type Lab } from '../tristimulus'
+import { DAYLIGHT, weighting } from '../weighting'
+import {
+  correctFromChart,
+  correctFromPatch,
+  type CameraCorrection,
+  type CorrectionKind,
+} from './camera-correction'
+import { xyzOfLinearRgb, type LinearRgb } from './linear-rgb'
+import { sampleArea, type Levelness, type PixelArea } from './sampled-area'
+
+/** What a photo holds beside the swatch, whose colour is known. */
+export type KnownInPhoto =
+  | { kind: 'none' }
+  | { kind: 'patch'; area: PixelArea; lab: Lab }
+  /** `readings[k][i]` pairs with `labs[i]`: the chart sampled in each of the ways it may lie. */
+  | { kind: 'chart'; readings: readonly (readonly PixelArea[])[]; labs: readonly Lab[] }
+
+export interface PhotoReading {
+  /** As corrected, D65. */
+  lab: Lab
+  /** As the camera had it. */
+  uncorrected: Lab
+  correction: CorrectionKind
+  patches: number
+  /** CIEDE2000 left on patches that each were left out in turn; null where they cannot tell. */
+  meanError: number | null
+  largestError: number | null
+  /** CIEDE2000 between the two. */
+  moved: number
+  /** CIEDE2000 the colour is likely off: told by the chart, else what is usual. */
+  errorDe: number
+  isErrorTold: boolean
+  unevenness: number | null
+  levelness: Levelness | null
+  /** Quarters by which the chart lay turned. */
+  quarters: number
+}
+
+/**
+ * CIEDE2000 to expect where the photo cannot tell: found with a simulated camera of its own
+ * sensitivities under a warm lamp (tests/unit/core/colour/photo/spectral-camera.test.ts prints it).
+ */
+export const USUAL_ERROR_DE: Record<'none' | 'onePatch', number> = { none: 14, onePatch: 7 }
+
+/**
+ * The colour of a swatch in a photo, set right by what else in it is known.
+ *
+ * @param swatch pixels of the marked area
+ * @throws InputError for an area that is empty, clipped or glossy, a card too dark, or a chart none
+ *   of whose ways to lie can be read
+ */
+export function readPhoto(swatch: PixelArea, known: KnownInPhoto): PhotoReading {
+  const sampled = sampleArea(swatch)
+  const { correction, quarters } = correctionFrom(known)
+  const corrected = correction.apply(sampled.mean)
+  const lab = labOfXyz(xyzOfLinearRgb(lit(corrected)), daylight)
+  return {
+    lab,
+    uncorrected: sampled.lab,
+    correction: correction.kind,
+    ...{ patches: correction.patches, quarters },
+    ...{ meanError: correction.meanError, largestError: correction.largestError },
+    moved: deltaE2000(lab, sampled.lab),
+    errorDe: correction.meanError ?? USUAL_ERROR_DE[correction.kind as 'none' | 'onePatch'],
+    isErrorTold: correction.meanError !== null,
+    unevenness: sampled.unevenness,
+    levelness: sampled.levelness,
+  }
+}
+
+const NO_CORRECTION: CameraCorrection = {
+  ...{ kind: 'none', meanError: null, largestError: null, patches: 0 },
+  apply: (rgb) => rgb,
+}
+
+function correctionFrom(known: KnownInPhoto): { correction: CameraCorrection; quarters: number } {
+  if (known.kind === 'none') return { correction: NO_CORRECTION, quarters: 0 }
+  if (known.kind === 'patch') {
+    const measured = sampleArea(known.area, { isCard: true }).mean
+    return { correction: correctFromPatch({ measured, lab: known.lab }), quarters: 0 }
+  }
+  let best: { correction: CameraCorrection; quarters: number } | null = null
+  for (const [quarters, areas] of known.readings.entries()) {
+    const correction = correctFromChart(
+      areas.map((area, i) => ({ measured: patchMean(area, i), lab: known.labs[i]! })),
+    )
+    if (!best || correction.meanError! < best.correction.meanError!) best = { correction, quarters }
+  }
+  if (!best) throw new InputError('readings must hold a chart; got none', '/readings')
+  return best
+}
+
+function patchMean(area: PixelArea, i: number): LinearRgb {
+  try {
+    return sampleArea(area, { isCard: true }).mean
+  } catch (cause) {
+    if (!(cause instanceof InputError)) throw cause
+    throw new InputError(`patch ${i + 1} of the chart: ${cause.message}`, `/patches/${i}`, {
+      cause,
+    })
+  }
+}
+
+/** A matrix may land a little below black. */
+const lit = (rgb: LinearRgb) => rgb.map((value) => Math.max(0, value)) as unknown as LinearRgb
+
+const daylight = weighting(DAYLIGHT)
