@@ -1,5 +1,7 @@
 import type { FibreClass } from '../catalogue/fibres'
+import type { Way } from '../catalogue/ways'
 import type { CurveAnswer } from '../core/strength/curve-job'
+import type { ConditionKey } from '../core/strength/posterior/priors'
 import type { PhBand } from './strength-view'
 
 /** One curve of the log: what its swatches have in common, and what they say. */
@@ -9,6 +11,9 @@ export interface CurveView {
   fibreClass: FibreClass
   mordant: string
   phBand: PhBand
+  way: Way
+  /** The curve it leans on, being thin, and in what that differs; null: it stands by itself. */
+  leansOn: { key: string; n: number; differs: ConditionKey[] } | null
   /** Swatches counted, in the order of the answer's points. */
   swatchIds: string[]
   /** Days of the first and last of its pots. */

@@ -1,8 +1,10 @@
 import type { FibreClass } from '../catalogue/fibres'
+import type { Way } from '../catalogue/ways'
 import type { Depth } from '../core/colour/depth'
 import type { PlantState } from '../core/harvest/dry-fraction'
 import type { Sureness } from '../core/safety/gathering'
 import type { LeastSquaresFit } from '../core/strength/least-squares'
+import type { Condition } from '../core/strength/near-conditions'
 import type { Source } from './schemas/source'
 
 /** Where the bath ended: hue turns with it, so it parts curves. `asItCame`: 6 to 8, or no reading. */
@@ -17,6 +19,7 @@ export type NotCounted =
   | 'onlyReadWet'
   | 'ratioUnknown'
   | 'laterBath'
+  | 'onlyReadAfterLight'
 
 export interface StrengthPointView {
   swatchId: string
@@ -39,13 +42,18 @@ export interface StrengthPointView {
   evidence: string[]
 }
 
-/** Alike swatches of one source: the same fibre class, mordant and final pH. */
+/** The name of a curve among those of its source. */
+export const curveKeyOf = ({ fibre, mordant, ph, way }: Condition) =>
+  [fibre, mordant, ph, way].join('|')
+
+/** Alike swatches of one source: the same fibre class, mordant, final pH and way. */
 export interface StrengthGroup {
   key: string
   fibreClass: FibreClass
   /** `Al`, `Al Fe`, `none`. */
   mordant: string
   phBand: PhBand
+  way: Way
   points: StrengthPointView[]
   /** How many swatches the curve counts, and in how many lots. */
   n: number

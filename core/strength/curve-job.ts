@@ -5,7 +5,8 @@ import type { Lab } from '../colour/tristimulus'
 import { estimateFactor, type EstimateFactor } from './estimate-factor'
 import { describePosterior, type DescribedPosterior } from './posterior/describe-posterior'
 import type { PosteriorPoint } from './posterior/observations'
-import type { PriorContext } from './posterior/priors'
+import type { ConditionKey, PriorContext } from './posterior/priors'
+import { EYE_ERROR_DE, strengthErrorSd } from './reading-error'
 
 /** A colour that was read: its spectrum where one was measured, and its CIELAB value (D65). */
 export interface SeenSpectrum {
@@ -21,12 +22,22 @@ export interface JobSwatch {
   bare: SeenSpectrum
   /** The same swatch read the other way too, where it was. */
   alsoAs?: SeenSpectrum
+  /** CIEDE2000 that a colour is likely off; of a measured spectrum nothing is made of it. */
+  errorDe?: number | null
+}
+
+/** Swatches of the same source on near conditions, for a curve too thin to stand by itself. */
+export interface NearSwatches {
+  swatches: readonly JobSwatch[]
+  prior: Omit<PriorContext, 'near'>
+  differs: ConditionKey[]
 }
 
 /** Everything that one curve is computed from: plain data, so that it can go to a worker. */
 export interface CurveJob {
   swatches: readonly JobSwatch[]
-  prior: PriorContext
+  prior: Omit<PriorContext, 'near'>
+  near?: NearSwatches
 }
 
 export interface CurveAnswer extends DescribedPosterior {
@@ -41,48 +52,62 @@ export interface CurveAnswer extends DescribedPosterior {
 }
 
 /** To be raised with every change of what comes out, so that no older answer is kept. */
-export const CURVE_VERSION = 1
+export const CURVE_VERSION = 2
 
 /**
  * The posterior of one curve from readings: strengths, estimates set right by what the source has
- * taught, and the bands.
+ * taught, and the bands. A thin curve leans on near swatches where it is given some.
  */
-export function curveOfJob({ swatches, prior }: CurveJob): CurveAnswer {
-  const told = swatches.map((swatch) => ({
-    swatch,
-    strength: strengthSeen(swatch.dyed, swatch.bare),
-  }))
-  const pairs = told.flatMap(({ swatch: { dyed, bare, alsoAs }, strength }) => {
-    if (!alsoAs || isMeasured(alsoAs) === isMeasured(dyed)) return []
-    const other = strengthSeen(alsoAs, bare)
-    const [measured, estimated] = isMeasured(dyed) ? [strength, other] : [other, strength]
+export function curveOfJob({ swatches, prior, near }: CurveJob): CurveAnswer {
+  const { points, factor, estimated } = pointsOf(swatches)
+  const context: PriorContext = near
+    ? {
+        ...prior,
+        near: {
+          points: pointsOf(near.swatches).points,
+          ...{ context: near.prior, differs: near.differs },
+        },
+      }
+    : prior
+  return {
+    ...describePosterior({ points, context }),
+    lots: new Set(swatches.map(({ lot }) => lot)).size,
+    ...{ estimated, factor, points, prior: context },
+  }
+}
+
+/** Strengths as a curve takes them, with what their readings may be off. */
+function pointsOf(swatches: readonly JobSwatch[]) {
+  const told = swatches.map((swatch) => {
+    const [dyed, bare] = [spectrumSeen(swatch.dyed), spectrumSeen(swatch.bare)]
+    return { swatch, dyed, bare, strength: strengthOver(dyed, bare) }
+  })
+  const pairs = told.flatMap(({ swatch: { dyed: seen, alsoAs }, bare, strength }) => {
+    if (!alsoAs || isMeasured(alsoAs) === isMeasured(seen)) return []
+    const other = strengthOver(spectrumSeen(alsoAs), bare)
+    const [measured, estimated] = isMeasured(seen) ? [strength, other] : [other, strength]
     return measured > LEAST_TELLING && estimated > LEAST_TELLING ? [{ measured, estimated }] : []
   })
   const estimated = swatches.filter(({ dyed }) => !isMeasured(dyed)).length
   const factor = estimated > 0 ? estimateFactor(pairs) : null
-  const points = told.map(({ swatch: { ratioDry, lot, dyed }, strength }): PosteriorPoint => {
+  const points = told.map(({ swatch, dyed, bare, strength }): PosteriorPoint => {
+    const { ratioDry, lot, errorDe } = swatch
     const point = { ratio: ratioDry, lot }
-    return isMeasured(dyed)
-      ? { ...point, strength }
-      : { ...point, strength: strength * factor!.factor, errorSd: factor!.logSd }
+    if (isMeasured(swatch.dyed)) return { ...point, strength }
+    const off = strengthErrorSd(dyed, bare, errorDe ?? EYE_ERROR_DE)
+    return {
+      ...point,
+      strength: strength * factor!.factor,
+      errorSd: Math.hypot(factor!.logSd, off),
+    }
   })
-  return {
-    ...describePosterior({ points, context: prior }),
-    lots: new Set(swatches.map(({ lot }) => lot)).size,
-    estimated,
-    factor,
-    points,
-    prior,
-  }
+  return { points, factor, estimated }
 }
 
 /** Weaker readings say nothing of a factor. */
 const LEAST_TELLING = 0.1
 
 const isMeasured = ({ reflectance }: SeenSpectrum) => reflectance !== null
-
-const strengthSeen = (dyed: SeenSpectrum, bare: SeenSpectrum) =>
-  strengthOver(spectrumSeen(dyed), spectrumSeen(bare))
 
 const spectrumSeen = ({ reflectance, lab }: SeenSpectrum): Reflectance =>
   reflectance ?? estimateReflectance(lab)

@@ -6,7 +6,8 @@ import { overdye } from './overdye'
 import { NORMAL_90 } from '../spread'
 import { curvePosterior, type BandPoint, type Posterior } from './posterior/posterior'
 import { DETECTABLE, type PosteriorPoint } from './posterior/observations'
-import { priorFor, type PriorContext } from './posterior/priors'
+import { priorOf } from './posterior/borrowed'
+import type { PriorContext } from './posterior/priors'
 
 /** Everything a prediction of one source on one fibre and mordant stands on: plain data. */
 export interface KnownCurve {
@@ -52,7 +53,7 @@ export const LITTLE_GAIN = 0.1
 export function predictor(curves: readonly KnownCurve[]) {
   const known = curves.map((curve) => ({
     curve,
-    all: lazily(() => curvePosterior(curve.points, priorFor(curve.prior))),
+    all: lazily(() => curvePosterior(curve.points, priorOf(curve.prior))),
     ofLot: new Map<string, Posterior>(),
   }))
 
@@ -64,7 +65,7 @@ export function predictor(curves: readonly KnownCurve[]) {
         (point) => point.lot === lot && 'strength' in point && point.strength > DETECTABLE,
       )
     if (!isSeen) return [all(), false]
-    const told = ofLot.get(lot) ?? curvePosterior(curve.points, priorFor(curve.prior), { lot })
+    const told = ofLot.get(lot) ?? curvePosterior(curve.points, priorOf(curve.prior), { lot })
     ofLot.set(lot, told)
     return [told, true]
   }

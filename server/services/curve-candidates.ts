@@ -6,7 +6,8 @@ import { mordantsOf, type Piece } from '../../shared/schemas/piece'
 import type { Pot } from '../../shared/schemas/pot'
 import type { Reading } from '../../shared/schemas/reading'
 import type { Swatch } from '../../shared/schemas/swatch'
-import type { NotCounted, PhBand } from '../../shared/strength-view'
+import type { Condition } from '../../core/strength/near-conditions'
+import { curveKeyOf, type NotCounted, type PhBand } from '../../shared/strength-view'
 import { pieceRepository } from '../repositories/pieces'
 import { potRepository } from '../repositories/pots'
 import { swatchRepository } from '../repositories/swatches'
@@ -35,8 +36,7 @@ export async function candidatesOf(db: Knex, sourceId: string): Promise<Candidat
     .map((swatch) => {
       const pot = potById.get(swatch.potId)!
       const piece = pieceById.get(swatch.pieceId)!
-      const dry = swatch.readings.find(({ wet }) => !wet)
-      const reading = dry ?? swatch.readings[0]!
+      const reading = bestReading(swatch.readings)
       return {
         swatch,
         pot,
@@ -45,6 +45,26 @@ export async function candidatesOf(db: Knex, sourceId: string): Promise<Candidat
         notCounted: whyNotCounted(pot, piece, reading, sourceId),
       }
     })
+}
+
+const RANKS: Record<Reading['by'], number> = { reader: 0, file: 0, photo: 1, eye: 2 }
+
+/**
+ * The reading a swatch counts by: dry and before light, then by how it was read, washed rather than
+ * not, and the newest of equals.
+ *
+ * @param readings newest first, at least one
+ */
+export function bestReading(readings: readonly Reading[]): Reading {
+  const rank = (reading: Reading) => [
+    ...[reading.wet ? 1 : 0, reading.lightHours === null ? 0 : 1],
+    ...[RANKS[reading.by], reading.washed ? 0 : 1],
+  ]
+  return readings.reduce((best, each) => {
+    const [a, b] = [rank(each), rank(best)]
+    const at = a.findIndex((value, i) => value !== b[i])
+    return at >= 0 && a[at]! < b[at]! ? each : best
+  })
 }
 
 function whyNotCounted(
@@ -58,6 +78,7 @@ function whyNotCounted(
   if (pot.lots.some((lot) => lot.sourceId !== sourceId)) return 'mixedBath'
   if (piece.potIds.indexOf(pot.id) > 0) return 'dyedBefore'
   if (reading.wet) return 'onlyReadWet'
+  if (reading.lightHours !== null) return 'onlyReadAfterLight'
   if (!piece.bare) return 'bareNotRead'
   if (reading.clipped.length > 0 || piece.bare.clipped.length > 0) return 'colourCutOff'
   return null
@@ -72,10 +93,13 @@ export function phBandOf({ finalPh }: Pot): PhBand {
   return finalPh > 8 ? 'alkaline' : 'asItCame'
 }
 
-/** Alike swatches share a curve: the same class of fibre, mordants and band of final pH. */
-export const groupKey = (candidate: Candidate) =>
-  [
-    FIBRES[candidate.piece.fibre].class,
-    mordantMarks(mordantsIn(candidate)),
-    phBandOf(candidate.pot),
-  ].join('|')
+/** What the swatches of one curve have in common. */
+export const conditionOf = (candidate: Candidate): Condition => ({
+  fibre: FIBRES[candidate.piece.fibre].class,
+  mordant: mordantMarks(mordantsIn(candidate)),
+  ph: phBandOf(candidate.pot),
+  way: candidate.pot.way,
+})
+
+/** Alike swatches share a curve: the same class of fibre, mordants, band of final pH and way. */
+export const groupKey = (candidate: Candidate) => curveKeyOf(conditionOf(candidate))

@@ -1,15 +1,23 @@
 import { setImmediate } from 'node:timers/promises'
-import { group } from 'd3-array'
+import { group, max, min } from 'd3-array'
 import type { Knex } from 'knex'
-import { mordantMarks } from '../../catalogue/agents'
 import { FIBRES } from '../../catalogue/fibres'
 import { sourceKindOf } from '../../catalogue/source-kinds'
 import type { CurveAnswer, CurveJob, SeenSpectrum } from '../../core/strength/curve-job'
+import { nearestCurve, type Condition } from '../../core/strength/near-conditions'
+import type { ConditionKey } from '../../core/strength/posterior/priors'
 import type { CurveView } from '../../shared/curve-view'
 import type { Reading } from '../../shared/schemas/reading'
 import type { Source } from '../../shared/schemas/source'
 import { sourceRepository } from '../repositories/sources'
-import { candidatesOf, groupKey, mordantsIn, phBandOf, type Candidate } from './curve-candidates'
+import {
+  candidatesOf,
+  conditionOf,
+  groupKey,
+  mordantsIn,
+  phBandOf,
+  type Candidate,
+} from './curve-candidates'
 import type { ReckonCurves } from './curve-pool'
 import { notFound } from './failures'
 
@@ -67,46 +75,64 @@ async function wantedOf(db: Knex, sourceId: string): Promise<Wanted[]> {
   const source = (await sourceRepository(db).find(sourceId))!
   const candidates = await candidatesOf(db, sourceId)
   const counted = candidates.filter(({ notCounted }) => notCounted === null)
-  return [...group(counted, groupKey)]
-    .map(([key, members]) => toWanted(source, key, members))
+  const groups = [...group(counted, groupKey)].map(([key, members]) => ({
+    ...{ key, members, condition: conditionOf(members[0]!), n: members.length },
+    job: toJob(source, members),
+  }))
+  return groups
+    .map((each) => toWanted(source, each, nearestCurve(each, groups)))
     .sort((a, b) => b.job.swatches.length - a.job.swatches.length)
 }
 
-function toWanted(source: Source, key: string, members: Candidate[]): Wanted {
+interface Group {
+  key: string
+  members: Candidate[]
+  condition: Condition
+  n: number
+  job: CurveJob
+}
+
+function toWanted(
+  source: Source,
+  { key, members, condition, job }: Group,
+  near: (Group & { differs: ConditionKey[] }) | null,
+): Wanted {
   const { piece, pot } = members[0]!
-  const mordants = mordantsIn(members[0]!)
-  const fibreClass = FIBRES[piece.fibre].class
-  const isMissing = source.needsMordant === 'yes' && mordants.length === 0
+  const days = members.map((member) => member.pot.dyedOn)
   return {
     head: {
       sourceId: source.id,
       key,
-      fibreClass,
-      mordant: mordantMarks(mordants),
+      fibreClass: FIBRES[piece.fibre].class,
+      mordant: condition.mordant,
       phBand: phBandOf(pot),
+      way: pot.way,
+      leansOn: near && { key: near.key, n: near.n, differs: near.differs },
       swatchIds: members.map(({ swatch }) => swatch.id),
-      dyedFrom: members.reduce(
-        (first, { pot: { dyedOn } }) => (dyedOn < first ? dyedOn : first),
-        pot.dyedOn,
-      ),
-      dyedTo: members.reduce(
-        (last, { pot: { dyedOn } }) => (dyedOn > last ? dyedOn : last),
-        pot.dyedOn,
-      ),
+      dyedFrom: min(days)!,
+      dyedTo: max(days)!,
     },
-    job: {
-      swatches: members.map((member) => ({
-        ratioDry: member.pot.ratioDry!,
-        lot: member.pot.lots.map(({ lotId }) => lotId).join('+'),
-        dyed: seen(member.reading),
-        bare: seen(member.piece.bare!),
-        ...otherWay(member),
-      })),
-      prior: {
-        kind: sourceKindOf(source.part, mordants, pot.way),
-        weakened: fibreClass === 'cellulose' || isMissing,
-        unmordanted: mordants.length === 0,
-      },
+    job: near ? { ...job, near: { ...near.job, differs: near.differs } } : job,
+  }
+}
+
+function toJob(source: Source, members: Candidate[]): CurveJob {
+  const mordants = mordantsIn(members[0]!)
+  const { piece, pot } = members[0]!
+  const isMissing = source.needsMordant === 'yes' && mordants.length === 0
+  return {
+    swatches: members.map((member) => ({
+      ratioDry: member.pot.ratioDry!,
+      lot: member.pot.lots.map(({ lotId }) => lotId).join('+'),
+      dyed: seen(member.reading),
+      bare: seen(member.piece.bare!),
+      errorDe: member.reading.errorDe,
+      ...otherWay(member),
+    })),
+    prior: {
+      kind: sourceKindOf(source.part, mordants, pot.way),
+      weakened: FIBRES[piece.fibre].class === 'cellulose' || isMissing,
+      unmordanted: mordants.length === 0,
     },
   }
 }
@@ -116,7 +142,8 @@ const seen = ({ reflectance, lab }: Reading): SeenSpectrum => ({ reflectance, la
 /** A swatch read both by a colour and by a spectrum teaches how far estimates are off. */
 function otherWay({ swatch, reading }: Candidate): { alsoAs?: SeenSpectrum } {
   const other = swatch.readings.find(
-    ({ basis, wet, clipped }) => basis !== reading.basis && wet === reading.wet && !clipped.length,
+    ({ basis, wet, clipped, lightHours }) =>
+      basis !== reading.basis && wet === reading.wet && lightHours === null && !clipped.length,
   )
   return other ? { alsoAs: seen(other) } : {}
 }

@@ -71,6 +71,7 @@ function toGroup(key: string, members: Candidate[]): StrengthGroup {
     fibreClass: FIBRES[first!.piece.fibre].class,
     mordant: mordantMarks(mordantsIn(first!)),
     phBand: phBandOf(first!.pot),
+    way: first!.pot.way,
     points: members.map((member) => toPoint(member, strengthOf.get(member.swatch.id))),
     n: counted.length,
     lots: new Set(counted.flatMap(({ pot }) => pot.lots.map(({ lotId }) => lotId))).size,

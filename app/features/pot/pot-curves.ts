@@ -2,11 +2,18 @@ import { mordantMarks } from '~~/catalogue/agents'
 import { FIBRES } from '~~/catalogue/fibres'
 import { sourceKindOf } from '~~/catalogue/source-kinds'
 import type { Way } from '~~/catalogue/ways'
+import { nearestCurve, type Condition } from '~~/core/strength/near-conditions'
+import type { ConditionKey, NearCurve } from '~~/core/strength/posterior/priors'
 import type { KnownCurve } from '~~/core/strength/predict'
 import type { CurveView } from '~~/shared/curve-view'
 import { mordantsOf, type Piece } from '~~/shared/schemas/piece'
 import type { Source } from '~~/shared/schemas/source'
-import type { PhBand, StrengthGroup, StrengthView } from '~~/shared/strength-view'
+import {
+  curveKeyOf,
+  type PhBand,
+  type StrengthGroup,
+  type StrengthView,
+} from '~~/shared/strength-view'
 
 /** What is known of a source: its groups of swatches, and their curves. */
 export interface KnownSource {
@@ -21,21 +28,36 @@ export function phBandOf(ph: number | null): PhBand {
   return ph > 8 ? 'alkaline' : 'asItCame'
 }
 
+/** Where a bath ends and how it is gone about: with the piece, these decide its curve. */
+export interface BathKind {
+  band: PhBand
+  way: Way
+}
+
+const conditionOf = (piece: Piece, { band, way }: BathKind): Condition => ({
+  fibre: FIBRES[piece.fibre].class,
+  mordant: mordantMarks(mordantsOf(piece)),
+  ...{ ph: band, way },
+})
+
 /** The key of the curve a piece would lie on. */
-export const curveKey = (piece: Piece, band: PhBand) =>
-  [FIBRES[piece.fibre].class, mordantMarks(mordantsOf(piece)), band].join('|')
+export const curveKey = (piece: Piece, bath: BathKind) => curveKeyOf(conditionOf(piece, bath))
 
 export const groupOf = (known: KnownSource | undefined, key: string): StrengthGroup | null =>
   known?.view.groups.find((group) => group.key === key) ?? null
 
-/** What stands behind a prediction; without swatches, what is usual for its kind. */
+/**
+ * What stands behind a prediction. Without swatches of its own, the nearest conditions of the same
+ * source that have some; without these, what is usual for its kind.
+ */
 export function knownCurve(
   source: Source,
   known: KnownSource | undefined,
   piece: Piece,
-  { way, band }: { way: Way; band: PhBand },
+  bath: BathKind,
 ): KnownCurve {
-  const key = curveKey(piece, band)
+  const condition = conditionOf(piece, bath)
+  const key = curveKeyOf(condition)
   const curve = known?.curves.find((each) => each.key === key)
   const unit = groupOf(known, key)?.unit ?? null
   if (curve) {
@@ -44,12 +66,30 @@ export function knownCurve(
   }
   const mordants = mordantsOf(piece)
   const isMissing = source.needsMordant === 'yes' && mordants.length === 0
+  const near = nearestCurve(
+    { condition, n: 0 },
+    (known?.curves ?? []).map((each) => ({
+      ...{ curve: each, n: each.answer.n },
+      condition: {
+        ...{ fibre: each.fibreClass, mordant: each.mordant, ph: each.phBand, way: each.way },
+      },
+    })),
+  )
+  // hue follows mordant and pH: with another of these it is not known
+  const keepsHue = near && !near.differs.some((each) => each === 'mordant' || each === 'ph')
+  const nearUnit = keepsHue ? (groupOf(known, near.curve.key)?.unit ?? null) : null
   return {
-    ...{ points: [], unit: null, estimated: 0 },
+    ...{ points: [], unit: nearUnit && [...nearUnit], estimated: 0 },
     prior: {
-      kind: sourceKindOf(source.part, mordants, way),
+      kind: sourceKindOf(source.part, mordants, bath.way),
       weakened: FIBRES[piece.fibre].class === 'cellulose' || isMissing,
       unmordanted: mordants.length === 0,
+      ...(near && { near: nearOf(near.curve.answer, near.differs) }),
     },
   }
+}
+
+function nearOf({ points, prior }: CurveView['answer'], differs: ConditionKey[]): NearCurve {
+  const { near: _, ...context } = prior
+  return { points, context, differs }
 }

@@ -179,7 +179,7 @@ export function usePotPlan(
   })
 
   // what lies behind each colour: a curve for every source and kind of piece
-  const band = computed(() => phBandOf(finalPh.value))
+  const bath = computed(() => ({ band: phBandOf(finalPh.value), way: draft.way }))
   const bathLots = computed(() => {
     if (!from.value) {
       return lots.value.map(({ lot, source, ratioDry: dry }) => ({
@@ -203,10 +203,9 @@ export function usePotPlan(
     const sources = bathSourceIds.value.split(' ').flatMap((id) => stock()?.sources.get(id) ?? [])
     for (const source of sources) {
       for (const piece of pieces.value) {
-        const key = `${source.id} ${curveKey(piece, band.value)}`
+        const key = `${source.id} ${curveKey(piece, bath.value)}`
         if (byKey.has(key)) continue
-        const how = { way: draft.way, band: band.value }
-        byKey.set(key, knownCurve(source, known().get(source.id), piece, how))
+        byKey.set(key, knownCurve(source, known().get(source.id), piece, bath.value))
       }
     }
     return byKey
@@ -217,7 +216,7 @@ export function usePotPlan(
     return pieces.value.map((piece) => ({
       shares: bathLots.value.map(({ source, ratioDry: dry, lot }) => ({
         ...{ ratioDry: dry, lot },
-        curve: keys.indexOf(`${source.id} ${curveKey(piece, band.value)}`),
+        curve: keys.indexOf(`${source.id} ${curveKey(piece, bath.value)}`),
       })),
       bare: piece.bare && { reflectance: piece.bare.reflectance, lab: piece.bare.lab },
     }))
@@ -232,7 +231,7 @@ export function usePotPlan(
     const source = current.value?.source
     if (!source) return null
     const told = known().get(source.id)
-    const groups = pieces.value.map((piece) => groupOf(told, curveKey(piece, band.value)))
+    const groups = pieces.value.map((piece) => groupOf(told, curveKey(piece, bath.value)))
     const best = groups.filter((each) => each !== null).sort((a, b) => b.n - a.n)[0]
     return best ?? (pieces.value.length > 0 ? null : (told?.view.groups[0] ?? null))
   })

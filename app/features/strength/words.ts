@@ -1,12 +1,20 @@
 import { FIBRE_CLASSES } from '~~/catalogue/fibres'
+import { wayFacts } from '~~/catalogue/ways'
 import type { NotCounted, StrengthGroup } from '~~/shared/strength-view'
 
 /** `wool, Al` or `silk, none, alkaline`: what the swatches of a group have in common. */
-export const groupWords = ({ fibreClass, mordant, phBand }: StrengthGroup) =>
+export const groupWords = ({
+  fibreClass,
+  mordant,
+  phBand,
+  way,
+}: Pick<StrengthGroup, 'fibreClass' | 'mordant' | 'phBand' | 'way'>) =>
   [
     FIBRE_CLASSES[fibreClass],
     mordant === 'none' ? 'no mordant' : mordant,
     ...(phBand === 'asItCame' ? [] : [`${phBand} bath`]),
+    // most pots are simmered: only another way is worth a word
+    ...(way === 'simmer' ? [] : [wayFacts(way).label]),
   ].join(', ')
 
 export const NOT_COUNTED_WORDS: Record<NotCounted, string> = {
@@ -16,6 +24,7 @@ export const NOT_COUNTED_WORDS: Record<NotCounted, string> = {
   bareNotRead: 'the bare fibre was not read',
   onlyReadWet: 'it was only read wet',
   ratioUnknown: 'nobody measured its share of the liquor',
+  onlyReadAfterLight: 'it was only read after light',
   laterBath: 'it was dyed in what an earlier bath left',
 }
 

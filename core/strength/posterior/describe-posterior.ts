@@ -1,6 +1,7 @@
 import { curvePosterior, type BandPoint, type Interval, type OpenInterval } from './posterior'
 import type { PosteriorPoint } from './observations'
-import { priorFor, type PriorContext, type SourceKind } from './priors'
+import { priorOf } from './borrowed'
+import type { PriorContext, SourceKind } from './priors'
 
 /** Dry ratios that a band is told at, evenly spread on a log scale. */
 const BAND_RATIOS = Array.from({ length: 24 }, (_, i) => 0.02 * (4 / 0.02) ** (i / 23))
@@ -35,7 +36,7 @@ export function describePosterior({
   context = { kind: sourceKind },
   ask = {},
 }: PosteriorQuestion): DescribedPosterior {
-  const posterior = curvePosterior(points, priorFor(context), { lot: ask.lot })
+  const posterior = curvePosterior(points, priorOf(context), { lot: ask.lot })
   const at = Math.max(0, ...points.map(({ ratio }) => ratio)) || posterior.enough.reference / 2
   const { n, ceiling, enough, models, takes, ceilingReached } = posterior
   return {

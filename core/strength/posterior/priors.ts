@@ -1,4 +1,5 @@
 import type { CurveModel } from '../saturation'
+import type { PosteriorPoint } from './observations'
 
 /** Kinds of source that are told apart before anything of a source itself is known. */
 export const SOURCE_KINDS = [
@@ -51,14 +52,30 @@ const CENTRES: Record<SourceKind, readonly [scale: number, ceiling: number]> = {
   unknown: [0.5, 2],
 }
 
+/** What two conditions of one source can differ in. */
+export type ConditionKey = 'fibre' | 'mordant' | 'ph' | 'way'
+
+/** Swatches of the same source on near conditions, that a thin curve leans on. */
+export interface NearCurve {
+  points: PosteriorPoint[]
+  /** What is believed of it by itself. */
+  context: Omit<PriorContext, 'near'>
+  differs: ConditionKey[]
+}
+
 export interface PriorContext {
+  /** None: only what is usual for its kind. */
+  near?: NearCurve
   kind?: SourceKind
   /** Cellulose fibre, or a mordant missing that the source needs: two fifths of the strength. */
   weakened?: boolean
   unmordanted?: boolean
 }
 
-/** The prior of a curve in the exponential shape's terms. Widths and centres: from memory. */
+/** Cellulose, or a mordant missing: so much of the strength is left. */
+export const WEAKENED = 0.4
+
+/** The prior of a curve by its kind, in the exponential shape's terms. Widths and centres: from memory. */
 export function priorFor({
   kind = 'unknown',
   weakened = false,
@@ -66,7 +83,7 @@ export function priorFor({
 }: PriorContext = {}): Prior {
   const [scale, ceiling] = CENTRES[kind]
   return {
-    ceiling: ceiling * (weakened ? 0.4 : 1),
+    ceiling: ceiling * (weakened ? WEAKENED : 1),
     ceilingLogSd: 0.9,
     scale,
     scaleLogSd: kind === 'unknown' ? 1.1 : 0.8,

@@ -43,6 +43,7 @@ const group = (fields: Partial<StrengthGroup> = {}): StrengthGroup => ({
   fibreClass: 'wool',
   mordant: 'Al',
   phBand: 'asItCame',
+  way: 'simmer',
   points: [0.1, 0.4, 1].map((r) => point(r)),
   n: 3,
   lots: 2,
