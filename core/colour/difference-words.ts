@@ -84,6 +84,7 @@ function leaning(da: number, db: number): Part {
 }
 
 function levelnessWord(first?: number | null, second?: number | null): string | null {
-  if (first == null || second == null || Math.abs(first - second) < LEVELNESS_STEP) return null
+  if (typeof first !== 'number' || typeof second !== 'number') return null
+  if (Math.abs(first - second) < LEVELNESS_STEP) return null
   return first < second ? 'more even' : 'less even'
 }
