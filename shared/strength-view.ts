@@ -3,8 +3,8 @@ import type { Way } from '../catalogue/ways'
 import type { Depth } from '../core/colour/depth'
 import type { PlantState } from '../core/harvest/dry-fraction'
 import type { Sureness } from '../core/safety/gathering'
-import type { LeastSquaresFit } from '../core/strength/least-squares'
 import type { Condition } from '../core/strength/near-conditions'
+import type { CurveView } from './curve-view'
 import type { Source } from './schemas/source'
 
 /** Where the bath ended: hue turns with it, so it parts curves. `asItCame`: 6 to 8, or no reading. */
@@ -59,11 +59,8 @@ export interface StrengthGroup {
   n: number
   lots: number
   estimated: number
-  fit: LeastSquaresFit | null
-  enough: number | null
-  /** 31 bands each; null where nothing was read yet. */
-  unit: readonly number[] | null
-  bare: readonly number[] | null
+  /** What its swatches say; null while none can be counted. */
+  curve: CurveView | null
 }
 
 export interface StrengthView {

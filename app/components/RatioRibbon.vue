@@ -2,7 +2,6 @@
 import { useId } from 'vue'
 import { formatRatio } from '~~/core/quantity/format-quantity'
 import type { PlantState } from '~~/core/harvest/dry-fraction'
-import type { CurveView } from '~~/shared/curve-view'
 import type { StrengthGroup } from '~~/shared/strength-view'
 import { useSize } from '~/composables/useSize'
 import { laneOf, RIBBON_RANGE, ribbonScale, ribbonStops } from '~/features/strength/ribbon-paint'
@@ -11,15 +10,8 @@ import { laneOf, RIBBON_RANGE, ribbonScale, ribbonStops } from '~/features/stren
  * A ribbon of ratios, painted with the colour to expect at each; the marker sets the ratio by
  * dragging, by arrow keys or by the big buttons.
  */
-const {
-  group,
-  curve = null,
-  dryFraction,
-  state,
-} = defineProps<{
+const { group, dryFraction, state } = defineProps<{
   group: StrengthGroup | null
-  /** Its intervals, where they are known: then *enough* is theirs, not the plain curve's. */
-  curve?: CurveView | null
   /** Air-dry mass / mass as weighed, to tell a dry ratio as weighed. */
   dryFraction: number
   state: PlantState
@@ -38,9 +30,9 @@ const strip = ref<HTMLElement | null>(null)
 const { width } = useSize(strip)
 const paint = useId()
 
-const enough = computed(() => curve?.answer.enough.mid ?? group?.enough ?? null)
+const enough = computed(() => group?.curve?.answer.enough.mid ?? null)
 const x = computed(() => ribbonScale(Math.max(width.value, 1)))
-const stops = computed(() => ribbonStops(group, x.value, curve))
+const stops = computed(() => ribbonStops(group?.curve ?? null, x.value))
 const chips = computed(() => {
   const points = (group?.points ?? []).flatMap((point) =>
     point.ratioDry === null ? [] : [{ ...point, ratioDry: point.ratioDry }],

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { PARTS } from '~~/catalogue/parts'
 import { formatNumber, formatRatio } from '~~/core/quantity/format-quantity'
-import type { CurveView } from '~~/shared/curve-view'
 import type { StrengthView } from '~~/shared/strength-view'
 import ChooseLots from '~/features/pot/ChooseLots.vue'
 import ChoosePieces from '~/features/pot/ChoosePieces.vue'
@@ -12,7 +11,6 @@ import PotHow from '~/features/pot/PotHow.vue'
 import PotNav from '~/features/pot/PotNav.vue'
 import PotTimes from '~/features/pot/PotTimes.vue'
 import WasDyed from '~/features/pot/WasDyed.vue'
-import type { KnownSource } from '~/features/pot/pot-curves'
 import { useKeepPot } from '~/features/pot/useKeepPot'
 import { POT_PLAN, usePotPlan } from '~/features/pot/usePotPlan'
 import { POT_STOCK, usePotStock } from '~/features/pot/usePotStock'
@@ -39,17 +37,14 @@ provide(POT_STOCK, stock)
 const sourceIds = ref<string[]>([])
 const { data: known } = useLoaded(async () => {
   const all = await Promise.all(
-    sourceIds.value.map(async (id): Promise<[string, KnownSource]> => {
-      const [view, { items: curves }] = await Promise.all([
-        api.get<StrengthView>(`strength/${id}`),
-        api.get<{ items: CurveView[] }>('curves', { sourceId: id }),
-      ])
-      return [id, { view, curves }]
-    }),
+    sourceIds.value.map(async (id): Promise<[string, StrengthView]> => [
+      id,
+      await api.get<StrengthView>(`strength/${id}`),
+    ]),
   )
   return new Map(all)
 }, sourceIds)
-const NOTHING_KNOWN = new Map<string, KnownSource>()
+const NOTHING_KNOWN = new Map<string, StrengthView>()
 
 const plan = usePotPlan(
   () => stock.value,
@@ -91,8 +86,8 @@ const weighed = computed({
 })
 const state = computed(() => plan.current?.lot.state ?? 'dry')
 const past = computed(() => {
-  const enough = plan.curve?.answer.enough.mid
-  return enough && plan.curve!.answer.n >= 3 && plan.ratioDry > enough ? enough : null
+  const answer = plan.group?.curve?.answer
+  return answer && answer.n >= 3 && plan.ratioDry > answer.enough.mid ? answer.enough.mid : null
 })
 const title = computed(() =>
   plan.lots.length > 0
@@ -137,7 +132,7 @@ useHead({ title: 'Pot · Juniper Haze' })
     </span>
     <p v-if="unloaded" class="wrong" role="alert">{{ unloaded }}</p>
     <div class="end row">
-      <ElButton v-if="plan.group && plan.curve" :aria-expanded="isWanting" @click="toggleWanting">
+      <ElButton v-if="plan.group?.curve" :aria-expanded="isWanting" @click="toggleWanting">
         Pick a depth
       </ElButton>
       <ElButton :disabled="!plan.current || !plan.pieces.length" @click="plan.useAll">
@@ -153,8 +148,7 @@ useHead({ title: 'Pot · Juniper Haze' })
     <WantedDepth
       v-if="isWanting && plan.group && known?.get(plan.current?.source.id ?? '')"
       :group="plan.group"
-      :curve="plan.curve"
-      :view="known.get(plan.current!.source.id)!.view"
+      :view="known.get(plan.current!.source.id)!"
       class="wanted"
       @ratio="plan.ratioDry = $event"
     />
@@ -175,7 +169,6 @@ useHead({ title: 'Pot · Juniper Haze' })
       <RatioRibbon
         v-model="plan.ratioDry"
         :group="plan.group"
-        :curve="plan.curve"
         :dry-fraction="plan.current?.lot.dryFraction ?? 1"
         :state="plan.current?.lot.state ?? 'dried'"
       />

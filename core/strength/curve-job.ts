@@ -1,10 +1,15 @@
+import { mean } from 'd3-array'
+import { DEPTH_STARTS, DEPTHS, type Depth } from '../colour/depth'
 import { estimateReflectance } from '../colour/estimate-reflectance'
 import type { Reflectance } from '../colour/spectrum'
 import { strengthOver } from '../colour/strength'
 import type { Lab } from '../colour/tristimulus'
 import { estimateFactor, type EstimateFactor } from './estimate-factor'
-import { describePosterior, type DescribedPosterior } from './posterior/describe-posterior'
+import { unitAbsorption, type UnitAbsorption } from './expected-colour'
+import { priorOf } from './posterior/borrowed'
+import { describedOf, type DescribedPosterior } from './posterior/describe-posterior'
 import type { PosteriorPoint } from './posterior/observations'
+import { curvePosterior } from './posterior/posterior'
 import type { ConditionKey, PriorContext } from './posterior/priors'
 import { EYE_ERROR_DE, strengthErrorSd } from './reading-error'
 
@@ -42,6 +47,14 @@ export interface CurveJob {
 
 export interface CurveAnswer extends DescribedPosterior {
   lots: number
+  /** Strength of each swatch as it was read, before estimates are set right. */
+  strengths: number[]
+  /** What the source adds to K/S for each unit of strength; null where none took enough to tell. */
+  unit: UnitAbsorption | null
+  /** Mean spectrum of the bare fibres; null without a swatch. */
+  bare: Reflectance | null
+  /** Dry ratio for the beginning of each depth, as likely as not, and eight times in ten. */
+  forDepth: { depth: Depth; even: number | null; sure: number | null }[]
   /** How many of the swatches are estimated from a colour. */
   estimated: number
   /** What estimates were multiplied by; null where none was used. */
@@ -59,7 +72,7 @@ export const CURVE_VERSION = 2
  * taught, and the bands. A thin curve leans on near swatches where it is given some.
  */
 export function curveOfJob({ swatches, prior, near }: CurveJob): CurveAnswer {
-  const { points, factor, estimated } = pointsOf(swatches)
+  const { points, factor, estimated, told } = pointsOf(swatches)
   const context: PriorContext = near
     ? {
         ...prior,
@@ -69,12 +82,26 @@ export function curveOfJob({ swatches, prior, near }: CurveJob): CurveAnswer {
         },
       }
     : prior
+  const posterior = curvePosterior(points, priorOf(context))
+  const ratioFor = (depth: Depth, probability: number) =>
+    posterior.ratioFor(DEPTH_STARTS[depth], probability)?.mid ?? null
   return {
-    ...describePosterior({ points, context }),
+    ...describedOf(posterior, points),
     lots: new Set(swatches.map(({ lot }) => lot)).size,
+    strengths: told.map(({ strength }) => strength),
+    unit: unitAbsorption(told),
+    bare: meanOf(told.map(({ bare }) => bare)),
+    forDepth: DEPTHS.slice(1).map((depth) => ({
+      depth,
+      even: ratioFor(depth, 0.5),
+      sure: ratioFor(depth, 0.8),
+    })),
     ...{ estimated, factor, points, prior: context },
   }
 }
+
+const meanOf = (spectra: readonly Reflectance[]): Reflectance | null =>
+  spectra.length === 0 ? null : spectra[0]!.map((_, i) => mean(spectra, (each) => each[i]!)!)
 
 /** Strengths as a curve takes them, with what their readings may be off. */
 function pointsOf(swatches: readonly JobSwatch[]) {
@@ -101,7 +128,7 @@ function pointsOf(swatches: readonly JobSwatch[]) {
       errorSd: Math.hypot(factor!.logSd, off),
     }
   })
-  return { points, factor, estimated }
+  return { points, factor, estimated, told }
 }
 
 /** Weaker readings say nothing of a factor. */

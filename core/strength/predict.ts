@@ -29,7 +29,9 @@ export interface PredictedShare {
 export interface Prediction {
   /** Swatches behind it; of the weakest known source where several share the bath. */
   n: number
-  basis: 'measured' | 'estimated' | 'typical'
+  basis: 'measured' | 'estimated' | 'borrowed' | 'typical'
+  /** Swatches on near conditions of the same source that it leans on; 0: none. */
+  leansOn: number
   strength: { mid: number; low: number; high: number }
   /** null where the hue of a source is not known yet. */
   hex: string | null
@@ -99,6 +101,7 @@ export function predictor(curves: readonly KnownCurve[]) {
       return {
         n,
         basis: basisOf(told.map(({ curve }) => curve)),
+        leansOn: told.reduce((sum, { curve }) => sum + (curve.prior.near?.points.length ?? 0), 0),
         strength,
         hex: colour ? hexOfLab(colour.lab) : null,
         lab: colour?.lab ?? null,
@@ -147,7 +150,9 @@ function colourOf(
 }
 
 function basisOf(curves: readonly KnownCurve[]): Prediction['basis'] {
-  if (curves.some(({ points }) => points.length === 0)) return 'typical'
+  const bare = curves.filter(({ points }) => points.length === 0)
+  if (bare.some(({ prior }) => !prior.near)) return 'typical'
+  if (bare.length > 0) return 'borrowed'
   return curves.some(({ estimated }) => estimated > 0) ? 'estimated' : 'measured'
 }
 

@@ -30,37 +30,53 @@ interface Wanted {
 const LEAST_FOR_ENOUGH = 3
 
 /** Curves of the log with their intervals: gathered here, reckoned by workers. */
-export const curvesService = (db: Knex, reckon: ReckonCurves) => ({
-  /** What the curve of most swatches says is enough, dry; null while there are too few. */
-  async enoughOf(sourceId: string): Promise<{ ratioDry: number; n: number } | null> {
-    const wanted = (await wantedOf(db, sourceId))[0]
-    if (!wanted || wanted.job.swatches.length < LEAST_FOR_ENOUGH) return null
-    const [answer] = await reckon([wanted.job])
-    return { ratioDry: answer!.enough.mid, n: answer!.n }
-  },
+export const curvesService = (db: Knex, reckon: ReckonCurves) => {
+  async function withCandidates(sourceId: string) {
+    const source = await sourceRepository(db).find(sourceId)
+    if (!source) throw notFound('source', sourceId)
+    const candidates = await candidatesOf(db, sourceId)
+    const wanted = wantedOf(source, candidates)
+    const answers = await reckon(wanted.map(({ job }) => job))
+    const views = wanted.map(({ head }, i): CurveView => ({ ...head, answer: answers[i]! }))
+    return { source, candidates, views }
+  }
 
-  /** Of every source, or of one: most swatches first within a source. */
-  async all({ sourceId }: { sourceId?: string } = {}): Promise<CurveView[]> {
-    if (sourceId && !(await sourceRepository(db).find(sourceId))) {
-      throw notFound('source', sourceId)
-    }
-    const ids = sourceId ? [sourceId] : (await dyedSources(db)).map(({ id }) => id)
-    const heads: Wanted['head'][] = []
-    const answers: Promise<CurveAnswer[]>[] = []
-    for (const id of ids) {
-      const wanted = await wantedOf(db, id)
-      heads.push(...wanted.map(({ head }) => head))
-      answers.push(reckon(wanted.map(({ job }) => job)))
-      // reading is quick and never waits: without this, other requests would get no turn
-      await setImmediate()
-    }
-    const told = (await Promise.all(answers)).flat()
-    return heads.map((head, i) => ({ ...head, answer: told[i]! }))
-  },
-})
+  return {
+    /** The curves of a source, most swatches first, and all that they were made of. */
+    withCandidates,
+
+    /** What the curve of most swatches says is enough, dry; null while there are too few. */
+    async enoughOf(sourceId: string): Promise<{ ratioDry: number; n: number } | null> {
+      const source = await sourceRepository(db).find(sourceId)
+      const wanted = source && wantedOf(source, await candidatesOf(db, sourceId))[0]
+      if (!wanted || wanted.job.swatches.length < LEAST_FOR_ENOUGH) return null
+      const [answer] = await reckon([wanted.job])
+      return { ratioDry: answer!.enough.mid, n: answer!.n }
+    },
+
+    /** Of every source, or of one: most swatches first within a source. */
+    async all({ sourceId }: { sourceId?: string } = {}): Promise<CurveView[]> {
+      if (sourceId) return (await withCandidates(sourceId)).views
+      const heads: Wanted['head'][] = []
+      const answers: Promise<CurveAnswer[]>[] = []
+      for (const { id } of await dyedSources(db)) {
+        const source = (await sourceRepository(db).find(id))!
+        const wanted = wantedOf(source, await candidatesOf(db, id))
+        heads.push(...wanted.map(({ head }) => head))
+        answers.push(reckon(wanted.map(({ job }) => job)))
+        // reading is quick and never waits: without this, other requests would get no turn
+        await setImmediate()
+      }
+      const told = (await Promise.all(answers)).flat()
+      return heads.map((head, i) => ({ ...head, answer: told[i]! }))
+    },
+  }
+}
+
+export type CurvesService = ReturnType<typeof curvesService>
 
 /** Sources of which something was used: asked shortly, since a long question holds up all others. */
-const dyedSources = (db: Knex): Promise<{ id: string }[]> =>
+export const dyedSources = (db: Knex): Promise<{ id: string }[]> =>
   db('source')
     .whereIn(
       'id',
@@ -71,9 +87,7 @@ const dyedSources = (db: Knex): Promise<{ id: string }[]> =>
     .orderBy('common_name')
     .select('id')
 
-async function wantedOf(db: Knex, sourceId: string): Promise<Wanted[]> {
-  const source = (await sourceRepository(db).find(sourceId))!
-  const candidates = await candidatesOf(db, sourceId)
+function wantedOf(source: Source, candidates: readonly Candidate[]): Wanted[] {
   const counted = candidates.filter(({ notCounted }) => notCounted === null)
   const groups = [...group(counted, groupKey)].map(([key, members]) => ({
     ...{ key, members, condition: conditionOf(members[0]!), n: members.length },

@@ -107,7 +107,7 @@ export function createLog(
       clock,
     ),
     stores: shelfService(database.read),
-    strength: strengthService(database.read),
+    strength: strengthService(database.read, curves),
     curves,
     today: todayService(database.read, walk.view, (on) => standing.due(on)),
     walk,

@@ -1,8 +1,8 @@
 import { group, mean } from 'd3-array'
 import type { Knex } from 'knex'
-import { mordantMarks } from '../../catalogue/agents'
 import { FIBRES } from '../../catalogue/fibres'
-import { curveOfSwatches } from '../../core/strength/curve-of-swatches'
+import { depthOf } from '../../core/colour/depth'
+import type { CurveView } from '../../shared/curve-view'
 import type {
   SourceWithSwatches,
   StrengthGroup,
@@ -10,12 +10,14 @@ import type {
   StrengthView,
 } from '../../shared/strength-view'
 import type { Pot } from '../../shared/schemas/pot'
-import { sourceRepository } from '../repositories/sources'
-import { candidatesOf, groupKey, mordantsIn, phBandOf, type Candidate } from './curve-candidates'
-import { notFound } from './failures'
-import { spectrumOf } from './readings'
+import { ofCollections, sinceLastChange } from '../database/since-last-change'
+import { conditionOf, groupKey, phBandOf, type Candidate } from './curve-candidates'
+import type { CurvesService } from './curves'
 
-export const strengthService = (db: Knex) => ({
+/** Views are asked for again and again while a ratio is thought about; few sources at a time. */
+const KEPT_VIEWS = 12
+
+export const strengthService = (db: Knex, curves: CurvesService) => ({
   /** Sources of which something was dyed, most swatches first. */
   async sources(): Promise<SourceWithSwatches[]> {
     return (await db('swatch')
@@ -37,55 +39,50 @@ export const strengthService = (db: Knex) => ({
       )) as SourceWithSwatches[]
   },
 
-  /** The curves of a source: its swatches in groups of like fibre, mordant and final pH. */
-  async ofSource(sourceId: string): Promise<StrengthView> {
-    const source = await sourceRepository(db).find(sourceId)
-    if (!source) throw notFound('source', sourceId)
-    const candidates = await candidatesOf(db, sourceId)
-    const groups = [...group(candidates, groupKey)].map(([key, members]) => toGroup(key, members))
-    groups.sort((a, b) => b.n - a.n || b.points.length - a.points.length)
-    const usedLots = candidates.flatMap(({ pot }) =>
-      pot.lots.filter((lot) => lot.sourceId === sourceId),
-    )
-    const usualState = source.usualRatioState
-    const alike = usedLots.filter(({ state }) => state === usualState)
-    const typical = usualState === 'dried' ? 1 : source.dryFraction
-    const usualDryFraction = mean(alike, ({ dryFraction }) => dryFraction) ?? typical
-    return { source, groups, usualDryFraction, usualState }
-  },
+  /** The curves of a source: its swatches in groups of like fibre, mordant, final pH and way. */
+  ofSource: sinceLastChange(
+    db,
+    async (sourceId: string): Promise<StrengthView> => {
+      const { source, candidates, views } = await curves.withCandidates(sourceId)
+      const byKey = new Map(views.map((view) => [view.key, view]))
+      const groups = [...group(candidates, groupKey)].map(([key, members]) =>
+        toGroup(key, members, byKey.get(key) ?? null),
+      )
+      groups.sort((a, b) => b.n - a.n || b.points.length - a.points.length)
+      const usedLots = candidates.flatMap(({ pot }) =>
+        pot.lots.filter((lot) => lot.sourceId === sourceId),
+      )
+      const usualState = source.usualRatioState
+      const alike = usedLots.filter(({ state }) => state === usualState)
+      const typical = usualState === 'dried' ? 1 : source.dryFraction
+      const usualDryFraction = mean(alike, ({ dryFraction }) => dryFraction) ?? typical
+      return { source, groups, usualDryFraction, usualState }
+    },
+    ofCollections('swatches', 'pots', 'pieces', 'lots', 'sources'),
+    KEPT_VIEWS,
+  ),
 })
 
-function toGroup(key: string, members: Candidate[]): StrengthGroup {
-  const counted = members.filter(({ notCounted }) => notCounted === null)
-  const curve = curveOfSwatches(
-    counted.map(({ pot, piece, reading }) => ({
-      ratioDry: pot.ratioDry!,
-      dyed: spectrumOf(reading),
-      bare: spectrumOf(piece.bare!),
-    })),
-  )
-  const strengthOf = new Map(counted.map(({ swatch }, i) => [swatch.id, curve.strengths[i]!]))
-  const [first] = members
+function toGroup(key: string, members: Candidate[], curve: CurveView | null): StrengthGroup {
+  const first = members[0]!
+  const strengthOf = new Map(curve?.swatchIds.map((id, i) => [id, curve.answer.strengths[i]!]))
   return {
     key,
-    fibreClass: FIBRES[first!.piece.fibre].class,
-    mordant: mordantMarks(mordantsIn(first!)),
-    phBand: phBandOf(first!.pot),
-    way: first!.pot.way,
+    fibreClass: FIBRES[first.piece.fibre].class,
+    mordant: conditionOf(first).mordant,
+    phBand: phBandOf(first.pot),
+    way: first.pot.way,
     points: members.map((member) => toPoint(member, strengthOf.get(member.swatch.id))),
-    n: counted.length,
-    lots: new Set(counted.flatMap(({ pot }) => pot.lots.map(({ lotId }) => lotId))).size,
-    estimated: counted.filter(({ reading }) => reading.basis === 'estimated').length,
-    fit: curve.fit,
-    enough: curve.enough,
-    unit: curve.unit,
-    bare: curve.bare,
+    n: curve?.answer.n ?? 0,
+    lots: curve?.answer.lots ?? 0,
+    estimated: curve?.answer.estimated ?? 0,
+    curve,
   }
 }
 
 function toPoint(
   { swatch, pot, reading, notCounted }: Candidate,
-  told: { strength: number; depth: StrengthPointView['depth'] } | undefined,
+  strength: number | undefined,
 ): StrengthPointView {
   const states = new Set(pot.lots.map(({ state }) => state))
   return {
@@ -99,8 +96,8 @@ function toPoint(
     state: states.size === 1 ? pot.lots[0]!.state : 'mixed',
     hex: reading.hex,
     basis: reading.basis,
-    strength: told?.strength ?? null,
-    depth: told?.depth ?? null,
+    strength: strength ?? null,
+    depth: strength === undefined ? null : depthOf(strength),
     notCounted,
     sureness: leastSure(pot.lots),
     evidence: pot.lots.flatMap(({ evidence }) => evidence),

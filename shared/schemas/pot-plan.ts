@@ -25,7 +25,7 @@ export interface ExpectedColour {
   strength: { mid: number; low: number; high: number } | null
   /** Swatches behind it. */
   n: number
-  basis: 'measured' | 'estimated' | 'typical'
+  basis: 'measured' | 'estimated' | 'borrowed' | 'typical'
 }
 
 /** How a pot is meant to go. */
@@ -127,7 +127,7 @@ export const potPlanSchema = Joi.object<PotPlan>({
           .allow(null)
           .default(null),
         n: Joi.number().integer().min(0).required(),
-        basis: Joi.string().valid('measured', 'estimated', 'typical').required(),
+        basis: Joi.string().valid('measured', 'estimated', 'borrowed', 'typical').required(),
       }),
     )
     .max(100)

@@ -13,6 +13,7 @@ const plan = inject(POT_PLAN)!
 const BASIS = {
   measured: 'all measured',
   estimated: 'some estimated from colours',
+  borrowed: 'leaning on near conditions',
   typical: 'typical of its kind, not yours',
 }
 const expected = computed(() =>
@@ -67,7 +68,9 @@ function setPull(id: string, minutes: number | null) {
           </span>
           <span class="line quiet">
             {{ told.n === 0 ? 'no swatches here yet' : swatchesText(told.n) }},
-            {{ BASIS[told.basis] }}{{ told.isKnownLot ? ', this lot tried' : '' }}
+            {{ BASIS[told.basis]
+            }}{{ told.leansOn ? `, of which there are ${swatchesText(told.leansOn)}` : ''
+            }}{{ told.isKnownLot ? ', this lot tried' : '' }}
           </span>
           <span v-if="isPulling" class="line pull">
             <NumberField

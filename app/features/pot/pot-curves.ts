@@ -15,12 +15,6 @@ import {
   type StrengthView,
 } from '~~/shared/strength-view'
 
-/** What is known of a source: its groups of swatches, and their curves. */
-export interface KnownSource {
-  view: StrengthView
-  curves: CurveView[]
-}
-
 /** Where a bath is meant to end decides which curve it lies on. */
 export function phBandOf(ph: number | null): PhBand {
   if (ph === null) return 'asItCame'
@@ -43,8 +37,11 @@ const conditionOf = (piece: Piece, { band, way }: BathKind): Condition => ({
 /** The key of the curve a piece would lie on. */
 export const curveKey = (piece: Piece, bath: BathKind) => curveKeyOf(conditionOf(piece, bath))
 
-export const groupOf = (known: KnownSource | undefined, key: string): StrengthGroup | null =>
-  known?.view.groups.find((group) => group.key === key) ?? null
+export const groupOf = (known: StrengthView | undefined, key: string): StrengthGroup | null =>
+  known?.groups.find((group) => group.key === key) ?? null
+
+const curvesOf = (known: StrengthView | undefined): CurveView[] =>
+  (known?.groups ?? []).flatMap(({ curve }) => curve ?? [])
 
 /**
  * What stands behind a prediction. Without swatches of its own, the nearest conditions of the same
@@ -52,23 +49,22 @@ export const groupOf = (known: KnownSource | undefined, key: string): StrengthGr
  */
 export function knownCurve(
   source: Source,
-  known: KnownSource | undefined,
+  known: StrengthView | undefined,
   piece: Piece,
   bath: BathKind,
 ): KnownCurve {
   const condition = conditionOf(piece, bath)
   const key = curveKeyOf(condition)
-  const curve = known?.curves.find((each) => each.key === key)
-  const unit = groupOf(known, key)?.unit ?? null
+  const curve = groupOf(known, key)?.curve
   if (curve) {
-    const { points, prior, estimated } = curve.answer
+    const { points, prior, estimated, unit } = curve.answer
     return { points, prior, unit: unit && [...unit], estimated }
   }
   const mordants = mordantsOf(piece)
   const isMissing = source.needsMordant === 'yes' && mordants.length === 0
   const near = nearestCurve(
     { condition, n: 0 },
-    (known?.curves ?? []).map((each) => ({
+    curvesOf(known).map((each) => ({
       ...{ curve: each, n: each.answer.n },
       condition: {
         ...{ fibre: each.fibreClass, mordant: each.mordant, ph: each.phBand, way: each.way },
@@ -77,7 +73,7 @@ export function knownCurve(
   )
   // hue follows mordant and pH: with another of these it is not known
   const keepsHue = near && !near.differs.some((each) => each === 'mordant' || each === 'ph')
-  const nearUnit = keepsHue ? (groupOf(known, near.curve.key)?.unit ?? null) : null
+  const nearUnit = keepsHue ? near.curve.answer.unit : null
   return {
     ...{ points: [], unit: nearUnit && [...nearUnit], estimated: 0 },
     prior: {

@@ -8,9 +8,10 @@ import { roundToMilligram } from '~~/core/harvest/net-mass'
 import { standingGuards, type Override } from '~~/core/safety/guards'
 import { mordantGap } from '~~/core/safety/needs-mordant'
 import { potGuardsOf } from '~~/shared/pot-facts'
+import type { StrengthView } from '~~/shared/strength-view'
 import { isMordanted } from '~/features/basket/readiness'
 import { blankPot, FIRST_RATIO } from './pot-draft'
-import { curveKey, groupOf, knownCurve, phBandOf, type KnownSource } from './pot-curves'
+import { curveKey, groupOf, knownCurve, phBandOf } from './pot-curves'
 import { planSteps } from './plan-steps'
 import { timesOf } from './times-of'
 import { usePredictions } from './usePredictions'
@@ -30,7 +31,7 @@ const numberOrNull = (typed: number | string) =>
 /** A pot before it is lit: what, on what, at which ratio; every gram follows from these. */
 export function usePotPlan(
   stock: () => PotStock | null,
-  known: () => Map<string, KnownSource>,
+  known: () => Map<string, StrengthView>,
   now: () => number,
 ) {
   const { draft, clear } = useDraft('pot-plan', blankPot)
@@ -233,14 +234,8 @@ export function usePotPlan(
     const told = known().get(source.id)
     const groups = pieces.value.map((piece) => groupOf(told, curveKey(piece, bath.value)))
     const best = groups.filter((each) => each !== null).sort((a, b) => b.n - a.n)[0]
-    return best ?? (pieces.value.length > 0 ? null : (told?.view.groups[0] ?? null))
+    return best ?? (pieces.value.length > 0 ? null : (told?.groups[0] ?? null))
   })
-  const curve = computed(
-    () =>
-      known()
-        .get(current.value?.source.id ?? '')
-        ?.curves.find(({ key }) => key === group.value?.key) ?? null,
-  )
 
   /** All that is left of the lot, on these pieces. */
   function useAll() {
@@ -276,7 +271,7 @@ export function usePotPlan(
       overrides,
       standing,
     },
-    ...{ gap, taking, predictions, isAnswered, tookMs, group, curve, useAll, trial },
+    ...{ gap, taking, predictions, isAnswered, tookMs, group, useAll, trial },
   })
 }
 

@@ -2,13 +2,11 @@
 import { DEPTH_STARTS, DEPTHS, type Depth } from '~~/core/colour/depth'
 import { formatMass, formatRatio } from '~~/core/quantity/format-quantity'
 import { plantNeededG } from '~~/core/harvest/ratio'
-import type { CurveView } from '~~/shared/curve-view'
 import type { StrengthGroup, StrengthView } from '~~/shared/strength-view'
 import { useWantedRatio } from './useWantedRatio'
 
-const { group, curve, view } = defineProps<{
+const { group, view } = defineProps<{
   group: StrengthGroup
-  curve: CurveView | null
   view: StrengthView
 }>()
 const emit = defineEmits<{ ratio: [number] }>()
@@ -30,7 +28,7 @@ const sure = ref<(typeof SURE)[number]>(0.5)
 const fibreG = ref<number | null>(100)
 
 const { ratio: reckoned, isAnswered } = useWantedRatio(
-  () => curve,
+  () => group.curve,
   () => aimOf(depth.value),
   () => sure.value,
 )
@@ -58,7 +56,7 @@ function choose(wanted: Depth) {
 </script>
 
 <template>
-  <section v-if="curve" class="panel stack tight" aria-labelledby="wanted">
+  <section v-if="group.curve" class="panel stack tight" aria-labelledby="wanted">
     <div class="ask">
       <h2 id="wanted">Ratio for a depth, on</h2>
       <QuantityField v-model="fibreG" label="dry fibre" class="fibre" bare />

@@ -2,37 +2,20 @@ import { scaleLog, type ScaleLogarithmic } from 'd3-scale'
 import { hexOfLab } from '~~/core/colour/screen-colour'
 import { labOfReflectance } from '~~/core/colour/tristimulus'
 import { expectedReflectance } from '~~/core/strength/expected-colour'
-import type { LeastSquaresFit } from '~~/core/strength/least-squares'
-import { strengthAt } from '~~/core/strength/saturation'
 import type { CurveView } from '~~/shared/curve-view'
-import type { StrengthGroup } from '~~/shared/strength-view'
 import { bandAt } from './band'
 
 /** Dry ratios a ribbon reaches over: as weighed that is 0.1 to 20 for stuff four fifths water. */
 export const RIBBON_RANGE: [number, number] = [0.02, 4]
 
-/** Strength a fit gives at a dry ratio, never below nothing. */
-export function fittedStrength(fit: LeastSquaresFit, ratio: number): number {
-  if (fit.kind === 'bent') return strengthAt(fit, ratio)
-  return Math.max(0, fit.kind === 'straight' ? fit.slope * ratio : fit.level)
+/** Colour to expect at a strength, or null where no swatch tells its hue. */
+export function hexAtStrength({ answer: { unit, bare } }: CurveView, strength: number) {
+  return unit && bare ? hexOfLab(labOfReflectance(expectedReflectance(unit, strength, bare))) : null
 }
 
-/** Colour to expect at a strength, or null where nothing was read yet. */
-export function hexAtStrength({ unit, bare }: StrengthGroup, strength: number): string | null {
-  if (!bare) return null
-  return hexOfLab(labOfReflectance(unit ? expectedReflectance(unit, strength, bare) : bare))
-}
-
-/** Colour to expect at a dry ratio, or null where nothing is known: by the middle of the band. */
-export function expectedHex(
-  group: StrengthGroup | null,
-  ratio: number,
-  curve: CurveView | null = null,
-): string | null {
-  if (!group) return null
-  if (curve) return group.unit ? hexAtStrength(group, bandAt(curve.answer.band, ratio).mid) : null
-  return group.fit ? hexAtStrength(group, fittedStrength(group.fit, ratio)) : null
-}
+/** Colour to expect at a dry ratio, by the middle of the band, or null where nothing is known. */
+export const expectedHex = (curve: CurveView | null, ratio: number): string | null =>
+  curve && hexAtStrength(curve, bandAt(curve.answer.band, ratio).mid)
 
 export interface RibbonStop {
   /** 0 to 100, from the left. */
@@ -48,14 +31,11 @@ const FADE_FACTOR = 4
 
 /** The ribbon's paint: expected colours, fading to haze beyond what was tried. */
 export function ribbonStops(
-  group: StrengthGroup | null,
+  curve: CurveView | null,
   x: ScaleLogarithmic<number, number>,
-  curve: CurveView | null = null,
 ): RibbonStop[] {
-  if (!group?.bare || !(curve ? group.unit && curve.answer.n > 0 : group.fit)) return []
-  const tried = group.points.flatMap(({ notCounted, ratioDry }) =>
-    notCounted || ratioDry === null ? [] : [ratioDry],
-  )
+  if (!curve?.answer.unit) return []
+  const tried = curve.answer.points.map(({ ratio }) => ratio)
   const [least, most] = [Math.min(...tried), Math.max(...tried)]
   const [from, to] = x.range() as [number, number]
   return Array.from({ length: STOPS + 1 }, (_, i) => {
@@ -63,7 +43,7 @@ export function ribbonStops(
     const beyond = Math.max(least / ratio, ratio / most, 1)
     return {
       at: (100 * i) / STOPS,
-      hex: expectedHex(group, ratio, curve)!,
+      hex: expectedHex(curve, ratio)!,
       known: Math.max(0, 1 - Math.log(beyond) / Math.log(FADE_FACTOR)),
     }
   })

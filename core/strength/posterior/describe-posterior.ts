@@ -1,4 +1,10 @@
-import { curvePosterior, type BandPoint, type Interval, type OpenInterval } from './posterior'
+import {
+  curvePosterior,
+  type BandPoint,
+  type Interval,
+  type OpenInterval,
+  type Posterior,
+} from './posterior'
 import type { PosteriorPoint } from './observations'
 import { priorOf } from './borrowed'
 import type { PriorContext, SourceKind } from './priors'
@@ -36,17 +42,20 @@ export function describePosterior({
   context = { kind: sourceKind },
   ask = {},
 }: PosteriorQuestion): DescribedPosterior {
-  const posterior = curvePosterior(points, priorOf(context), { lot: ask.lot })
-  const at = Math.max(0, ...points.map(({ ratio }) => ratio)) || posterior.enough.reference / 2
+  return describedOf(curvePosterior(points, priorOf(context), { lot: ask.lot }), points, ask)
+}
+
+/** What a posterior says, in plain data. */
+export function describedOf(
+  posterior: Posterior,
+  points: readonly PosteriorPoint[],
+  ask: NonNullable<PosteriorQuestion['ask']> = {},
+): DescribedPosterior {
   const { n, ceiling, enough, models, takes, ceilingReached } = posterior
+  const at = Math.max(0, ...points.map(({ ratio }) => ratio)) || enough.reference / 2
   return {
-    n,
-    ceiling,
-    enough,
+    ...{ n, ceiling, enough, models, takes, ceilingReached },
     band: BAND_RATIOS.map((ratio) => posterior.at(ratio)),
-    models,
-    takes,
-    ceilingReached,
     ratioFor: ask.strength === undefined ? null : posterior.ratioFor(ask.strength, ask.probability),
     doublingGain: { at, ...posterior.doublingGain(at) },
     text: wordsFor(n, ceilingReached, takes),

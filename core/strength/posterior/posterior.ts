@@ -51,6 +51,8 @@ export interface Posterior {
    * @returns null where that probability is not reached at any ratio
    */
   ratioFor(strength: number, probability?: number): OpenInterval | null
+  /** Share of the ceiling that a dry ratio reaches: 0.9 is nine tenths of all it can give. */
+  shareOfCeiling(ratio: number): Interval
   /** Gain of strength from doubling the plant at a dry ratio: 0.1 is a tenth more. */
   doublingGain(ratio: number): Interval
   /** Gain of strength from one dry ratio to another: 0.1 is a tenth more. */
@@ -160,6 +162,11 @@ export function curvePosterior(
       if (!Number.isFinite(mid)) return null
       const high = quantile(ratios, HIGH)
       return { mid, low: quantile(ratios, LOW), high: Number.isFinite(high) ? high : null }
+    },
+
+    shareOfCeiling(ratio) {
+      positive(ratio, '/ratio')
+      return interval((draw) => SHAPES[draw.model].share(ratio, draw.scale))
     },
 
     doublingGain(ratio) {

@@ -1,0 +1,117 @@
+import { group } from 'd3-array'
+import { DRAWS, drawCurves, quantile, type Draw } from './posterior/draws'
+import { priorOf } from './posterior/borrowed'
+import { posteriorGrid } from './posterior/grid'
+import { normalQuantile } from './posterior/normal'
+import {
+  DETECTABLE,
+  READING_SD,
+  readObservations,
+  type PosteriorPoint,
+} from './posterior/observations'
+import type { Interval } from './posterior/posterior'
+import type { PriorContext } from './posterior/priors'
+import { TELLING_SHARE } from './potency'
+import { SHAPES } from './saturation'
+
+export interface LotPotency {
+  lot: string
+  /** Factor on the ratio that puts the lot on its source's curve: 1.3 is a third stronger. */
+  factor: Interval
+  /** Swatches that tell it, and the most there are of the lot. */
+  n: number
+  of: number
+  /** Other lots, and their swatches, that the curve stands on. */
+  others: { lots: number; swatches: number }
+}
+
+/** Why a lot's potency cannot be told. */
+export type NotTold = 'onlyLot' | 'nearCeiling' | 'tookNothing'
+
+export type LotAnswer = LotPotency | { lot: string; notTold: NotTold; of: number }
+
+export const isTold = (answer: LotAnswer): answer is LotPotency => 'factor' in answer
+
+/** With fewer curves in which its swatches can tell a ratio, nothing is said. */
+const LEAST_CURVES = 0.5
+const GOLDEN = (Math.sqrt(5) - 1) / 2
+/** Standard normals for the readings' own error, one a curve, evenly spread without chance. */
+const NORMALS = Array.from({ length: DRAWS }, (_, k) => normalQuantile(((k + 0.5) * GOLDEN) % 1))
+
+/**
+ * The potency of each lot against the curve of all others: how many times as much of a usual lot
+ * would have been wanted for what it gave.
+ *
+ * For each curve drawn from the posterior of the other lots, a swatch of this one stands for the
+ * ratio at which that curve has its strength; the factor is that over the ratio taken, its error by
+ * the curve's slope. Swatches above seven tenths of the ceiling tell no ratio and are passed over,
+ * so the spread holds what is not known of the curve, of its lots, and of the readings.
+ *
+ * @param points of one curve, each naming its lot
+ */
+export function lotPotencies(
+  points: readonly PosteriorPoint[],
+  context: PriorContext,
+): LotAnswer[] {
+  const lots = group(
+    points.filter(({ lot }) => lot !== undefined),
+    ({ lot }) => lot!,
+  )
+  return [...lots].map(([lot, own]) => potencyOf(lot, own, points, context))
+}
+
+function potencyOf(
+  lot: string,
+  own: readonly PosteriorPoint[],
+  points: readonly PosteriorPoint[],
+  context: PriorContext,
+): LotAnswer {
+  const others = points.filter((point) => point.lot !== lot)
+  const of = own.length
+  if (others.length === 0) return { lot, notTold: 'onlyLot', of }
+  const seen = own.flatMap((point) =>
+    'strength' in point && point.strength > DETECTABLE && point.ratio > 0 ? [point] : [],
+  )
+  if (seen.length === 0) return { lot, notTold: 'tookNothing', of }
+  const draws = drawCurves(posteriorGrid(readObservations(others), priorOf(context)), false)
+  const told = draws.flatMap((draw, k) => {
+    const one = factorOn(draw, seen, NORMALS[k]!)
+    return one === null ? [] : [one]
+  })
+  if (told.length < LEAST_CURVES * draws.length) return { lot, notTold: 'nearCeiling', of }
+  const logs = Float64Array.from(told, ({ log }) => log).sort()
+  return {
+    lot,
+    factor: {
+      mid: Math.exp(quantile(logs, 0.5)),
+      low: Math.exp(quantile(logs, 0.05)),
+      high: Math.exp(quantile(logs, 0.95)),
+    },
+    n: Math.max(...told.map(({ n }) => n)),
+    of,
+    others: { lots: new Set(others.map((point) => point.lot)).size, swatches: others.length },
+  }
+}
+
+/** The lot's log factor on one curve: its swatches weighed by what each can tell there. */
+function factorOn(
+  { model, ceiling, scale, errorSd }: Draw,
+  swatches: readonly { ratio: number; strength: number; errorSd?: number }[],
+  z: number,
+): { log: number; n: number } | null {
+  const shape = SHAPES[model]
+  let [weight, sum, n] = [0, 0, 0]
+  for (const { ratio, strength, errorSd: known = 0 } of swatches) {
+    const share = strength / ceiling
+    if (share >= TELLING_SHARE) continue
+    const usual =
+      model === 'exponential' ? -scale * Math.log1p(-share) : (scale * share) / (1 - share)
+    // d log S / d log r there: how a strength's error becomes one of the ratio
+    const steepness = -shape.perLogScale(share, usual, scale) / share
+    const variance = (errorSd ** 2 + known ** 2 + (READING_SD / strength) ** 2) / steepness ** 2
+    weight += 1 / variance
+    sum += Math.log(usual / ratio) / variance
+    n++
+  }
+  return n === 0 ? null : { log: sum / weight + z / Math.sqrt(weight), n }
+}

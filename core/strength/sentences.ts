@@ -1,0 +1,177 @@
+import { depthOf } from '../colour/depth'
+import { formatNumber, formatRatio } from '../quantity/format-quantity'
+import type { DescribedPosterior } from './posterior/describe-posterior'
+import type { Interval } from './posterior/posterior'
+import { LITTLE_GAIN } from './predict'
+import type { ToldAt } from './told-at'
+
+/** Everything that the sentences of a curve stand on. */
+export interface StrengthFacts {
+  /** `alum wool`, as in "on alum wool". */
+  on: string
+  described: Pick<DescribedPosterior, 'n' | 'ceiling' | 'enough' | 'ceilingReached' | 'takes'>
+  at: ToldAt
+  /** How a dry ratio reads as weighed: its state, and dry matter in it, 0 to 1. */
+  weighed: { state: string; dryFraction: number }
+  lots: number
+  estimated: number
+  /** Years of its first and last pot; null without a swatch. */
+  years: readonly [string, string] | null
+  /** Swatches on near conditions that it leans on, in words; null where it stands by itself. */
+  leansOn: { n: number; on: string } | null
+}
+
+export interface Sentence {
+  id:
+    | 'typical'
+    | 'thin'
+    | 'takesNothing'
+    | 'share'
+    | 'doubling'
+    | 'enough'
+    | 'ceiling'
+    | 'leans'
+    | 'from'
+  text: string
+}
+
+/** With fewer swatches a curve is mostly what is usual for its kind. */
+export const FEW_SWATCHES = 3
+/** So sure before it is said that more plant hardly helps. */
+const SURE = 0.95
+
+/**
+ * What a curve says at a ratio, in words. No claim is stronger than its interval: spans are rounded
+ * outwards, a ceiling has a number only where it was reached, and "hardly helps" wants 95 %.
+ */
+export function strengthSentences(facts: StrengthFacts): Sentence[] {
+  const { n, takes } = facts.described
+  const list: Sentence[] = []
+  if (n === 0) {
+    list.push({
+      id: 'typical',
+      text: 'Typical, not yours: no swatch here can be counted yet.',
+    })
+  } else if (takes < 0.5) {
+    const sure = `${Math.floor(100 * (1 - takes))} % sure`
+    list.push({
+      id: 'takesNothing',
+      text:
+        takes < 1 - SURE
+          ? `It does not take here (${sure}): nothing tried can be told from bare fibre, and more plant is unlikely to help.`
+          : `It likely does not take here (${sure}): nothing tried can be told from bare fibre.`,
+    })
+    return [...list, from(facts)]
+  } else if (n < FEW_SWATCHES) {
+    list.push({
+      id: 'thin',
+      text: 'Not enough swatches yet to say much: a pale and a deep trial would tell most.',
+    })
+  }
+  list.push(share(facts), doubling(facts), enough(facts), ceiling(facts))
+  if (facts.leansOn) {
+    const { n: near, on } = facts.leansOn
+    list.push({ id: 'leans', text: `With so few here it leans on ${swatches(near)} on ${on}.` })
+  }
+  return [...list, from(facts)]
+}
+
+function share({ on, at, described, weighed }: StrengthFacts): Sentence {
+  const ratio = bothRatios(at.ratio, weighed)
+  if (described.n >= FEW_SWATCHES && described.ceilingReached) {
+    return {
+      id: 'share',
+      text: `On ${on}, ${ratio} gives ${percent(at.share.mid)} of what this plant can do (${percents(at.share)}).`,
+    }
+  }
+  const { low, high } = at.strength
+  const [least, most] = [depthOf(low), depthOf(high)]
+  const words = least === most ? least : `${least} to ${most}`
+  return {
+    id: 'share',
+    text: `On ${on}, ${ratio} is likely ${words}: strength ${formatNumber(at.strength.mid, 2)} (${span(at.strength)}).`,
+  }
+}
+
+function doubling({ at: { doubling: gain, littleGain } }: StrengthFacts): Sentence {
+  const least = Math.floor(100 * Math.max(0, gain.low))
+  const most = Math.ceil(100 * gain.high)
+  const told = `${least} to ${most} %`
+  if (littleGain >= SURE) {
+    return {
+      id: 'doubling',
+      text: `Doubling it adds under ${100 * LITTLE_GAIN} % (${told}): more plant hardly helps.`,
+    }
+  }
+  if (gain.low >= LITTLE_GAIN) {
+    return { id: 'doubling', text: `Doubling it is likely to add ${percent(gain.mid)} (${told}).` }
+  }
+  return {
+    id: 'doubling',
+    text: `Doubling it may add ${percent(gain.mid)} (${told}): whether more plant helps is not sure.`,
+  }
+}
+
+function enough({ described, weighed }: StrengthFacts): Sentence {
+  const { mid, low, high, reference } = described.enough
+  return {
+    id: 'enough',
+    text: `${sentenceCase(bothRatios(mid, weighed))} gives nine tenths of what ${formatRatio(reference)} dry gives (${span({ mid, low, high })} : 1 dry).`,
+  }
+}
+
+function ceiling({ described: { n, ceiling: top, ceilingReached } }: StrengthFacts): Sentence {
+  if (n === 0) {
+    return { id: 'ceiling', text: `Its kind usually ends at a strength of ${span(top)}.` }
+  }
+  return {
+    id: 'ceiling',
+    text: ceilingReached
+      ? `Its ceiling is a strength of ${formatNumber(top.mid, 2)} (${span(top)}).`
+      : 'Its ceiling was not reached in what you tried: there is no number to rely on.',
+  }
+}
+
+function from({ described: { n }, lots, estimated, years }: StrengthFacts): Sentence {
+  if (n === 0 || !years) return { id: 'from', text: 'From no swatches.' }
+  const span = years[0] === years[1] ? years[0] : `${years[0]} to ${years[1]}`
+  const inLots = `${lots} ${lots === 1 ? 'lot' : 'lots'}`
+  const basis =
+    estimated === 0
+      ? 'all measured'
+      : estimated === n
+        ? 'all estimated from colours (~)'
+        : `${estimated} estimated from colours (~)`
+  return {
+    id: 'from',
+    text: `From ${swatches(n)} in ${inLots}, ${span}, ${basis}. Spans hold nine times in ten.`,
+  }
+}
+
+const swatches = (n: number) => (n === 1 ? '1 swatch' : `${n} swatches`)
+const percent = (share: number) => `${Math.round(100 * share)} %`
+const percents = ({ low, high }: Interval) =>
+  `${Math.floor(100 * low)} to ${Math.min(100, Math.ceil(100 * high))} %`
+
+/** `3 : 1 fresh (0.54 : 1 dry)`; what is weighed dried is dry. */
+function bothRatios(dry: number, { state, dryFraction }: StrengthFacts['weighed']): string {
+  return state === 'dried' || state === 'dry'
+    ? `${formatRatio(dry)} dried`
+    : `${formatRatio(dry / dryFraction)} ${state} (${formatRatio(dry)} dry)`
+}
+
+/** Two figures, the ends moved outwards. */
+const span = ({ low, high }: Interval) =>
+  `${formatNumber(outwards(low, Math.floor), 2)} to ${formatNumber(outwards(high, Math.ceil), 2)}`
+
+/** Rounded to two figures, down or up. */
+export function outwards(value: number, round: (value: number) => number): number {
+  if (value === 0) return 0
+  const step = 10 ** (Math.floor(Math.log10(Math.abs(value))) - 1)
+  // 0.29 / 0.01 is a hair over 29: what is round already stays
+  const steps = value / step
+  const nearest = Math.round(steps)
+  return Number(((Math.abs(steps - nearest) < 1e-9 ? nearest : round(steps)) * step).toPrecision(2))
+}
+
+const sentenceCase = (text: string) => text.charAt(0).toUpperCase() + text.slice(1)

@@ -1,0 +1,33 @@
+import { priorOf } from './posterior/borrowed'
+import { describedOf, type DescribedPosterior } from './posterior/describe-posterior'
+import type { PosteriorPoint } from './posterior/observations'
+import { curvePosterior, type BandPoint, type Interval } from './posterior/posterior'
+import type { PriorContext } from './posterior/priors'
+import { LITTLE_GAIN } from './predict'
+
+/** What a curve says at one dry ratio. */
+export interface ToldAt {
+  ratio: number
+  strength: BandPoint
+  /** Share of the ceiling that it reaches. */
+  share: Interval
+  /** Gain of strength from twice the plant: 0.1 is a tenth more. */
+  doubling: Interval
+  /** How sure it is that twice the plant adds less than a tenth. */
+  littleGain: number
+}
+
+/** A curve that is asked again and again: worked out once. */
+export function askCurve(points: readonly PosteriorPoint[], context: PriorContext) {
+  const posterior = curvePosterior(points, priorOf(context))
+  return {
+    described: (): DescribedPosterior => describedOf(posterior, points),
+    at: (ratio: number): ToldAt => ({
+      ratio,
+      strength: posterior.at(ratio),
+      share: posterior.shareOfCeiling(ratio),
+      doubling: posterior.doublingGain(ratio),
+      littleGain: posterior.probabilityOfLittleGain(ratio, 2 * ratio, LITTLE_GAIN),
+    }),
+  }
+}

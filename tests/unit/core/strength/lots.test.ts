@@ -1,0 +1,166 @@
+import { describe, expect, test } from '@jest/globals'
+import { randomLcg, randomNormal } from 'd3-random'
+import { dyedReflectance, BARE_LAB, TRUTHS } from '../../../../demo/truth'
+import { estimateReflectance } from '../../../../core/colour/estimate-reflectance'
+import { isTold, lotPotencies } from '../../../../core/strength/lot-potency'
+import { lotShifts } from '../../../../core/strength/lot-hue'
+import {
+  byDayOfYear,
+  byLevel,
+  byStorage,
+  byYear,
+  type DatedPotency,
+} from '../../../../core/strength/potency-trends'
+
+const RATIOS = [0.08, 0.15, 0.3]
+function sourceOf(factors: readonly number[], seed: number, error = 0.08) {
+  const normal = randomNormal.source(randomLcg(seed))(0, 1)
+  return factors.flatMap((factor, i) =>
+    RATIOS.map((ratio) => ({
+      ...{ ratio, lot: `lot ${i}` },
+      strength: 2 * (1 - Math.exp((-factor * ratio) / 0.3)) * Math.exp(error * normal()),
+    })),
+  )
+}
+
+describe('the potency of a lot', () => {
+  test('a lot of double potency is found among usual ones', () => {
+    const answers = lotPotencies(sourceOf([1, 1, 1, 1, 2], 0.3), { kind: 'leaf' })
+    const strong = answers.find(({ lot }) => lot === 'lot 4')!
+    expect(isTold(strong)).toBe(true)
+    if (!isTold(strong)) return
+    expect(strong.factor.mid).toBeGreaterThan(1.5)
+    expect(strong.factor.low).toBeLessThan(2)
+    expect(strong.factor.high).toBeGreaterThan(2)
+    expect(strong).toMatchObject({ n: 3, of: 3, others: { lots: 4, swatches: 12 } })
+  })
+
+  test('its interval holds the truth nine times in ten, over 60 sources', () => {
+    const normal = randomNormal.source(randomLcg(0.61))(0, 1)
+    let [held, told] = [0, 0]
+    for (let i = 0; i < 60; i++) {
+      const factors = Array.from({ length: 3 }, () => Math.exp(0.2 * normal()))
+      const [answer] = lotPotencies(sourceOf(factors, 0.05 + i / 70), { kind: 'leaf' })
+      if (!answer || !isTold(answer)) continue
+      told++
+      if (answer.factor.low <= factors[0]! && factors[0]! <= answer.factor.high) held++
+    }
+    expect(told).toBeGreaterThan(54)
+    expect(held / told).toBeGreaterThan(0.8)
+  })
+
+  test('what cannot be told says why', () => {
+    expect(lotPotencies(sourceOf([1], 0.2), {})).toEqual([
+      { lot: 'lot 0', notTold: 'onlyLot', of: 3 },
+    ])
+    const others = [0.1, 0.3, 0.6, 1.2].map((ratio, i) => ({
+      ...{ ratio, lot: `usual ${i}`, strength: 2 * (1 - Math.exp(-ratio / 0.3)) },
+    }))
+    const full = [{ ratio: 3, strength: 2, lot: 'full' }]
+    expect(lotPotencies([...others, ...full], {}).at(-1)).toMatchObject({ notTold: 'nearCeiling' })
+    const nothing = [{ ratio: 0.3, strength: 0.01, lot: 'none' }]
+    expect(lotPotencies([...others, ...nothing], {}).at(-1)).toMatchObject({
+      notTold: 'tookNothing',
+    })
+  })
+})
+
+describe('the hue of a lot', () => {
+  const swatch = (key: string, lot: string, ratioDry: number, factor = 1) => ({
+    lot,
+    bare: estimateReflectance(BARE_LAB.wool),
+    dyed: dyedReflectance(TRUTHS[key]!, { ratioDry, fibre: 'wool', iron: false, factor }),
+  })
+
+  test('a lot that is only weaker has no shift; a redder one is redder', () => {
+    const tansy = 'tanacetum-vulgare/flowerHead'
+    const shifts = lotShifts([
+      ...[0.2, 0.4, 0.6].map((ratio) => swatch(tansy, 'usual', ratio)),
+      ...[0.2, 0.4].map((ratio) => swatch(tansy, 'weak', ratio, 0.6)),
+      ...[0.2, 0.4].map((ratio) => swatch('rumex-obtusifolius/root', 'other', ratio)),
+    ])
+    const of = (lot: string) => shifts.find((each) => each.lot === lot)!
+    expect(of('other').words.join(' ')).toMatch(/redder/)
+    expect(of('other')).toMatchObject({ n: 2 })
+    const plain = lotShifts([
+      ...[0.2, 0.4, 0.6].map((ratio) => swatch(tansy, 'usual', ratio)),
+      ...[0.2, 0.4].map((ratio) => swatch(tansy, 'weak', ratio, 0.6)),
+    ])
+    expect(plain.find(({ lot }) => lot === 'weak')!.de2000).toBeLessThan(0.5)
+    expect(plain.find(({ lot }) => lot === 'weak')!.words).toEqual([])
+  })
+
+  test('without others, or with bare fibre only, nothing is said', () => {
+    const bare = estimateReflectance(BARE_LAB.wool)
+    expect(lotShifts([swatch('rumex-obtusifolius/root', 'one', 0.3)])).toEqual([])
+    expect(
+      lotShifts([
+        { lot: 'a', dyed: bare, bare },
+        { lot: 'b', dyed: bare, bare },
+      ]),
+    ).toEqual([])
+  })
+})
+
+describe('potency against season, storage and place', () => {
+  const normal = randomNormal.source(randomLcg(0.17))(0, 1)
+  const lot = (
+    i: number,
+    log: (dayOfYear: number, storedYears: number) => number,
+  ): DatedPotency => {
+    const dayOfYear = 120 + ((i * 53) % 200)
+    const storedYears = (i * 0.37) % 3
+    return {
+      ...{ dayOfYear, storedYears, year: 2020 + (i % 6), logSd: 0.1 },
+      ...{ stage: i % 2 ? 'bud' : 'flower', place: '', log: log(dayOfYear, storedYears) },
+    }
+  }
+  const make = (n: number, log: Parameters<typeof lot>[1]) =>
+    Array.from({ length: n }, (_, i) => lot(i, (d, s) => log(d, s) + 0.1 * normal()))
+
+  test('a wave of the year is found, with its peak where it is', () => {
+    const peak = 200
+    const lots = make(14, (day) => 0.6 * Math.cos((2 * Math.PI * (day - peak)) / 365.25))
+    const trend = byDayOfYear(lots)!
+    expect(trend.p).toBeLessThan(0.01)
+    const best = Array.from({ length: 200 }, (_, i) => 120 + i).reduce((a, b) =>
+      trend.at(b).mid > trend.at(a).mid ? b : a,
+    )
+    expect(Math.abs(best - peak)).toBeLessThan(25)
+    const { low, high } = trend.at(peak)
+    expect(low).toBeLessThan(Math.exp(0.6))
+    expect(high).toBeGreaterThan(Math.exp(0.6) * 0.9)
+  })
+
+  test('what fades in the bag is found as so much a year', () => {
+    const trend = byStorage(make(12, (_, years) => -0.3 * years))!
+    const perYear = Math.log(trend.at(1).mid / trend.at(0).mid)
+    expect(perYear).toBeGreaterThan(-0.45)
+    expect(perYear).toBeLessThan(-0.2)
+    expect(byYear(make(12, (_, years) => -0.3 * years))).toBeNull()
+  })
+
+  test('alike lots bear a trend about once in twenty, and five never', () => {
+    let found = 0
+    for (let i = 0; i < 300; i++) if (byStorage(make(10, () => 0))) found++
+    expect(found / 300).toBeLessThan(0.1)
+    expect(found / 300).toBeGreaterThan(0.01)
+    expect(byStorage(make(5, (_, years) => -2 * years))).toBeNull()
+    expect(byStorage(make(8, () => 0).map((each) => ({ ...each, storedYears: 1 })))).toBeNull()
+  })
+
+  test('stages with two lots and more stand side by side, strongest first', () => {
+    const lots = make(8, () => 0).map((each) => ({
+      ...each,
+      log: each.log + (each.stage === 'bud' ? 0.5 : 0),
+    }))
+    const levels = byLevel(lots, ({ stage }) => stage)
+    expect(levels.map(({ level, n }) => [level, n])).toEqual([
+      ['bud', 4],
+      ['flower', 4],
+    ])
+    expect(levels[0]!.low).toBeGreaterThan(levels[1]!.mid)
+    expect(byLevel(lots, ({ place }) => place)).toEqual([])
+    expect(byLevel(lots.slice(0, 1), ({ stage }) => stage)).toEqual([])
+  })
+})

@@ -1,0 +1,158 @@
+import { describe, expect, test } from '@jest/globals'
+import { randomLcg, randomNormal } from 'd3-random'
+import { DEPTH_STARTS, depthOf } from '../../../../core/colour/depth'
+import type { PosteriorPoint } from '../../../../core/strength/posterior/observations'
+import {
+  outwards,
+  strengthSentences,
+  type StrengthFacts,
+} from '../../../../core/strength/sentences'
+import { askCurve } from '../../../../core/strength/told-at'
+
+/*
+ * Every sentence of the Strength page, held against the core it stands on: for sources with 0, 1, 3
+ * and 20 swatches no claim is stronger than its interval.
+ */
+function pointsOf(n: number, seed = 0.4, ceiling = 1.8, scale = 0.3): PosteriorPoint[] {
+  const normal = randomNormal.source(randomLcg(seed))(0, 1)
+  return Array.from({ length: n }, (_, i) => {
+    const ratio = [0.3, 0.1, 0.8, 0.2, 0.5, 1.2][i % 6]!
+    const strength = ceiling * (1 - Math.exp(-ratio / scale)) * Math.exp(0.1 * normal())
+    return { ratio, strength, lot: `lot ${i % 5}` }
+  })
+}
+
+const weighed = { state: 'fresh', dryFraction: 0.18 }
+const told = (points: PosteriorPoint[], ratio: number, more: Partial<StrengthFacts> = {}) => {
+  const curve = askCurve(points, { kind: 'leaf' })
+  const facts: StrengthFacts = {
+    ...{ on: 'wool, Al', described: curve.described(), at: curve.at(ratio), weighed, estimated: 0 },
+    lots: new Set(points.map(({ lot }) => lot)).size,
+    years: points.length ? ['2024', '2026'] : null,
+    leansOn: null,
+    ...more,
+  }
+  const byId = new Map(strengthSentences(facts).map(({ id, text }) => [id, text]))
+  return { facts, byId, text: [...byId.values()].join(' ') }
+}
+
+/** `12 to 34` behind a word: the span that a sentence claims. */
+function spanIn(text: string | undefined, unit = ''): [number, number] {
+  const [, low, high] = new RegExp(`([\\d.]+) to ([\\d.]+)${unit}`).exec(text ?? '') ?? []
+  return [Number(low), Number(high)]
+}
+
+const COUNTS = [0, 1, 3, 20]
+const RATIOS = [0.05, 0.3, 1]
+const CASES = COUNTS.flatMap((n) => RATIOS.map((ratio) => [n, ratio] as const))
+
+describe('the sentences of a source', () => {
+  test.each(CASES)(
+    'with %d swatches at %d : 1 dry claim no more than their intervals',
+    (n, ratio) => {
+      const { facts, byId } = told(pointsOf(n), ratio)
+      const { enough, ceiling, ceilingReached } = facts.described
+      const { share, doubling, strength, littleGain } = facts.at
+      // at or outside the interval, never inside
+      const [enoughLow, enoughHigh] = spanIn(byId.get('enough')?.split('(').at(-1))
+      expect(enoughLow).toBeLessThanOrEqual(enough.low)
+      expect(enoughHigh).toBeGreaterThanOrEqual(enough.high)
+      const [gainLow, gainHigh] = spanIn(byId.get('doubling'), ' %').map((value) => value / 100)
+      expect(gainLow).toBeLessThanOrEqual(doubling.low + 1e-12)
+      expect(gainHigh).toBeGreaterThanOrEqual(doubling.high - 1e-12)
+      if (/of what this plant can do/.test(byId.get('share')!)) {
+        expect(n).toBeGreaterThanOrEqual(3)
+        expect(ceilingReached).toBe(true)
+        const [low, high] = spanIn(byId.get('share')!.split('do (')[1], ' %').map((v) => v / 100)
+        expect(low).toBeLessThanOrEqual(share.low)
+        expect(high).toBeGreaterThanOrEqual(share.high)
+      } else {
+        const [low, high] = spanIn(byId.get('share')!.split('strength')[1])
+        expect(low).toBeLessThanOrEqual(strength.low)
+        expect(high).toBeGreaterThanOrEqual(strength.high)
+        expect(byId.get('share')).toContain(depthOf(strength.low))
+        expect(byId.get('share')).toContain(depthOf(strength.high))
+      }
+      if (/hardly helps/.test(byId.get('doubling')!))
+        expect(littleGain).toBeGreaterThanOrEqual(0.95)
+      if (/likely to add/.test(byId.get('doubling')!))
+        expect(doubling.low).toBeGreaterThanOrEqual(0.1)
+      if (/ceiling is/.test(byId.get('ceiling')!)) {
+        expect(ceilingReached).toBe(true)
+        const [low, high] = spanIn(byId.get('ceiling'))
+        expect(low).toBeLessThanOrEqual(ceiling.low)
+        expect(high).toBeGreaterThanOrEqual(ceiling.high)
+      }
+    },
+  )
+
+  test('no swatch: typical, and said to be', () => {
+    const { byId, text } = told([], 0.3)
+    expect(byId.get('typical')).toMatch(/^Typical, not yours/)
+    expect(byId.get('ceiling')).toMatch(/^Its kind usually ends/)
+    expect(byId.get('from')).toBe('From no swatches.')
+    expect(text).not.toMatch(/what this plant can do|hardly helps/)
+  })
+
+  test('one swatch: not enough yet; three: no such word', () => {
+    expect(told(pointsOf(1), 0.3).byId.get('thin')).toMatch(/^Not enough swatches yet/)
+    expect(told(pointsOf(3), 0.3).byId.has('thin')).toBe(false)
+    expect(told(pointsOf(1), 0.3).byId.get('from')).toBe(
+      'From 1 swatch in 1 lot, 2024 to 2026, all measured. Spans hold nine times in ten.',
+    )
+  })
+
+  test('twenty: a share of the ceiling, in both ratios, with what doubling adds', () => {
+    const { byId } = told(pointsOf(20), 0.54)
+    expect(byId.get('share')).toMatch(
+      /^On wool, Al, 3 : 1 fresh \(0\.54 : 1 dry\) gives \d\d % of what this plant can do \(\d\d to \d+ %\)\.$/,
+    )
+    expect(byId.get('doubling')).toMatch(/^Doubling it/)
+    expect(told(pointsOf(20), 2.5).byId.get('doubling')).toMatch(/more plant hardly helps/)
+    expect(told(pointsOf(20), 0.05).byId.get('doubling')).toMatch(/is likely to add \d\d %/)
+  })
+
+  test('a ceiling that was not reached has no number', () => {
+    const straight = [0.02, 0.03, 0.04, 0.05].map((ratio, i) => ({
+      ...{ ratio, strength: 4 * ratio, lot: `l${i}` },
+    }))
+    const { byId, facts } = told(straight, 0.04)
+    expect(facts.described.ceilingReached).toBe(false)
+    expect(byId.get('ceiling')).toMatch(/not reached in what you tried/)
+    expect(byId.get('share')).not.toMatch(/can do/)
+  })
+
+  test('a source that never takes is said to, as sure as it is and no surer', () => {
+    const nothing = Array.from({ length: 8 }, (_, i) => ({
+      ...{ ratio: 0.2 * (i + 1), strength: 0.005, lot: `l${i}` },
+    }))
+    const { byId, facts } = told(nothing, 0.5)
+    const [, sure] = /(\d+) % sure/.exec(byId.get('takesNothing')!)!
+    expect(Number(sure) / 100).toBeLessThanOrEqual(1 - facts.described.takes)
+    expect(byId.has('enough')).toBe(false)
+    expect(byId.get('from')).toMatch(/^From 8 swatches/)
+  })
+
+  test('what it leans on is named; estimates and dried lots are told apart', () => {
+    const { byId } = told(pointsOf(3), 0.3, {
+      leansOn: { n: 9, on: 'silk, Al' },
+      estimated: 2,
+      weighed: { state: 'dried', dryFraction: 1 },
+      years: ['2026', '2026'],
+    })
+    expect(byId.get('leans')).toBe('With so few here it leans on 9 swatches on silk, Al.')
+    expect(byId.get('from')).toBe(
+      'From 3 swatches in 3 lots, 2026, 2 estimated from colours (~). Spans hold nine times in ten.',
+    )
+    expect(byId.get('enough')).toMatch(/^[\d.]+ : 1 dried gives/)
+  })
+
+  test('spans are rounded outwards, and what is round stays', () => {
+    expect([0.2949, 12.01, 0.29, 5].map((v) => outwards(v, Math.floor))).toEqual([
+      0.29, 12, 0.29, 5,
+    ])
+    expect([0.2901, 12.01, 0.29, 5].map((v) => outwards(v, Math.ceil))).toEqual([0.3, 13, 0.29, 5])
+    expect(outwards(0, Math.ceil)).toBe(0)
+    expect(DEPTH_STARTS.full).toBe(1.2)
+  })
+})
