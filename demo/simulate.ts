@@ -109,6 +109,7 @@ export async function playStory(
       obtained: obtainedOf(lot),
       ...weighing,
       dryFraction: lot.dryFraction,
+      ...(lot.minutes && { minutes: lot.minutes }),
       note: '',
     })
     return lotId
@@ -145,6 +146,7 @@ export async function playStory(
         ratioDry,
         fibre: bath.fibre,
         iron: bath.mordants.includes('ironSulfate'),
+        leaning: lot.leaning,
         factor: factorOf(lot, bath) * lotFactor * Math.exp(truth.errorSd * normal()),
       })
       clock.now = new Date(Math.max(+clock.now, Date.parse(`${addDays(on, 2)}T09:00:00Z`)))
@@ -152,7 +154,9 @@ export async function playStory(
         id: id(),
         wet: false,
         washed: true,
-        ...(bath.measured ? { reflectance: [...dyed] } : { hex: hexOfLab(labOfReflectance(dyed)) }),
+        ...(bath.measured
+          ? { reflectance: [...dyed], by: 'reader' as const }
+          : { hex: hexOfLab(labOfReflectance(dyed)) }),
       }
       await log.swatches.change(swatchId, 1, { reading })
     }

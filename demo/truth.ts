@@ -153,6 +153,11 @@ export const FIBRE_FACTOR: Record<string, number> = {
 export const NO_MORDANT_FACTOR = 0.25
 export const IRON_FACTOR = 1.45
 const IRON_BANDS: readonly Band[] = [[560, 170, 0.55]]
+/** What a leaning lot absorbs beside: red light for a greener one, green for a redder. */
+const LEANING_BANDS: Record<'greener' | 'redder', readonly Band[]> = {
+  greener: [[640, 60, 0.16]],
+  redder: [[530, 45, 0.2]],
+}
 
 /** Undyed fibres: CIELAB values of an invented flock and shop. */
 export const BARE_LAB = {
@@ -179,6 +184,8 @@ export interface Dyeing {
   ratioDry: number
   fibre: keyof typeof BARE_LAB
   iron: boolean
+  /** How the lot's hue leans. */
+  leaning?: 'greener' | 'redder'
   /** Everything that multiplies the strength: fibre, mordant, lot and chance. */
   factor: number
 }
@@ -186,10 +193,14 @@ export interface Dyeing {
 /** Spectrum of a piece dyed in the simulation. */
 export function dyedReflectance(
   truth: Truth,
-  { ratioDry, fibre, iron, factor }: Dyeing,
+  { ratioDry, fibre, iron, leaning, factor }: Dyeing,
 ): Reflectance {
   const bare = kOverSOf(estimateReflectance(BARE_LAB[fibre]))
-  const unit = unitOf(iron ? [...truth.bands, ...IRON_BANDS] : truth.bands)
+  const unit = unitOf([
+    ...truth.bands,
+    ...(iron ? IRON_BANDS : []),
+    ...(leaning ? LEANING_BANDS[leaning] : []),
+  ])
   const strength = strengthAt(truth.curve, ratioDry) * factor
   return bare.map((ks, i) => reflectanceOfKOverS(Math.max(0, ks + strength * unit[i]!)))
 }

@@ -16,6 +16,8 @@ export interface CurveView {
   leansOn: { key: string; n: number; differs: ConditionKey[] } | null
   /** Swatches counted, in the order of the answer's points. */
   swatchIds: string[]
+  /** Those that stand beside it, in the order of the answer's `besideStrengths`. */
+  besideIds: string[]
   /** Days of the first and last of its pots. */
   dyedFrom: string
   dyedTo: string

@@ -37,6 +37,11 @@ export interface StrengthPointView {
   strength: number | null
   depth: Depth | null
   notCounted: NotCounted | null
+  /** 1 is the first bath; of a later one, the dry ratio that the first had. */
+  bathNumber: number
+  firstRatioDry: number | null
+  /** Coats, where it was painted on. */
+  coats: number | null
   /** How sure the name of what it was dyed with is (the least sure of its lots), and why. */
   sureness: Sureness
   evidence: string[]

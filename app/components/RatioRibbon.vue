@@ -69,7 +69,7 @@ const enoughWord = computed(() => {
   const crowded = Math.abs(gap) < 36
   if (!crowded && at < width.value - 30) return { 'text-anchor': 'middle' }
   return gap < 0 && at < width.value - 80
-    ? { 'text-anchor': 'start', x: 6 }
+    ? { 'text-anchor': 'start', x: crowded ? 14 : 6 }
     : { 'text-anchor': 'end', x: crowded ? Math.min(gap, 0) - 14 : 0 }
 })
 

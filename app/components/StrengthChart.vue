@@ -1,12 +1,10 @@
 <script setup lang="ts">
 import { useId } from 'vue'
-import { scaleLinear } from 'd3-scale'
-import { area, line } from 'd3-shape'
-import { DEPTH_STARTS, DEPTHS, type Depth } from '~~/core/colour/depth'
 import { formatNumber, formatRatio } from '~~/core/quantity/format-quantity'
 import { bandAt, setRight } from '~/features/strength/band'
+import { useStrengthScales } from '~/features/strength/useStrengthScales'
 import { useSize } from '~/composables/useSize'
-import type { BandPoint, Interval } from '~~/core/strength/posterior/posterior'
+import type { Interval } from '~~/core/strength/posterior/posterior'
 import type { CurveView } from '~~/shared/curve-view'
 import type { StrengthGroup, StrengthPointView } from '~~/shared/strength-view'
 
@@ -14,81 +12,54 @@ import type { StrengthGroup, StrengthPointView } from '~~/shared/strength-view'
  * Strength against dry ratio: each swatch in its own colour, and the band that holds the median
  * lot's curve nine times in ten; within the dashed lines, a lot not yet seen.
  */
-const { group, curve, sourceName } = defineProps<{
+const {
+  group,
+  curve,
+  sourceName,
+  leftOut = [],
+} = defineProps<{
   group: StrengthGroup
   curve: CurveView | null
   sourceName: string
+  /** Swatches that the curve is drawn without. */
+  leftOut?: readonly string[]
 }>()
+defineEmits<{ open: [swatchId: string] }>()
 
 const MARGIN = { top: 14, right: 16, bottom: 42, left: 74 }
+const TAG = { width: 236, height: 62 }
 
 const frame = useId()
 const box = ref<HTMLElement | null>(null)
 const { width, height } = useSize(box)
 
-const told = computed(() => setRight(group.points, curve))
+const placed = computed(() => setRight(group.points, curve))
+/** Those the curve counts; those beside it stand fainter. */
+const told = computed(() => placed.value.filter(({ notCounted }) => notCounted === null))
 const answer = computed(() => curve?.answer ?? null)
-
-const farthest = computed(() => Math.max(0.2, ...told.value.map(({ ratioDry }) => ratioDry)) * 1.15)
-const highest = computed(() => {
-  const swatches = Math.max(0.5, ...told.value.map(({ strength }) => strength!))
-  const top = answer.value ? bandAt(answer.value.band, farthest.value).high : 0
-  // a band far above what was tried is not worth squeezing the swatches for
-  return Math.max(swatches, Math.min(top, swatches * 1.5)) * 1.08
+const { x, y, farthest, highest, bandPath, middlePath, newLotPaths, depths, ticks } =
+  useStrengthScales(() => ({
+    ...{ points: told.value, band: answer.value?.band ?? null },
+    ...{ width: width.value, height: height.value, margin: MARGIN },
+  }))
+const pointed = ref<string | null>(null)
+/** The tag of the swatch under the pointer or the focus, near it and inside the chart. */
+const tag = computed(() => {
+  const point = placed.value.find(({ swatchId }) => swatchId === pointed.value)
+  if (!point) return null
+  const [left, top] = [x.value(point.ratioDry), y.value(point.strength)]
+  return {
+    point,
+    style: {
+      left: `${Math.min(Math.max(left - TAG.width / 2, 4), Math.max(4, width.value - TAG.width - 4))}px`,
+      top: top > TAG.height + 24 ? `${top - TAG.height - 16}px` : `${top + 18}px`,
+    },
+  }
 })
-const lowest = computed(() => Math.min(0, ...told.value.map(({ strength }) => strength!)))
-
-const x = computed(() =>
-  scaleLinear([0, farthest.value], [MARGIN.left, Math.max(width.value - MARGIN.right, 100)]),
-)
-const y = computed(() =>
-  scaleLinear(
-    [lowest.value, highest.value],
-    [Math.max(height.value - MARGIN.bottom, 60), MARGIN.top],
-  ),
-)
-
-/** The band at even steps of the chart, beginning at nothing. */
-const steps = computed<BandPoint[]>(() => {
-  const band = answer.value?.band
-  if (!band) return []
-  return Array.from({ length: 81 }, (_, i) => bandAt(band, (farthest.value * (i + 1e-6)) / 80))
-})
-const bandPath = computed(
-  () =>
-    area<BandPoint>(
-      ({ ratio }) => x.value(ratio),
-      ({ low }) => y.value(low),
-      ({ high }) => y.value(high),
-    )(steps.value) ?? '',
-)
-const pathOf = (value: (point: BandPoint) => number) =>
-  line<BandPoint>(
-    ({ ratio }) => x.value(ratio),
-    (point) => y.value(value(point)),
-  )(steps.value) ?? ''
-const middlePath = computed(() => pathOf(({ mid }) => mid))
-const newLotPaths = computed(() => [
-  pathOf(({ newLot }) => newLot.low),
-  pathOf(({ newLot }) => newLot.high),
-])
-
-/** Where each depth word stands, and where the depth begins. */
-const depths = computed(() =>
-  DEPTHS.flatMap((depth: Depth, i) => {
-    const from = DEPTH_STARTS[depth]
-    const to = Math.min(DEPTH_STARTS[DEPTHS[i + 1]!] ?? Infinity, highest.value)
-    if (from >= highest.value) return []
-    const room = y.value(from) - y.value(to)
-    return [{ depth, from: y.value(from), middle: (y.value(from) + y.value(to)) / 2, room }]
-  }),
-)
-
 const isFarRight = computed(() => x.value(answer.value?.enough.mid ?? 0) > width.value * 0.72)
 const rangeText = ({ mid, low, high }: Interval) =>
   `${formatNumber(mid, 2)} (${formatNumber(low, 2)} to ${formatNumber(high, 2)})`
 
-const ticks = computed(() => x.value.ticks(Math.max(3, Math.round(width.value / 110))))
 const isEstimated = ({ basis }: StrengthPointView) => basis === 'estimated'
 
 const spoken = computed(
@@ -102,7 +73,7 @@ const title = (point: StrengthPointView) =>
 
 <template>
   <div ref="box" class="chart">
-    <svg v-if="width" :width="width" :height="height" role="img" :aria-label="spoken">
+    <svg v-if="width" :width="width" :height="height" role="group" :aria-label="spoken">
       <g v-for="band in depths" :key="band.depth" class="depth">
         <line :x1="MARGIN.left" :x2="width - MARGIN.right" :y1="band.from" :y2="band.from" />
         <text v-if="band.room > 11" :x="MARGIN.left - 8" :y="band.middle + 4">
@@ -185,18 +156,37 @@ const title = (point: StrengthPointView) =>
         </g>
       </template>
       <circle
-        v-for="point in told"
+        v-for="point in placed"
         :key="point.swatchId"
         :cx="x(point.ratioDry)"
-        :cy="y(point.strength!)"
+        :cy="y(point.strength)"
         r="10"
         :fill="point.hex"
         class="swatch"
-        :class="{ estimated: isEstimated(point) }"
-      >
-        <title>{{ title(point) }}</title>
-      </circle>
+        :class="{
+          estimated: isEstimated(point),
+          beside: point.notCounted || leftOut.includes(point.swatchId),
+        }"
+        role="link"
+        tabindex="0"
+        :aria-label="title(point)"
+        @pointerenter="pointed = point.swatchId"
+        @pointerleave="pointed = null"
+        @focus="pointed = point.swatchId"
+        @blur="pointed = null"
+        @click="$emit('open', point.swatchId)"
+        @keydown.enter="$emit('open', point.swatchId)"
+      />
     </svg>
+    <div v-if="tag" class="tag-at" :style="tag.style">
+      <SwingTag
+        :code="tag.point.code"
+        :hex="tag.point.hex"
+        :line="`${formatRatio(tag.point.ratioDry)} dry, ${tag.point.lotCodes.join(', ') || tag.point.potCode}`"
+        :figure="`${isEstimated(tag.point) ? '~' : ''}${formatNumber(tag.point.strength, 2)}`"
+        :figure-note="tag.point.notCounted ? 'not counted' : (tag.point.depth ?? '')"
+      />
+    </div>
   </div>
 </template>
 
@@ -204,6 +194,7 @@ const title = (point: StrengthPointView) =>
 .chart {
   width: 100%;
   height: 100%;
+  position: relative;
   min-height: 300px;
   overflow: hidden;
 }
@@ -280,5 +271,26 @@ text {
 
 .estimated {
   stroke-dasharray: 3 2.5;
+}
+
+.beside {
+  opacity: 0.4;
+}
+
+.swatch {
+  cursor: pointer;
+}
+
+.swatch:focus-visible {
+  stroke: var(--juniper);
+  stroke-width: 3;
+  outline: none;
+}
+
+.tag-at {
+  position: absolute;
+  z-index: 2;
+  width: 236px;
+  pointer-events: none;
 }
 </style>

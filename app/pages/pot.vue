@@ -63,9 +63,15 @@ watch(
   (ids) => (sourceIds.value = ids ? ids.split(' ') : []),
   { immediate: true },
 )
-watch(stock, () => {
+/** What the address brings along is taken up once: what is changed since is the dyer's own. */
+let taken = ''
+watch([stock, () => route.fullPath], ([there, path]) => {
+  if (!there || path === taken) return
+  taken = path
   const [lot, piece, from] = [asked('lot'), asked('piece'), asked('from')]
   if (lot) plan.draft.lots[0]!.lotId = lot
+  const ratio = Number(asked('ratio'))
+  if (lot && ratio > 0) plan.draft.lots[0]!.ratioDry = ratio
   if (from) plan.draft.fromPotId = from
   const brought = [...(piece ? [piece] : []), ...inHand()]
   if (brought.length > 0) {
@@ -149,7 +155,7 @@ useHead({ title: 'Pot · Juniper Haze' })
       v-if="isWanting && plan.group && known?.get(plan.current?.source.id ?? '')"
       :group="plan.group"
       :view="known.get(plan.current!.source.id)!"
-      class="wanted"
+      class="panel wanted"
       @ratio="plan.ratioDry = $event"
     />
     <div class="ratio">

@@ -1,10 +1,14 @@
 <script setup lang="ts">
 import { PARTS, type Part } from '~~/catalogue/parts'
-import type { CurveView } from '~~/shared/curve-view'
 import type { SourceWithSwatches, StrengthView } from '~~/shared/strength-view'
+import LaterBaths from '~/features/strength/LaterBaths.vue'
+import NextTrial from '~/features/strength/NextTrial.vue'
+import SmallMultiples from '~/features/strength/SmallMultiples.vue'
 import StrengthAnswer from '~/features/strength/StrengthAnswer.vue'
+import StrengthNav from '~/features/strength/StrengthNav.vue'
 import StrengthPoints from '~/features/strength/StrengthPoints.vue'
 import WantedDepth from '~/features/strength/WantedDepth.vue'
+import { useAskedCurve } from '~/features/strength/useAskedCurve'
 import { groupWords } from '~/features/strength/words'
 
 const route = useRoute()
@@ -17,48 +21,60 @@ const { data: sources, failure } = useLoaded(() =>
 const sourceId = computed(
   () => (route.query.source as string | undefined) ?? sources.value?.items[0]?.sourceId ?? null,
 )
-const { data: view } = useLoaded(
+const { data: view, failure: viewFailure } = useLoaded(
   async () => (sourceId.value ? await api.get<StrengthView>(`strength/${sourceId.value}`) : null),
   sourceId,
 )
 
-const groupKey = ref('')
+const groupKey = ref((route.query.on as string | undefined) ?? '')
 const group = computed(
   () =>
     view.value?.groups.find(({ key }) => key === groupKey.value) ?? view.value?.groups[0] ?? null,
 )
-const { data: curves, failure: curveFailure } = useLoaded(
-  async () =>
-    sourceId.value
-      ? (await api.get<{ items: CurveView[] }>('curves', { sourceId: sourceId.value })).items
-      : [],
-  sourceId,
-)
-const curve = computed(
-  () =>
-    curves.value?.find(
-      (each) => each.key === group.value?.key && each.sourceId === sourceId.value,
-    ) ?? null,
-)
 const ratio = ref(0.3)
-watch(curve, (now) => (ratio.value = now?.answer.enough.mid ?? 0.3), { immediate: true })
+const { leftOut, toggle, shown, told, described } = useAskedCurve(
+  () => group.value?.curve ?? null,
+  () => ratio.value,
+)
+watch(
+  () => group.value?.curve,
+  (now, before) => {
+    if (now && (now.key !== before?.key || now.sourceId !== before?.sourceId)) {
+      ratio.value = Number(now.answer.enough.mid.toPrecision(3))
+    }
+  },
+  { immediate: true },
+)
+const leftOutCodes = computed(() =>
+  (group.value?.points ?? []).flatMap(({ swatchId, code }) =>
+    leftOut.value.includes(swatchId) ? [code] : [],
+  ),
+)
+
+const TABS = ['Depth', 'Swatches', 'Next trial', 'Baths'] as const
+const tab = ref<(typeof TABS)[number]>('Depth')
+const isSideBySide = ref(false)
 
 const partOf = (part: string) => PARTS[part as Part].label
 const choose = (id: string) => router.replace({ query: { source: id } })
 const name = computed(() =>
   view.value ? `${view.value.source.commonName}, ${PARTS[view.value.source.part].label}` : '',
 )
+const open = (swatchId: string) => navigateTo(`/swatch?swatch=${swatchId}`)
 
 useHead({ title: () => `${name.value || 'Strength'} · Juniper Haze` })
 </script>
 
 <template>
+  <StrengthNav />
   <div class="page-head">
     <h1>{{ name || 'Strength' }}</h1>
     <p v-if="view" class="latin">{{ view.source.scientificName }}</p>
-    <p v-if="failure || curveFailure" class="wrong" role="alert">{{ failure || curveFailure }}</p>
+    <p v-if="failure || viewFailure" class="wrong" role="alert">{{ failure || viewFailure }}</p>
     <div v-if="sources?.items.length" class="end row">
-      <label for="source-choice" class="quiet">source</label>
+      <NuxtLink v-if="sourceId" :to="`/sample?source=${sourceId}`" class="el-button"
+        >Sample page</NuxtLink
+      >
       <ElSelect
         id="source-choice"
         :model-value="sourceId ?? ''"
@@ -80,7 +96,7 @@ useHead({ title: () => `${name.value || 'Strength'} · Juniper Haze` })
   <template v-if="view && group">
     <div class="strength">
       <div class="left">
-        <div class="kinds" role="group" aria-label="Fibre and mordant">
+        <div class="kinds" role="group" aria-label="Fibre, mordant and way">
           <button
             v-for="each in view.groups"
             :key="each.key"
@@ -90,22 +106,59 @@ useHead({ title: () => `${name.value || 'Strength'} · Juniper Haze` })
           >
             {{ groupWords(each) }} <span class="n">{{ each.points.length }}</span>
           </button>
+          <ElCheckbox v-if="view.groups.length > 1" v-model="isSideBySide">side by side</ElCheckbox>
         </div>
-        <div class="panel chart-panel">
-          <StrengthChart :group="group" :curve="curve" :source-name="name" />
+        <SmallMultiples
+          v-if="isSideBySide"
+          :groups="view.groups"
+          :chosen="group.key"
+          @choose="groupKey = $event"
+        />
+        <div v-else class="panel chart-panel">
+          <StrengthChart
+            :group="group"
+            :curve="shown"
+            :source-name="name"
+            :left-out="leftOut"
+            @open="open"
+          />
         </div>
         <RatioRibbon
           v-model="ratio"
           :group="group"
-          :curve="curve"
           :dry-fraction="view.usualDryFraction"
           :state="view.usualState"
         />
       </div>
       <div class="stack">
-        <StrengthAnswer :group="group" :curve="curve" :view="view" :ratio="ratio" />
-        <WantedDepth :group="group" :curve="curve" :view="view" @ratio="ratio = $event" />
-        <StrengthPoints :group="group" :curve="curve" />
+        <StrengthAnswer
+          v-if="shown"
+          :group="group"
+          :curve="shown"
+          :view="view"
+          :described="described"
+          :told="told"
+          :left-out="leftOutCodes"
+        />
+        <section class="panel stack tight">
+          <ElRadioGroup v-model="tab" aria-label="More of this source">
+            <ElRadioButton v-for="each in TABS" :key="each" :value="each">{{ each }}</ElRadioButton>
+          </ElRadioGroup>
+          <WantedDepth v-if="tab === 'Depth'" :group="group" :view="view" @ratio="ratio = $event" />
+          <StrengthPoints
+            v-else-if="tab === 'Swatches'"
+            :group="group"
+            :left-out="leftOut"
+            @toggle="toggle"
+          />
+          <NextTrial
+            v-else-if="tab === 'Next trial'"
+            :view="view"
+            :chosen="group"
+            @ratio="ratio = $event"
+          />
+          <LaterBaths v-else :group="group" :ratio="ratio" />
+        </section>
       </div>
     </div>
   </template>
@@ -128,6 +181,7 @@ useHead({ title: () => `${name.value || 'Strength'} · Juniper Haze` })
   display: flex;
   flex-wrap: wrap;
   gap: 8px;
+  align-items: center;
 }
 
 .kinds button {
@@ -152,7 +206,7 @@ useHead({ title: () => `${name.value || 'Strength'} · Juniper Haze` })
 
 .strength {
   display: grid;
-  grid-template-columns: minmax(0, 1fr) 410px;
+  grid-template-columns: minmax(0, 1fr) 430px;
   gap: 16px;
 }
 
@@ -165,7 +219,7 @@ useHead({ title: () => `${name.value || 'Strength'} · Juniper Haze` })
 }
 
 .chart-panel {
-  height: 440px;
+  height: 380px;
   padding: 8px;
 }
 

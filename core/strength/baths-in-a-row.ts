@@ -7,6 +7,8 @@ export interface LaterBath {
   /** 1 is the first bath. */
   bath: number
   strength: number
+  /** Of the first bath, g air-dry plant per g dry fibre of one bath. */
+  ratioDry: number
 }
 
 /**
@@ -72,21 +74,17 @@ const STEPS = 400
  * @param curve of the source on this fibre and mordant
  * @throws InputError for a bath that is no whole number from 1, or a strength not above 0
  */
-export function takenShare(
-  curve: SaturationCurve,
-  ratioDry: number,
-  baths: readonly LaterBath[],
-): TakenShare {
-  positive(ratioDry, '/ratioDry')
-  const later = baths.filter(({ bath, strength }, i) => {
+export function takenShare(curve: SaturationCurve, baths: readonly LaterBath[]): TakenShare {
+  const later = baths.filter(({ bath, strength, ratioDry }, i) => {
     positive(strength, `/baths/${i}/strength`)
+    positive(ratioDry, `/baths/${i}/ratioDry`)
     return checkedBath(bath, `/baths/${i}/bath`) > 1
   })
   const cells = Array.from({ length: STEPS }, (_, i) => {
     const logit = USUAL.logit + USUAL.sd * 4 * ((2 * (i + 0.5)) / STEPS - 1)
     const taken = 1 / (1 + Math.exp(-logit))
     let log = -0.5 * ((logit - USUAL.logit) / USUAL.sd) ** 2
-    for (const { bath, strength } of later) {
+    for (const { bath, strength, ratioDry } of later) {
       const expected = strengthAt(curve, ratioDry * (1 - taken) ** (bath - 1))
       log -= 0.5 * (Math.log(strength / expected) / ERROR_SD) ** 2
     }

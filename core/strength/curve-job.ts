@@ -6,11 +6,13 @@ import { strengthOver } from '../colour/strength'
 import type { Lab } from '../colour/tristimulus'
 import { estimateFactor, type EstimateFactor } from './estimate-factor'
 import { unitAbsorption, type UnitAbsorption } from './expected-colour'
+import { lotShifts, type LotShift } from './lot-hue'
 import { priorOf } from './posterior/borrowed'
 import { describedOf, type DescribedPosterior } from './posterior/describe-posterior'
 import type { PosteriorPoint } from './posterior/observations'
 import { curvePosterior } from './posterior/posterior'
 import type { ConditionKey, PriorContext } from './posterior/priors'
+import type { SaturationCurve } from './saturation'
 import { EYE_ERROR_DE, strengthErrorSd } from './reading-error'
 
 /** A colour that was read: its spectrum where one was measured, and its CIELAB value (D65). */
@@ -41,6 +43,8 @@ export interface NearSwatches {
 /** Everything that one curve is computed from: plain data, so that it can go to a worker. */
 export interface CurveJob {
   swatches: readonly JobSwatch[]
+  /** Swatches shown beside the curve and not counted in it: only their strength is told. */
+  beside?: readonly { dyed: SeenSpectrum; bare: SeenSpectrum }[]
   prior: Omit<PriorContext, 'near'>
   near?: NearSwatches
 }
@@ -49,10 +53,16 @@ export interface CurveAnswer extends DescribedPosterior {
   lots: number
   /** Strength of each swatch as it was read, before estimates are set right. */
   strengths: number[]
+  /** Strengths of those beside, in their order. */
+  besideStrengths: number[]
+  /** How the colours of each lot differ from those of the others. */
+  shifts: LotShift[]
   /** What the source adds to K/S for each unit of strength; null where none took enough to tell. */
   unit: UnitAbsorption | null
   /** Mean spectrum of the bare fibres; null without a swatch. */
   bare: Reflectance | null
+  /** A single curve that stands for all. */
+  middle: SaturationCurve
   /** Dry ratio for the beginning of each depth, as likely as not, and eight times in ten. */
   forDepth: { depth: Depth; even: number | null; sure: number | null }[]
   /** How many of the swatches are estimated from a colour. */
@@ -71,7 +81,7 @@ export const CURVE_VERSION = 2
  * The posterior of one curve from readings: strengths, estimates set right by what the source has
  * taught, and the bands. A thin curve leans on near swatches where it is given some.
  */
-export function curveOfJob({ swatches, prior, near }: CurveJob): CurveAnswer {
+export function curveOfJob({ swatches, beside = [], prior, near }: CurveJob): CurveAnswer {
   const { points, factor, estimated, told } = pointsOf(swatches)
   const context: PriorContext = near
     ? {
@@ -89,6 +99,11 @@ export function curveOfJob({ swatches, prior, near }: CurveJob): CurveAnswer {
     ...describedOf(posterior, points),
     lots: new Set(swatches.map(({ lot }) => lot)).size,
     strengths: told.map(({ strength }) => strength),
+    besideStrengths: beside.map(({ dyed, bare }) =>
+      strengthOver(spectrumSeen(dyed), spectrumSeen(bare)),
+    ),
+    shifts: lotShifts(told.map(({ swatch: { lot }, dyed, bare }) => ({ lot, dyed, bare }))),
+    middle: posterior.middle,
     unit: unitAbsorption(told),
     bare: meanOf(told.map(({ bare }) => bare)),
     forDepth: DEPTHS.slice(1).map((depth) => ({

@@ -89,7 +89,7 @@ function share({ on, at, described, weighed }: StrengthFacts): Sentence {
   const words = least === most ? least : `${least} to ${most}`
   return {
     id: 'share',
-    text: `On ${on}, ${ratio} is likely ${words}: strength ${formatNumber(at.strength.mid, 2)} (${span(at.strength)}).`,
+    text: `On ${on}, ${ratio} is likely ${words}: strength ${formatNumber(at.strength.mid, 2)} (${sentenceSpan(at.strength)}).`,
   }
 }
 
@@ -116,18 +116,18 @@ function enough({ described, weighed }: StrengthFacts): Sentence {
   const { mid, low, high, reference } = described.enough
   return {
     id: 'enough',
-    text: `${sentenceCase(bothRatios(mid, weighed))} gives nine tenths of what ${formatRatio(reference)} dry gives (${span({ mid, low, high })} : 1 dry).`,
+    text: `${sentenceCase(bothRatios(mid, weighed))} gives nine tenths of what ${formatRatio(reference)} dry gives (${sentenceSpan({ mid, low, high })} : 1 dry).`,
   }
 }
 
 function ceiling({ described: { n, ceiling: top, ceilingReached } }: StrengthFacts): Sentence {
   if (n === 0) {
-    return { id: 'ceiling', text: `Its kind usually ends at a strength of ${span(top)}.` }
+    return { id: 'ceiling', text: `Its kind usually ends at a strength of ${sentenceSpan(top)}.` }
   }
   return {
     id: 'ceiling',
     text: ceilingReached
-      ? `Its ceiling is a strength of ${formatNumber(top.mid, 2)} (${span(top)}).`
+      ? `Its ceiling is a strength of ${formatNumber(top.mid, 2)} (${sentenceSpan(top)}).`
       : 'Its ceiling was not reached in what you tried: there is no number to rely on.',
   }
 }
@@ -160,8 +160,8 @@ function bothRatios(dry: number, { state, dryFraction }: StrengthFacts['weighed'
     : `${formatRatio(dry / dryFraction)} ${state} (${formatRatio(dry)} dry)`
 }
 
-/** Two figures, the ends moved outwards. */
-const span = ({ low, high }: Interval) =>
+/** Two figures, the ends moved outwards: `0.48 to 0.79`. */
+export const sentenceSpan = ({ low, high }: Interval) =>
   `${formatNumber(outwards(low, Math.floor), 2)} to ${formatNumber(outwards(high, Math.ceil), 2)}`
 
 /** Rounded to two figures, down or up. */

@@ -20,12 +20,22 @@ export type SwatchFields = Pick<Swatch, 'id' | 'code' | 'potId' | 'pieceId' | 'n
 /** What can be edited of a swatch. */
 export type SwatchEdit = SwatchJudgement & Pick<Swatch, 'note'>
 
-/** Pots in which a lot of a source was used. */
+/** Pots in which a lot of a source was used, and later baths in what those left. */
 export const potsOfSource = (db: Knex, sourceId: string) =>
-  db('lot_movement')
-    .where('lot_movement.kind', 'used')
-    .whereIn('lot_movement.lot_id', db('lot').where({ source_id: sourceId }).select('id'))
-    .select('lot_movement.pot_id')
+  db
+    .withRecursive('bath', ['pot_id'], (bath) =>
+      bath
+        .from('lot_movement')
+        .where('lot_movement.kind', 'used')
+        .whereNotNull('lot_movement.pot_id')
+        .whereIn('lot_movement.lot_id', db('lot').where({ source_id: sourceId }).select('id'))
+        .select('lot_movement.pot_id')
+        .union((later) =>
+          later.from('pot').join('bath', 'pot.from_pot_id', 'bath.pot_id').select('pot.id'),
+        ),
+    )
+    .from('bath')
+    .select('pot_id')
 
 export const swatchRepository = (db: Knex) => {
   async function withReadings(rows: SwatchRow[]): Promise<Swatch[]> {

@@ -19,6 +19,8 @@ export interface Candidate {
   piece: Piece
   reading: Reading
   notCounted: NotCounted | null
+  /** Dry ratio of the first bath that a later one follows; null for a first bath, or not known. */
+  firstRatioDry: number | null
 }
 
 /** Every read swatch of the pots in which a source was used. */
@@ -26,9 +28,12 @@ export async function candidatesOf(db: Knex, sourceId: string): Promise<Candidat
   const swatches = await swatchRepository(db).ofSource(sourceId)
   // queries are answered at once and never wait: others get their turn only if it is given
   await setImmediate()
-  const pots = await potRepository(db).findMany([...new Set(swatches.map((s) => s.potId))])
-  await setImmediate()
-  const pieces = await pieceRepository(db).findMany([...new Set(swatches.map((s) => s.pieceId))])
+  const pots = await inChunks([...new Set(swatches.map((s) => s.potId))], (ids) =>
+    potRepository(db).findMany(ids),
+  )
+  const pieces = await inChunks([...new Set(swatches.map((s) => s.pieceId))], (ids) =>
+    pieceRepository(db).findMany(ids),
+  )
   const potById = new Map(pots.map((pot) => [pot.id, pot]))
   const pieceById = new Map(pieces.map((piece) => [piece.id, piece]))
   return swatches
@@ -43,8 +48,29 @@ export async function candidatesOf(db: Knex, sourceId: string): Promise<Candidat
         piece,
         reading,
         notCounted: whyNotCounted(pot, piece, reading, sourceId),
+        firstRatioDry: pot.fromPotId ? firstRatio(pot, potById) : null,
       }
     })
+}
+
+/** So many things are read at once: a few milliseconds, then others get their turn. */
+const AT_ONCE = 100
+
+async function inChunks<T>(ids: string[], read: (ids: string[]) => Promise<T[]>): Promise<T[]> {
+  const all: T[] = []
+  for (let i = 0; i < ids.length; i += AT_ONCE) {
+    all.push(...(await read(ids.slice(i, i + AT_ONCE))))
+    await setImmediate()
+  }
+  return all
+}
+
+/** Ratio of the bath that a chain of baths began with. */
+function firstRatio(pot: Pot, pots: ReadonlyMap<string, Pot>): number | null {
+  let at: Pot | undefined = pot
+  // a chain is as long as its bath's number
+  for (let i = pot.bathNumber; i > 1 && at?.fromPotId; i--) at = pots.get(at.fromPotId)
+  return at && at !== pot ? at.ratioDry : null
 }
 
 const RANKS: Record<Reading['by'], number> = { reader: 0, file: 0, photo: 1, eye: 2 }

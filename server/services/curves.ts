@@ -88,19 +88,34 @@ export const dyedSources = (db: Knex): Promise<{ id: string }[]> =>
     .select('id')
 
 function wantedOf(source: Source, candidates: readonly Candidate[]): Wanted[] {
-  const counted = candidates.filter(({ notCounted }) => notCounted === null)
-  const groups = [...group(counted, groupKey)].map(([key, members]) => ({
-    ...{ key, members, condition: conditionOf(members[0]!), n: members.length },
-    job: toJob(source, members),
-  }))
+  const groups = [...group(candidates, groupKey)].map(([key, all]) => {
+    const members = all.filter(({ notCounted }) => notCounted === null)
+    const beside = all.filter(({ notCounted, reading, piece }) =>
+      isBeside(notCounted, reading, piece),
+    )
+    return {
+      ...{ key, members, beside, first: all[0]!, condition: conditionOf(all[0]!) },
+      ...{ n: members.length, job: toJob(source, all[0]!, members, beside) },
+    }
+  })
   return groups
     .map((each) => toWanted(source, each, nearestCurve(each, groups)))
     .sort((a, b) => b.job.swatches.length - a.job.swatches.length)
 }
 
+/** Not counted, but its strength can be told all the same. */
+const isBeside = (
+  notCounted: Candidate['notCounted'],
+  { wet, clipped }: Reading,
+  { bare }: Candidate['piece'],
+): boolean =>
+  notCounted !== null && !wet && bare !== null && clipped.length + bare.clipped.length === 0
+
 interface Group {
   key: string
+  first: Candidate
   members: Candidate[]
+  beside: Candidate[]
   condition: Condition
   n: number
   job: CurveJob
@@ -108,11 +123,11 @@ interface Group {
 
 function toWanted(
   source: Source,
-  { key, members, condition, job }: Group,
+  { key, first, members, beside, condition, job }: Group,
   near: (Group & { differs: ConditionKey[] }) | null,
 ): Wanted {
-  const { piece, pot } = members[0]!
-  const days = members.map((member) => member.pot.dyedOn)
+  const { piece, pot } = first
+  const days = (members.length > 0 ? members : [first]).map((member) => member.pot.dyedOn)
   return {
     head: {
       sourceId: source.id,
@@ -123,16 +138,27 @@ function toWanted(
       way: pot.way,
       leansOn: near && { key: near.key, n: near.n, differs: near.differs },
       swatchIds: members.map(({ swatch }) => swatch.id),
+      besideIds: beside.map(({ swatch }) => swatch.id),
       dyedFrom: min(days)!,
       dyedTo: max(days)!,
     },
-    job: near ? { ...job, near: { ...near.job, differs: near.differs } } : job,
+    job: near
+      ? {
+          ...job,
+          near: { swatches: near.job.swatches, prior: near.job.prior, differs: near.differs },
+        }
+      : job,
   }
 }
 
-function toJob(source: Source, members: Candidate[]): CurveJob {
-  const mordants = mordantsIn(members[0]!)
-  const { piece, pot } = members[0]!
+function toJob(
+  source: Source,
+  first: Candidate,
+  members: readonly Candidate[],
+  beside: readonly Candidate[],
+): CurveJob {
+  const mordants = mordantsIn(first)
+  const { piece, pot } = first
   const isMissing = source.needsMordant === 'yes' && mordants.length === 0
   return {
     swatches: members.map((member) => ({
@@ -143,6 +169,7 @@ function toJob(source: Source, members: Candidate[]): CurveJob {
       errorDe: member.reading.errorDe,
       ...otherWay(member),
     })),
+    beside: beside.map((each) => ({ dyed: seen(each.reading), bare: seen(each.piece.bare!) })),
     prior: {
       kind: sourceKindOf(source.part, mordants, pot.way),
       weakened: FIBRES[piece.fibre].class === 'cellulose' || isMissing,

@@ -2,6 +2,8 @@ import type { Database } from '../database/open'
 import { settingsService } from './settings'
 import type { PhotoFiles } from '../photos/photo-files'
 import { reckonHere, type ReckonCurves } from './curve-pool'
+import { atlasService } from './atlas'
+import { boothService } from './booth'
 import { basketService } from './basket'
 import { curvesService } from './curves'
 import { dayCautions } from './day-cautions'
@@ -37,6 +39,7 @@ import {
 import { sourceKind } from './sources'
 import { strengthService } from './strength'
 import { swatchKind } from './swatches'
+import { readerService } from './swatch-reader'
 import { todayService } from './today'
 import { trialService } from './trials'
 import { undoService } from './undo'
@@ -106,9 +109,12 @@ export function createLog(
       },
       clock,
     ),
+    reader: readerService(database.read, () => settings.read(), curves, clock),
+    booth: boothService(database.read),
     stores: shelfService(database.read),
     strength: strengthService(database.read, curves),
     curves,
+    atlas: atlasService(database, curves),
     today: todayService(database.read, walk.view, (on) => standing.due(on)),
     walk,
     loft: loftService(database.read),

@@ -3,6 +3,7 @@ import type { Knex } from 'knex'
 import { FIBRES } from '../../catalogue/fibres'
 import { depthOf } from '../../core/colour/depth'
 import type { CurveView } from '../../shared/curve-view'
+import type { LotFacts } from '../../shared/lot-facts'
 import type {
   SourceWithSwatches,
   StrengthGroup,
@@ -10,6 +11,7 @@ import type {
   StrengthView,
 } from '../../shared/strength-view'
 import type { Pot } from '../../shared/schemas/pot'
+import { lotRepository } from '../repositories/lots'
 import { ofCollections, sinceLastChange } from '../database/since-last-change'
 import { conditionOf, groupKey, phBandOf, type Candidate } from './curve-candidates'
 import type { CurvesService } from './curves'
@@ -39,6 +41,23 @@ export const strengthService = (db: Knex, curves: CurvesService) => ({
       )) as SourceWithSwatches[]
   },
 
+  /** Lots of a source that something was dyed with, oldest first. */
+  async lotsOf(sourceId: string): Promise<LotFacts[]> {
+    const ids = (await db('lot')
+      .where({ source_id: sourceId })
+      .whereIn('id', db('lot_movement').where({ kind: 'used' }).select('lot_id'))
+      .pluck('id')) as string[]
+    const lots = await lotRepository(db).findMany(ids)
+    const places = (await db('patch').select('id', 'name')) as { id: string; name: string }[]
+    const nameOf = new Map(places.map(({ id, name }) => [id, name]))
+    return lots
+      .map(({ id, code, gatheredOn, stage, patchId, state, dryFraction, leftG }) => ({
+        ...{ lotId: id, code, gatheredOn, stage: stage ?? '', state, dryFraction, leftG },
+        place: (patchId && nameOf.get(patchId)) ?? '',
+      }))
+      .sort((a, b) => (a.gatheredOn < b.gatheredOn ? -1 : 1))
+  },
+
   /** The curves of a source: its swatches in groups of like fibre, mordant, final pH and way. */
   ofSource: sinceLastChange(
     db,
@@ -65,7 +84,10 @@ export const strengthService = (db: Knex, curves: CurvesService) => ({
 
 function toGroup(key: string, members: Candidate[], curve: CurveView | null): StrengthGroup {
   const first = members[0]!
-  const strengthOf = new Map(curve?.swatchIds.map((id, i) => [id, curve.answer.strengths[i]!]))
+  const strengthOf = new Map([
+    ...(curve?.swatchIds ?? []).map((id, i) => [id, curve!.answer.strengths[i]!] as const),
+    ...(curve?.besideIds ?? []).map((id, i) => [id, curve!.answer.besideStrengths[i]!] as const),
+  ])
   return {
     key,
     fibreClass: FIBRES[first.piece.fibre].class,
@@ -81,7 +103,7 @@ function toGroup(key: string, members: Candidate[], curve: CurveView | null): St
 }
 
 function toPoint(
-  { swatch, pot, reading, notCounted }: Candidate,
+  { swatch, pot, reading, notCounted, firstRatioDry }: Candidate,
   strength: number | undefined,
 ): StrengthPointView {
   const states = new Set(pot.lots.map(({ state }) => state))
@@ -94,11 +116,12 @@ function toPoint(
     ratioDry: pot.ratioDry,
     ratioAsWeighed: pot.ratioAsWeighed,
     state: states.size === 1 ? pot.lots[0]!.state : 'mixed',
+    ...{ notCounted, firstRatioDry, bathNumber: pot.bathNumber },
+    coats: pot.way === 'paintOn' ? (pot.plan?.coats ?? 1) : null,
     hex: reading.hex,
     basis: reading.basis,
     strength: strength ?? null,
     depth: strength === undefined ? null : depthOf(strength),
-    notCounted,
     sureness: leastSure(pot.lots),
     evidence: pot.lots.flatMap(({ evidence }) => evidence),
   }

@@ -20,6 +20,7 @@ export interface Settings {
   spoonMl: number
   scale: 'none' | 'simulated'
   probe: 'none' | 'simulated'
+  reader: 'none' | 'simulated'
   /** Of the stand-in instruments. */
   seed: number
 }
@@ -27,7 +28,7 @@ export interface Settings {
 export const PLAIN_SETTINGS: Settings = {
   ...{ hemisphere: 'northern', handsFrom: '07:00', handsTo: '22:00', latitude: 52 },
   burners: [{ name: 'hot plate', powerW: 1800 }],
-  ...{ altitudeM: 0, spoonMl: 5, scale: 'none', probe: 'none', seed: 0.37 },
+  ...{ altitudeM: 0, spoonMl: 5, scale: 'none', probe: 'none', reader: 'none', seed: 0.37 },
 }
 
 const hour = Joi.string()
@@ -52,5 +53,6 @@ export const settingsSchema = Joi.object<Partial<Settings>>({
   spoonMl: Joi.number().min(1).max(30),
   scale: Joi.string().valid('none', 'simulated'),
   probe: Joi.string().valid('none', 'simulated'),
+  reader: Joi.string().valid('none', 'simulated'),
   seed: Joi.number().greater(0).less(1),
 }).min(1)

@@ -1,84 +1,74 @@
 <script setup lang="ts">
-import { depthOf } from '~~/core/colour/depth'
-import { formatNumber, formatRatio } from '~~/core/quantity/format-quantity'
+import { strengthSentences } from '~~/core/strength/sentences'
+import type { DescribedPosterior } from '~~/core/strength/posterior/describe-posterior'
+import type { ToldAt } from '~~/core/strength/told-at'
 import type { CurveView } from '~~/shared/curve-view'
 import type { StrengthGroup, StrengthView } from '~~/shared/strength-view'
-import { bandAt } from './band'
 import { hexAtStrength } from './ribbon-paint'
-import { percentText, standing, swatchesText } from './words'
+import { groupWords, percentText, swatchesText } from './words'
 
-const { group, curve, view, ratio } = defineProps<{
+const { group, curve, view, described, told, leftOut } = defineProps<{
   group: StrengthGroup
-  curve: CurveView | null
+  curve: CurveView
   view: StrengthView
-  /** Dry ratio under the marker. */
-  ratio: number
+  described: DescribedPosterior | null
+  told: ToldAt | null
+  /** Codes of the swatches that are left out for now. */
+  leftOut: string[]
 }>()
 
-const answer = computed(() => curve?.answer ?? null)
-const here = computed(() => {
-  if (!answer.value) return null
-  const { band } = answer.value
-  const strength = bandAt(band, ratio)
-  return {
-    strength,
-    depth: depthOf(strength.mid),
-    gain: bandAt(band, 2 * ratio).mid / strength.mid - 1,
-    hex: hexAtStrength(group, strength.mid),
-  }
+const sentences = computed(() => {
+  if (!described || !told) return []
+  const near = curve.leansOn && view.groups.find(({ key }) => key === curve.leansOn!.key)
+  return strengthSentences({
+    on: groupWords(group),
+    ...{ described, at: told },
+    weighed: { state: view.usualState, dryFraction: view.usualDryFraction },
+    ...{ lots: curve.answer.lots, estimated: curve.answer.estimated },
+    years: described.n > 0 ? [curve.dyedFrom.slice(0, 4), curve.dyedTo.slice(0, 4)] : null,
+    leansOn: near ? { n: curve.leansOn!.n, on: groupWords(near) } : null,
+  })
 })
-const isThin = computed(() => group.n < 3)
-const takesNothing = computed(() => answer.value !== null && answer.value.takes < 0.5)
-const asWeighed = (dry: number) => formatRatio(dry / view.usualDryFraction)
-const weighedToo = computed(() => view.usualState !== 'dried')
-const span = ({ low, high }: { low: number; high: number }, figures = 2) =>
-  `${formatNumber(low, figures)} to ${formatNumber(high, figures)}`
+const lead = computed(() => sentences.value.filter(({ id }) => id === 'share' || id === 'doubling'))
+const before = computed(() =>
+  sentences.value.filter(({ id }) => ['typical', 'thin', 'takesNothing'].includes(id)),
+)
+const after = computed(() =>
+  sentences.value.filter(({ id }) => id === 'enough' || id === 'ceiling'),
+)
+const foot = computed(() => sentences.value.filter(({ id }) => id === 'leans' || id === 'from'))
+const hex = computed(() => (told ? hexAtStrength(curve, told.strength.mid) : null))
+const factor = computed(() => curve.answer.factor)
 </script>
 
 <template>
-  <section class="panel stack tight" aria-labelledby="says">
+  <section class="panel stack tight" aria-labelledby="says" aria-live="polite">
     <h2 id="says">What it says</h2>
-    <p v-if="!answer">
-      <strong>Not enough swatches yet</strong>: none here can be counted. The list says why.
+    <p v-for="{ id, text } in before" :key="id">
+      <strong>{{ text }}</strong>
     </p>
-    <p v-else-if="takesNothing">
-      It <strong>took next to no dye</strong> at any ratio tried. More plant is unlikely to help.
+    <div v-if="lead.length" class="here">
+      <span
+        class="patch"
+        :class="{ unknown: !hex }"
+        :style="hex ? { background: hex } : {}"
+        aria-hidden="true"
+      />
+      <span>
+        <p v-for="{ id, text } in lead" :key="id">{{ text }}</p>
+      </span>
+    </div>
+    <p>
+      <template v-for="{ id, text } in after" :key="id">{{ text }} </template>
     </p>
-    <template v-else>
-      <p v-if="isThin">
-        <strong>Not enough swatches yet</strong> to say much: what follows leans on what is usual
-        for its kind. A pale and a deep trial would tell most.
-      </p>
-      <p>
-        <strong
-          >{{ formatRatio(answer.enough.mid) }} dry<template v-if="weighedToo"
-            >, {{ asWeighed(answer.enough.mid) }} {{ view.usualState }},</template
-          ></strong
-        >
-        gives nine tenths of what 1 : 1 dry gives (likely {{ span(answer.enough) }}).
-        <template v-if="answer.ceilingReached">
-          Its ceiling is {{ formatNumber(answer.ceiling.mid, 2) }} ({{ span(answer.ceiling) }}).
-        </template>
-        <template v-else>Its ceiling was not reached in what you tried.</template>
-      </p>
-      <p v-if="here" class="here">
-        <span class="patch" :style="{ background: here.hex ?? 'transparent' }" aria-hidden="true" />
-        <span>
-          At the marker, <strong>{{ formatRatio(ratio) }} dry</strong>: likely
-          <strong>{{ here.depth }}</strong>, {{ formatNumber(here.strength.mid, 2) }} ({{
-            span(here.strength)
-          }}; a new lot {{ span(here.strength.newLot) }}). Twice the plant adds about
-          {{ percentText(here.gain) }}.
-        </span>
-      </p>
-    </template>
+    <p v-if="leftOut.length" class="estimate">Without {{ leftOut.join(', ') }}.</p>
     <p class="quiet">
-      From {{ standing(group) }}. Spans hold nine times in ten.
-      <template v-if="answer?.factor">
-        Estimates are raised by {{ percentText(answer.factor.factor - 1) }},
+      <template v-for="{ id, text } in foot" :key="id">{{ text }} </template>
+      <template v-if="factor">
+        Estimates are raised by {{ percentText(factor.factor - 1) }},
         {{
-          answer.factor.n > 0
-            ? `learnt from ${swatchesText(answer.factor.n)} read both ways`
+          factor.n > 0
+            ? `learnt from ${swatchesText(factor.n)} read both ways`
             : 'as is usual for colours'
         }}.
       </template>
@@ -95,7 +85,12 @@ const span = ({ low, high }: { low: number; high: number }, figures = 2) =>
 }
 
 .patch {
-  height: 48px;
+  align-self: stretch;
+  min-height: 48px;
   border-radius: var(--corner);
+}
+
+.unknown {
+  background: repeating-linear-gradient(135deg, var(--haze-pale) 0 6px, #fff 6px 12px);
 }
 </style>

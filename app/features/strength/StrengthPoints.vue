@@ -1,15 +1,18 @@
 <script setup lang="ts">
 import { formatNumber, formatRatio } from '~~/core/quantity/format-quantity'
-import type { CurveView } from '~~/shared/curve-view'
 import type { StrengthGroup } from '~~/shared/strength-view'
 import { setRight } from './band'
 import { NOT_COUNTED_WORDS } from './words'
 
-const { group, curve } = defineProps<{ group: StrengthGroup; curve: CurveView | null }>()
+const { group, leftOut } = defineProps<{ group: StrengthGroup; leftOut: string[] }>()
+defineEmits<{ toggle: [swatchId: string] }>()
 
 /** Palest ratio first, those beside the curve last. */
 const points = computed(() =>
-  [...group.points.filter((p) => p.strength === null), ...setRight(group.points, curve)].sort(
+  [
+    ...group.points.filter((p) => p.strength === null || p.ratioDry === null),
+    ...setRight(group.points, group.curve),
+  ].sort(
     (a, b) =>
       Number(a.notCounted !== null) - Number(b.notCounted !== null) ||
       (a.ratioDry ?? Infinity) - (b.ratioDry ?? Infinity),
@@ -18,8 +21,8 @@ const points = computed(() =>
 </script>
 
 <template>
-  <section class="panel" aria-labelledby="points">
-    <h2 id="points">Swatches</h2>
+  <section aria-labelledby="points">
+    <h2 id="points" class="sr-only">Swatches</h2>
     <div class="scroll" tabindex="0" role="region" aria-labelledby="points">
       <table>
         <thead>
@@ -27,28 +30,46 @@ const points = computed(() =>
             <th scope="col">tag</th>
             <th scope="col">dry ratio</th>
             <th scope="col">strength</th>
-            <th scope="col">lot</th>
+            <th scope="col"><span class="sr-only">leave out</span></th>
           </tr>
         </thead>
         <tbody>
-          <tr v-for="point in points" :key="point.swatchId">
+          <tr
+            v-for="point in points"
+            :key="point.swatchId"
+            :class="{ out: leftOut.includes(point.swatchId) }"
+          >
             <th scope="row">
               <NuxtLink :to="`/swatch?swatch=${point.swatchId}`">
                 <span class="chip" :style="{ background: point.hex }" />{{ point.code }}
               </NuxtLink>
-            </th>
-            <td>{{ point.ratioDry === null ? 'unknown' : formatRatio(point.ratioDry) }}</td>
-            <td v-if="point.notCounted" class="quiet">{{ NOT_COUNTED_WORDS[point.notCounted] }}</td>
-            <td v-else :class="{ estimate: point.basis === 'estimated' }">
-              {{ point.basis === 'estimated' ? '~' : '' }}{{ formatNumber(point.strength) }}
-              {{ point.depth }}
-            </td>
-            <td>
-              {{ point.lotCodes.join(', ') }}
+              <span class="quiet">{{ point.lotCodes.join(', ') }}</span>
               <span v-if="point.sureness !== 'sure'" class="doubt">name {{ point.sureness }}</span>
               <span v-if="point.evidence.length" class="quiet">{{
                 point.evidence.join('; ')
               }}</span>
+            </th>
+            <td>{{ point.ratioDry === null ? 'unknown' : formatRatio(point.ratioDry) }}</td>
+            <td :class="{ estimate: point.basis === 'estimated' }">
+              <template v-if="point.strength !== null">
+                {{ point.basis === 'estimated' ? '~' : '' }}{{ formatNumber(point.strength) }}
+                {{ point.strength <= 0 ? 'took no dye' : point.depth }}
+              </template>
+              <span v-if="point.notCounted" class="quiet">
+                not counted: {{ NOT_COUNTED_WORDS[point.notCounted] }}
+              </span>
+            </td>
+            <td>
+              <button
+                v-if="!point.notCounted"
+                type="button"
+                class="leave"
+                :aria-pressed="leftOut.includes(point.swatchId)"
+                :aria-label="`Leave ${point.code} out`"
+                @click="$emit('toggle', point.swatchId)"
+              >
+                {{ leftOut.includes(point.swatchId) ? 'put back' : 'leave out' }}
+              </button>
             </td>
           </tr>
         </tbody>
@@ -59,7 +80,7 @@ const points = computed(() =>
 
 <style scoped>
 .scroll {
-  max-height: 186px;
+  max-height: 300px;
   overflow: auto;
 }
 
@@ -75,12 +96,28 @@ td {
   border-top: 1px solid var(--line);
   font-weight: 400;
   text-align: left;
+  vertical-align: top;
 }
 
 thead th {
   border: 0;
   color: var(--quiet);
   font-size: 13px;
+}
+
+.quiet,
+.doubt {
+  display: block;
+}
+
+th a,
+td:nth-child(2) {
+  white-space: nowrap;
+}
+
+.out th,
+.out td:not(:last-child) {
+  opacity: 0.45;
 }
 
 .doubt {
@@ -96,8 +133,19 @@ thead th {
   vertical-align: -2px;
 }
 
-a {
+a,
+.leave {
   display: inline-block;
   min-height: 24px;
+}
+
+.leave {
+  padding: 0;
+  border: 0;
+  background: none;
+  color: var(--juniper);
+  text-decoration: underline;
+  white-space: nowrap;
+  cursor: pointer;
 }
 </style>

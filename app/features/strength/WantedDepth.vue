@@ -56,7 +56,7 @@ function choose(wanted: Depth) {
 </script>
 
 <template>
-  <section v-if="group.curve" class="panel stack tight" aria-labelledby="wanted">
+  <section v-if="group.curve" class="stack tight" aria-labelledby="wanted">
     <div class="ask">
       <h2 id="wanted">Ratio for a depth, on</h2>
       <QuantityField v-model="fibreG" label="dry fibre" class="fibre" bare />

@@ -6,7 +6,7 @@ import type { StrengthPointView } from '~~/shared/strength-view'
 /** A point that says something of a curve. */
 export type TellingPoint = StrengthPointView & { ratioDry: number; strength: number }
 
-/** Points that have a strength, estimates multiplied as the curve did, so that they lie about it. */
+/** Points that have a strength and a ratio, estimates multiplied as the curve did, so that they lie about it. */
 export function setRight(
   points: readonly StrengthPointView[],
   curve: CurveView | null,

@@ -1,8 +1,6 @@
-import { wrap, type Remote } from 'comlink'
-import { onScopeDispose, ref, watch, type Ref } from 'vue'
+import { ref, watch, type Ref } from 'vue'
 import type { OpenInterval } from '~~/core/strength/posterior/posterior'
 import type { CurveView } from '~~/shared/curve-view'
-import type { CurvesWorker } from '~/workers/curves.worker'
 
 export interface WantedRatio {
   /** Dry ratio that reaches the strength with the probability; null where none does. */
@@ -22,10 +20,7 @@ export function useWantedRatio(
 ): WantedRatio {
   const ratio = ref<OpenInterval | null>(null)
   const isAnswered = ref(false)
-  const thread = new Worker(new URL('../../workers/curves.worker.ts', import.meta.url), {
-    type: 'module',
-  })
-  const worker: Remote<CurvesWorker> = wrap(thread)
+  const worker = useCurvesWorker()
   let question = 0
 
   watch(
@@ -37,7 +32,7 @@ export function useWantedRatio(
       const { points, prior } = now.answer
       const answer = await worker.describePosterior({
         points: points.map((point) => ({ ...point })),
-        context: { ...prior },
+        context: JSON.parse(JSON.stringify(prior)),
         ask: { strength: wanted, probability: sure },
       })
       if (asked !== question) return
@@ -46,6 +41,5 @@ export function useWantedRatio(
     },
     { immediate: true },
   )
-  onScopeDispose(() => thread.terminate())
   return { ratio, isAnswered }
 }

@@ -31,15 +31,6 @@ export const NOT_COUNTED_WORDS: Record<NotCounted, string> = {
 /** `1 swatch`, `9 swatches` */
 export const swatchesText = (n: number) => (n === 1 ? '1 swatch' : `${n} swatches`)
 
-/** `9 swatches in 3 lots, 2 of them estimated (~)` */
-export function standing({ n, lots, estimated }: StrengthGroup): string {
-  const swatches = `${swatchesText(n)} in ${lots} lot${lots === 1 ? '' : 's'}`
-  if (estimated === 0) return `${swatches}, all measured`
-  return estimated === n
-    ? `${swatches}, all estimated from colours (~)`
-    : `${swatches}, ${estimated} of them estimated from colours (~)`
-}
-
 /** `12 %`; a small share as `under 1 %`, none as `nothing`. */
 export function percentText(share: number): string {
   const percent = Math.round(100 * share)

@@ -1,6 +1,12 @@
 import { positive } from '../../checks'
 import { InputError } from '../../input-error'
-import { ENOUGH_SHARE, REFERENCE_RATIO, SHAPES, type CurveModel } from '../saturation'
+import {
+  ENOUGH_SHARE,
+  REFERENCE_RATIO,
+  SHAPES,
+  type CurveModel,
+  type SaturationCurve,
+} from '../saturation'
 import { drawCurves, quantile, type Draw } from './draws'
 import { posteriorGrid } from './grid'
 import { logNormalCdf, logNormalDensity } from './normal'
@@ -44,6 +50,8 @@ export interface Posterior {
   takes: number
   /** Whether the ceiling lies far beyond anything that was tried: then it is no number to rely on. */
   ceilingReached: boolean
+  /** A single curve that stands for all: the likelier shape, with the middle of its values. */
+  middle: SaturationCurve
   /** Strengths at a dry ratio, of the median lot (or the named one) and of a new lot. */
   at(ratio: number): BandPoint
   /**
@@ -128,6 +136,8 @@ export function curvePosterior(
       farthest > 0 &&
       interval((draw) => SHAPES[draw.model].share(farthest, draw.scale)).mid >= REACHED_SHARE,
 
+    middle: middleOf(draws),
+
     at(ratio) {
       positive(ratio, '/ratio')
       // both from one look at the curves: the shape is the dear part
@@ -185,6 +195,20 @@ export function curvePosterior(
       positive(to, '/to')
       return draws.filter((draw) => gain(draw, from, to) < share).length / draws.length
     },
+  }
+}
+
+/** Of the draws of the likelier shape, the geometric means. */
+function middleOf(draws: readonly Draw[]): SaturationCurve {
+  const isExponential = (draw: Draw) => draw.model === 'exponential'
+  const some = draws.filter(isExponential).length * 2 >= draws.length
+  const of = draws.filter((draw) => isExponential(draw) === some)
+  const middle = (value: (draw: Draw) => number) =>
+    Math.exp(of.reduce((sum, draw) => sum + Math.log(value(draw)), 0) / of.length)
+  return {
+    model: of[0]!.model,
+    ceiling: middle(({ ceiling, lotFactor }) => ceiling * lotFactor),
+    scale: middle(({ scale }) => scale),
   }
 }
 

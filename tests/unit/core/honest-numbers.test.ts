@@ -202,10 +202,10 @@ const ACTS: Record<string, fc.Arbitrary<() => unknown>> = {
       () =>
         strengthOfBath(c, ratio, taken, bath),
   ),
-  takenShare: fc.tuple(curve, any, list(fc.record({ bath: any, strength: any }))).map(
-    ([c, ratio, baths]) =>
+  takenShare: fc.tuple(curve, list(fc.record({ bath: any, strength: any, ratioDry: any }))).map(
+    ([c, baths]) =>
       () =>
-        takenShare(c, ratio, baths),
+        takenShare(c, baths),
   ),
   coatsAnswer: list(fc.record({ coats: any, strength: any })).map((all) => () => coatsAnswer(all)),
   nextTrial: fc.tuple(points, any, any).map(

@@ -31,8 +31,9 @@ describe('baths in a row', () => {
     const baths = [1, 2, 3, 4].map((bath) => ({
       bath,
       strength: strengthOfBath(curve, 1, 0.45, bath),
+      ratioDry: 1,
     }))
-    const { mid, low, high, n } = takenShare(curve, 1, baths)
+    const { mid, low, high, n } = takenShare(curve, baths)
     expect(mid).toBeCloseTo(0.45, 1)
     expect(low).toBeLessThan(0.45)
     expect(high).toBeGreaterThan(0.45)
@@ -40,8 +41,8 @@ describe('baths in a row', () => {
   })
 
   test('the first bath says nothing of it: the answer is what is usual', () => {
-    const usual = takenShare(curve, 1, [])
-    expect(takenShare(curve, 1, [{ bath: 1, strength: 1.7 }])).toEqual(usual)
+    const usual = takenShare(curve, [])
+    expect(takenShare(curve, [{ bath: 1, strength: 1.7, ratioDry: 1 }])).toEqual(usual)
     expect(usual.n).toBe(0)
     expect(usual.high - usual.low).toBeGreaterThan(0.4)
   })
@@ -56,7 +57,7 @@ describe('baths in a row', () => {
 
   test('half a bath is refused', () => {
     expect(() => strengthOfBath(curve, 1, 0.5, 1.5)).toThrow('bath must be a whole number')
-    expect(() => takenShare(curve, 1, [{ bath: 2, strength: 0 }])).toThrow(
+    expect(() => takenShare(curve, [{ bath: 2, strength: 0, ratioDry: 1 }])).toThrow(
       'strength must be above 0',
     )
   })

@@ -1,0 +1,130 @@
+<script setup lang="ts">
+import { colourName } from '~~/core/colour/colour-name'
+import { formatMass, formatNumber, formatRatio } from '~~/core/quantity/format-quantity'
+import { sentenceSpan } from '~~/core/strength/sentences'
+import type { AtlasLine } from './atlas-rows'
+import { groupWords, percentText, swatchesText } from './words'
+
+const { line, index } = defineProps<{ line: AtlasLine; index: number }>()
+
+const to = computed(
+  () => `/strength?source=${line.row.sourceId}&on=${encodeURIComponent(line.row.key)}`,
+)
+/** The ribbon's paint: full where swatches were tried, fading beyond. */
+const paint = computed(() => {
+  const { ribbon, tried } = line.row
+  if (ribbon.length === 0) return undefined
+  const stops = ribbon.map((hex, i) => {
+    const ratio = 0.02 * 200 ** (i / (ribbon.length - 1))
+    const beyond = Math.max(tried[0] / ratio, ratio / tried[1], 1)
+    const known = Math.round(100 * Math.max(0.1, 1 - Math.log(beyond) / Math.log(6)))
+    return `color-mix(in srgb, ${hex} ${known}%, #e4e5ea)`
+  })
+  return { background: `linear-gradient(90deg, ${stops.join(', ')})` }
+})
+const takesNothing = computed(() => line.row.takes < 0.5)
+const tilde = computed(() => (line.row.estimated > 0 ? '~' : ''))
+const basis = computed(
+  () =>
+    `${swatchesText(line.row.n)} in ${line.row.lots} ${line.row.lots === 1 ? 'lot' : 'lots'}` +
+    (line.row.estimated ? `, ${line.row.estimated} estimated` : ', all measured') +
+    (line.row.leansOn ? `; leans on ${line.row.leansOn} on near conditions` : ''),
+)
+</script>
+
+<template>
+  <div role="row" class="atlas-line" :aria-rowindex="index + 2" :title="basis">
+    <span role="cell">
+      <NuxtLink :to="to" class="capital name">{{ line.name }}</NuxtLink>
+      <span class="quiet">{{ groupWords(line.row) }}</span>
+    </span>
+    <span role="cell" class="hue">
+      <span class="ribbon" :class="{ unknown: !paint }" :style="paint" aria-hidden="true" />
+      <span class="quiet">{{ line.row.lab ? colourName(line.row.lab) : 'hue not known' }}</span>
+    </span>
+    <template v-if="takesNothing">
+      <span role="cell" class="nothing">took next to no dye</span>
+      <span role="cell" /><span role="cell" /><span role="cell" />
+    </template>
+    <template v-else>
+      <span role="cell" :class="{ estimate: tilde }">
+        <strong>{{ tilde }}{{ formatNumber(line.row.perGram.mid, 2) }}</strong>
+        <span class="quiet">{{ sentenceSpan(line.row.perGram) }}</span>
+        <span class="quiet">{{ percentText(line.relative) }} of the strongest</span>
+      </span>
+      <span role="cell">
+        <template v-if="line.row.ceilingReached">
+          {{ tilde }}{{ formatNumber(line.row.ceiling.mid, 2) }}
+          <span class="quiet">{{ sentenceSpan(line.row.ceiling) }}</span>
+        </template>
+        <span v-else class="quiet">not reached</span>
+      </span>
+      <span role="cell">
+        {{ formatRatio(line.row.enough.mid) }} dry
+        <span class="quiet">{{ sentenceSpan(line.row.enough) }}</span>
+      </span>
+      <span role="cell" :class="{ estimate: line.isGuess }">
+        <template v-if="line.ratioWeighed">
+          {{ line.isGuess ? '~' : '' }}{{ formatRatio(line.ratioWeighed) }}
+          {{ line.source.usualRatioState }}
+          <span class="quiet"
+            >{{ formatMass(100 * line.ratioWeighed) }} for 100 g{{
+              line.isGuess ? ', far from any tried' : ''
+            }}</span
+          >
+        </template>
+        <span v-else class="quiet">not reached</span>
+      </span>
+    </template>
+    <span role="cell">
+      {{ line.source.fastness === 'unknown' ? 'not known' : line.source.fastness }}
+      <span v-if="line.source.fastness !== 'unknown'" class="quiet">typical</span>
+    </span>
+    <span role="cell">
+      <template v-if="line.source.gramsPerHour">
+        {{ formatMass(line.source.gramsPerHour) }}
+        <span class="quiet">{{ line.source.walks }} timed</span>
+      </template>
+      <span v-else class="quiet">not timed</span>
+    </span>
+    <span role="cell">
+      {{ line.row.n }} <span class="quiet">{{ line.row.n < 3 ? 'few' : '' }}</span>
+    </span>
+  </div>
+</template>
+
+<style scoped>
+.atlas-line {
+  position: absolute;
+  top: 0;
+  right: 0;
+  left: 0;
+  border-bottom: 1px solid var(--line);
+  font-size: 14px;
+  line-height: 1.3;
+}
+
+.quiet {
+  display: block;
+  font-size: 12px;
+}
+
+.name {
+  display: block;
+  font-weight: 600;
+}
+
+.ribbon {
+  display: block;
+  height: 24px;
+  border-radius: 4px;
+}
+
+.unknown {
+  background: repeating-linear-gradient(135deg, #e4e5ea 0 6px, #f5f5f2 6px 12px);
+}
+
+.nothing {
+  color: var(--quiet);
+}
+</style>

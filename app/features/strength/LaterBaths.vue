@@ -1,0 +1,142 @@
+<script setup lang="ts">
+import { DEPTH_STARTS } from '~~/core/colour/depth'
+import { formatNumber, formatRatio } from '~~/core/quantity/format-quantity'
+import { coatsAnswer } from '~~/core/strength/coats'
+import { bathsWorthwhile, strengthOfBath, takenShare } from '~~/core/strength/baths-in-a-row'
+import type { StrengthGroup } from '~~/shared/strength-view'
+import { hexAtStrength } from './ribbon-paint'
+import { percentText, swatchesText } from './words'
+
+/** What a second and third bath gave, and how many are worth the fire; coats, where it was painted. */
+const { group, ratio } = defineProps<{ group: StrengthGroup; ratio: number }>()
+
+const BATHS = [1, 2, 3, 4, 5]
+const answer = computed(() => group.curve?.answer ?? null)
+const later = computed(() =>
+  group.points.flatMap(({ bathNumber, firstRatioDry, strength, hex, code, swatchId }) =>
+    bathNumber > 1 && firstRatioDry && strength !== null && strength > 0
+      ? [{ bath: bathNumber, ratioDry: firstRatioDry, strength, hex, code, swatchId }]
+      : [],
+  ),
+)
+const taken = computed(() => answer.value && takenShare(answer.value.middle, later.value))
+const rows = computed(() => {
+  const [now, share] = [answer.value, taken.value]
+  if (!now || !share) return []
+  return BATHS.map((bath) => {
+    const at = (u: number) => strengthOfBath(now.middle, ratio, u, bath)
+    const mid = at(share.mid)
+    return {
+      ...{ bath, mid, low: at(share.high), high: at(share.low) },
+      hex: group.curve && hexAtStrength(group.curve, mid),
+      seen: later.value.filter((each) => each.bath === bath),
+    }
+  })
+})
+const worth = computed(() =>
+  answer.value && taken.value
+    ? bathsWorthwhile(answer.value.middle, ratio, taken.value.mid, DEPTH_STARTS.pale)
+    : 0,
+)
+
+const coats = computed(() => {
+  const readings = group.points.flatMap(({ coats: count, strength, lotCodes }) =>
+    count !== null && strength !== null && strength > 0
+      ? [{ coats: count, strength, piece: lotCodes.join() }]
+      : [],
+  )
+  return group.points.some((point) => point.coats !== null) ? coatsAnswer(readings, 4) : null
+})
+</script>
+
+<template>
+  <section class="stack tight" aria-labelledby="baths">
+    <h2 id="baths" class="sr-only">Baths in a row</h2>
+    <template v-if="answer && taken && group.n > 0">
+      <p>
+        Each bath takes about <strong>{{ percentText(taken.mid) }}</strong> of what is left ({{
+          percentText(taken.low)
+        }}
+        to {{ percentText(taken.high) }};
+        {{
+          taken.n > 0
+            ? `from ${swatchesText(taken.n)} of later baths`
+            : 'usual, not yours: no later bath was read'
+        }}).
+      </p>
+      <ol aria-label="Strength to expect of each bath">
+        <li v-for="row in rows" :key="row.bath">
+          <span class="patch" :style="{ background: row.hex ?? 'transparent' }" />
+          <span>bath {{ row.bath }}</span>
+          <span>
+            {{ formatNumber(row.mid, 2) }}
+            <span v-if="row.bath > 1" class="quiet"
+              >({{ formatNumber(row.low, 2) }} to {{ formatNumber(row.high, 2) }})</span
+            >
+          </span>
+          <span class="seen">
+            <NuxtLink
+              v-for="each in row.seen"
+              :key="each.swatchId"
+              :to="`/swatch?swatch=${each.swatchId}`"
+              :title="each.code"
+              :aria-label="`${each.code}, strength ${formatNumber(each.strength, 2)}`"
+              class="chip"
+              :style="{ background: each.hex }"
+            />
+          </span>
+        </li>
+      </ol>
+      <p>
+        From {{ formatRatio(ratio) }} dry,
+        <strong>{{ worth === 1 ? '1 bath is' : `${worth} baths are` }}</strong> likely to come out
+        pale or deeper.
+      </p>
+    </template>
+    <p v-else class="quiet">A curve of first baths is wanted before later ones can be reckoned.</p>
+    <template v-if="coats">
+      <p>
+        <strong>Coats</strong>,
+        {{ coats.n > 0 ? `from ${swatchesText(coats.n)}` : 'usual, not yours' }}:
+        <template v-for="(gain, i) in coats.gains" :key="gain.to">
+          {{ i > 0 ? ', ' : '' }}coat {{ gain.to }} adds {{ percentText(gain.mid) }} ({{
+            percentText(gain.low)
+          }}
+          to {{ percentText(gain.high) }})</template
+        >.
+      </p>
+    </template>
+  </section>
+</template>
+
+<style scoped>
+ol {
+  display: grid;
+  gap: 4px;
+}
+
+li {
+  display: grid;
+  grid-template-columns: 34px 64px 1fr auto;
+  gap: 10px;
+  align-items: center;
+}
+
+.patch {
+  height: 28px;
+  border: 1px solid var(--line);
+  border-radius: 4px;
+}
+
+.seen {
+  display: flex;
+  gap: 4px;
+}
+
+.chip {
+  width: 26px;
+  height: 26px;
+  border: 1px solid #6b7378;
+  border-radius: 4px;
+}
+</style>

@@ -1,0 +1,249 @@
+<script setup lang="ts">
+import { scaleLinear, scaleLog } from 'd3-scale'
+import { area, line } from 'd3-shape'
+import { formatNumber } from '~~/core/quantity/format-quantity'
+import { isTold } from '~~/core/strength/lot-potency'
+import {
+  byDayOfYear,
+  byLevel,
+  byStorage,
+  byYear,
+  LEAST_LOTS,
+  type DatedPotency,
+} from '~~/core/strength/potency-trends'
+import { sentenceSpan } from '~~/core/strength/sentences'
+import { useSize } from '~/composables/useSize'
+import { dayOfYear } from '~~/core/season/day-of-year'
+import { datedPotencies, type LotLine } from './lots-of'
+
+/** Potency along the season, the years, or the time in the bag; a trend only where the lots bear one. */
+const { lines, chosen } = defineProps<{ lines: LotLine[]; chosen: string }>()
+
+const AXES = {
+  season: {
+    label: 'day of year',
+    trend: byDayOfYear,
+    of: (l: LotLine) => dayOfYear(l.facts.gatheredOn),
+  },
+  year: {
+    label: 'year gathered',
+    trend: byYear,
+    of: (l: LotLine) =>
+      Number(l.facts.gatheredOn.slice(0, 4)) + dayOfYear(l.facts.gatheredOn) / 366,
+  },
+  storage: {
+    label: 'years stored before dyeing',
+    trend: byStorage,
+    of: (l: LotLine) => l.storedYears,
+  },
+} as const
+type Axis = keyof typeof AXES
+const axis = ref<Axis>('season')
+const MONTHS = [
+  ...['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun'],
+  ...['Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'],
+].map((name, i) => ({ name, day: 1 + Math.round(i * 30.44) }))
+/** Days shown before the first lot and after the last. */
+const AROUND = 25
+const MARGIN = { left: 44, right: 12, top: 10, bottom: 40 }
+
+const box = ref<HTMLElement | null>(null)
+const { width, height } = useSize(box)
+const told = computed(() => lines.filter(({ answer }) => isTold(answer)))
+const dated = computed(() => datedPotencies(lines))
+const trend = computed(() => AXES[axis.value].trend(dated.value))
+const domain = computed((): [number, number] => {
+  const values = told.value.map(AXES[axis.value].of)
+  if (axis.value === 'season') {
+    return [
+      Math.max(1, Math.min(...values, 366) - AROUND),
+      Math.min(366, Math.max(...values, 1) + AROUND),
+    ]
+  }
+  if (axis.value === 'storage') return [0, Math.max(1, ...values) * 1.05]
+  return [Math.floor(Math.min(...values, 3000)), Math.ceil(Math.max(...values, 0))]
+})
+const x = computed(() =>
+  scaleLinear(domain.value, [MARGIN.left, Math.max(width.value - MARGIN.right, MARGIN.left + 10)]),
+)
+const y = computed(() => {
+  const ends = told.value.flatMap(({ answer }) =>
+    isTold(answer) ? [answer.factor.low, answer.factor.high] : [],
+  )
+  return scaleLog(
+    [
+      Math.min(0.5, ...ends.map((v) => Math.max(v, 0.2))),
+      Math.max(2, ...ends.map((v) => Math.min(v, 5))),
+    ],
+    [Math.max(height.value - MARGIN.bottom, 40), MARGIN.top],
+  ).clamp(true)
+})
+const ticks = computed(() =>
+  axis.value === 'season'
+    ? MONTHS.flatMap(({ name, day }) =>
+        day >= domain.value[0] && day <= domain.value[1] ? [{ text: name, at: day }] : [],
+      )
+    : x.value
+        .ticks(axis.value === 'year' ? 4 : 5)
+        .filter((tick) => axis.value !== 'year' || Number.isInteger(tick))
+        .map((tick) => ({ text: String(tick), at: tick })),
+)
+/** A trend is drawn where there are lots, and not beyond. */
+const steps = computed(() => {
+  const values = told.value.map(AXES[axis.value].of)
+  const [from, to] = [Math.min(...values), Math.max(...values)]
+  return Array.from({ length: 61 }, (_, i) => from + ((to - from) * i) / 60)
+})
+const paths = computed(() => {
+  const now = trend.value
+  if (!now) return null
+  const at = (v: number) => now.at(axis.value === 'year' ? v - 2000 : v)
+  return {
+    band:
+      area<number>(
+        (v) => x.value(v),
+        (v) => y.value(at(v).low),
+        (v) => y.value(at(v).high),
+      )(steps.value) ?? '',
+    middle:
+      line<number>(
+        (v) => x.value(v),
+        (v) => y.value(at(v).mid),
+      )(steps.value) ?? '',
+  }
+})
+const words = computed(() => {
+  const n = dated.value.length
+  if (trend.value) {
+    const chance =
+      trend.value.p < 0.001 ? 'under 0.1 %' : `${formatNumber(100 * trend.value.p, 2)} %`
+    return `A trend from ${n} lots; lots all alike would show such a one ${chance} of the time.`
+  }
+  return n < LEAST_LOTS
+    ? `Not enough lots yet for a trend: ${n} of at least ${LEAST_LOTS}.`
+    : `No trend that these ${n} lots bear.`
+})
+const LEVELS: { name: string; of: (lot: DatedPotency) => string }[] = [
+  { name: 'stage', of: ({ stage }) => stage },
+  { name: 'place', of: ({ place }) => place },
+]
+const levels = computed(() =>
+  LEVELS.map(({ name, of }) => ({ name, means: byLevel(dated.value, of) })).filter(
+    ({ means }) => means.length > 0,
+  ),
+)
+</script>
+
+<template>
+  <section class="panel stack tight" aria-labelledby="along">
+    <div class="row">
+      <h2 id="along">Along</h2>
+      <ElRadioGroup v-model="axis" aria-labelledby="along">
+        <ElRadioButton value="season">season</ElRadioButton>
+        <ElRadioButton value="year">years</ElRadioButton>
+        <ElRadioButton value="storage">storage</ElRadioButton>
+      </ElRadioGroup>
+    </div>
+    <div ref="box" class="chart">
+      <svg
+        v-if="width"
+        :width="width"
+        :height="height"
+        role="img"
+        :aria-label="`Potency by ${AXES[axis].label}. ${words}`"
+      >
+        <g v-for="tick in [0.5, 1, 2]" :key="tick" class="grid">
+          <line :x1="MARGIN.left" :x2="width - MARGIN.right" :y1="y(tick)" :y2="y(tick)" />
+          <text :x="MARGIN.left - 8" :y="y(tick) + 4" text-anchor="end">{{ tick }}×</text>
+        </g>
+        <g v-for="tick in ticks" :key="tick.at">
+          <text :x="x(tick.at)" :y="height - MARGIN.bottom + 18" text-anchor="middle">
+            {{ tick.text }}
+          </text>
+        </g>
+        <text :x="(MARGIN.left + width) / 2" :y="height - 4" text-anchor="middle">
+          {{ AXES[axis].label }}
+        </text>
+        <template v-if="paths">
+          <path :d="paths.band" class="band" />
+          <path :d="paths.middle" class="middle" />
+        </template>
+        <template v-for="each in told" :key="each.facts.lotId">
+          <template v-if="isTold(each.answer)">
+            <line
+              :x1="x(AXES[axis].of(each))"
+              :x2="x(AXES[axis].of(each))"
+              :y1="y(each.answer.factor.low)"
+              :y2="y(each.answer.factor.high)"
+              class="whisker"
+            />
+            <circle
+              :cx="x(AXES[axis].of(each))"
+              :cy="y(each.answer.factor.mid)"
+              :r="each.facts.lotId === chosen ? 10 : 7"
+              :fill="each.hex ?? '#e4e5ea'"
+              :class="{ chosen: each.facts.lotId === chosen }"
+            >
+              <title>
+                {{ each.facts.code }}: {{ formatNumber(each.answer.factor.mid, 2) }} times
+              </title>
+            </circle>
+          </template>
+        </template>
+      </svg>
+    </div>
+    <p :class="{ estimate: !trend }">{{ words }}</p>
+    <p v-for="{ name, means } in levels" :key="name">
+      By {{ name }}:
+      <template v-for="(level, i) in means" :key="level.level"
+        >{{ i > 0 ? '; ' : '' }}{{ level.level }}
+        <strong>{{ formatNumber(level.mid, 2) }}</strong> ({{ sentenceSpan(level) }},
+        {{ level.n }} lots)</template
+      >.
+    </p>
+  </section>
+</template>
+
+<style scoped>
+.chart {
+  height: 230px;
+  min-width: 0;
+}
+
+svg {
+  display: block;
+}
+
+text {
+  fill: var(--quiet);
+  font-size: 12px;
+}
+
+.grid line {
+  stroke: var(--line);
+}
+
+.band {
+  fill: var(--haze-pale);
+}
+
+.middle {
+  fill: none;
+  stroke: var(--ink);
+  stroke-width: 1.5;
+}
+
+.whisker {
+  stroke: #6b7378;
+}
+
+circle {
+  stroke: #6b7378;
+  stroke-width: 1.5;
+}
+
+.chosen {
+  stroke: var(--juniper);
+  stroke-width: 3;
+}
+</style>

@@ -1,0 +1,120 @@
+import { FIBRE_CLASSES, type FibreClass } from '~~/catalogue/fibres'
+import { PARTS } from '~~/catalogue/parts'
+import { HUE_FAMILIES, type HueFamily } from '~~/core/colour/colour-name'
+import { DEPTHS, type Depth } from '~~/core/colour/depth'
+import type { Fastness } from '~~/catalogue/sources'
+import type { AtlasRow, AtlasSource, AtlasView } from '~~/shared/atlas-view'
+
+/** What is asked of all curves at once. */
+export interface AtlasAsk {
+  fibre: FibreClass | ''
+  mordant: string
+  family: HueFamily | ''
+  fastness: Fastness | ''
+  /** Depth that the ratio column is told for, and how sure to be of it. */
+  depth: Depth
+  isSure: boolean
+  /** Most plant for that depth, g as weighed for each g of fibre; null: any. */
+  mostRatio: number | null
+  /** Fewest swatches behind a curve. */
+  least: number
+  sort: SortKey
+  isFalling: boolean
+}
+
+export const FIRST_ASK: AtlasAsk = {
+  ...{ fibre: '', mordant: '', family: '', fastness: '', depth: 'middling', isSure: false },
+  ...{ mostRatio: null, least: 1, sort: 'perGram', isFalling: true },
+}
+
+/** A curve with what its source is, and what is asked of it. */
+export interface AtlasLine {
+  row: AtlasRow
+  source: AtlasSource
+  name: string
+  /** Ratio as weighed for the asked depth; null where it is not reached. */
+  ratioWeighed: number | null
+  /** That ratio lies far from any that was tried: a guess. */
+  isGuess: boolean
+  /** Of the strongest here, at half as much dry plant as fibre: 1 is as strong. */
+  relative: number
+}
+
+/** Ratios this many times beyond what was tried are guesses. */
+const FAR = 2
+
+const byNumber = (value: number | null | undefined, isFalling: boolean) =>
+  // what is not known comes last, either way
+  value ?? (isFalling ? -Infinity : Infinity)
+
+/** Columns that can be sorted by. */
+export const SORTS = {
+  name: { label: 'source', of: ({ name }: AtlasLine) => name },
+  perGram: { label: 'strength per g', of: ({ row }: AtlasLine) => row.perGram.mid },
+  ceiling: {
+    label: 'ceiling',
+    of: ({ row }: AtlasLine) => (row.ceilingReached ? row.ceiling.mid : null),
+  },
+  enough: { label: 'enough', of: ({ row }: AtlasLine) => row.enough.mid },
+  ratio: { label: 'ratio for it', of: ({ ratioWeighed }: AtlasLine) => ratioWeighed },
+  rate: { label: 'g an hour', of: ({ source }: AtlasLine) => source.gramsPerHour },
+  fastness: {
+    label: 'fastness',
+    of: ({ source }: AtlasLine) => FASTNESS_ORDER[source.fastness],
+  },
+  hue: {
+    label: 'hue',
+    of: ({ row }: AtlasLine) => (row.family ? HUE_FAMILIES.indexOf(row.family) : null),
+  },
+  n: { label: 'swatches', of: ({ row }: AtlasLine) => row.n },
+} as const
+export type SortKey = keyof typeof SORTS
+
+const FASTNESS_ORDER: Record<Fastness, number | null> = { good: 3, fair: 2, poor: 1, unknown: null }
+
+/** Curves as asked for: filtered, held against each other, and sorted. */
+export function atlasLines({ rows, sources }: AtlasView, ask: AtlasAsk): AtlasLine[] {
+  const byId = new Map(sources.map((source) => [source.sourceId, source]))
+  const kept = rows.flatMap((row): Omit<AtlasLine, 'relative'>[] => {
+    const source = byId.get(row.sourceId)
+    if (!source || row.n < ask.least) return []
+    if (ask.fibre && row.fibreClass !== ask.fibre) return []
+    if (ask.mordant && row.mordant !== ask.mordant) return []
+    if (ask.family && row.family !== ask.family) return []
+    if (ask.fastness && source.fastness !== ask.fastness) return []
+    const ratioWeighed = weighedFor(row, source, ask)
+    if (ask.mostRatio !== null && (ratioWeighed === null || ratioWeighed > ask.mostRatio)) return []
+    const name = `${source.commonName} ${PARTS[source.part].label}`
+    const dry = (ratioWeighed ?? row.tried[0]) * source.usualDryFraction
+    const isGuess = ratioWeighed !== null && (dry < row.tried[0] / FAR || dry > row.tried[1] * FAR)
+    return [{ row, source, name, ratioWeighed, isGuess }]
+  })
+  const strongest = Math.max(1e-9, ...kept.map(({ row }) => row.atHalf.mid))
+  const lines = kept.map((line) => ({ ...line, relative: line.row.atHalf.mid / strongest }))
+  const { of } = SORTS[ask.sort]
+  const sign = ask.isFalling ? -1 : 1
+  return lines.sort((a, b) => {
+    const [one, two] = [of(a), of(b)]
+    if (typeof one === 'string') return sign * one.localeCompare(String(two))
+    const apart = byNumber(one, ask.isFalling) - byNumber(two as number | null, ask.isFalling)
+    return (Number.isNaN(apart) ? 0 : sign * apart) || a.name.localeCompare(b.name)
+  })
+}
+
+function weighedFor({ forDepth, takes }: AtlasRow, source: AtlasSource, ask: AtlasAsk) {
+  const told = forDepth.find(({ depth }) => depth === ask.depth)
+  const dry = told && (ask.isSure ? told.sure : told.even)
+  return dry && takes >= 0.5 ? dry / source.usualDryFraction : null
+}
+
+/** Values that the filters offer: only what some curve has. */
+export function atlasChoices({ rows }: AtlasView) {
+  const fibres = new Set(rows.map(({ fibreClass }) => fibreClass))
+  const families = new Set(rows.map(({ family }) => family))
+  return {
+    fibres: (Object.keys(FIBRE_CLASSES) as FibreClass[]).filter((each) => fibres.has(each)),
+    mordants: [...new Set(rows.map(({ mordant }) => mordant))].sort(),
+    families: HUE_FAMILIES.filter((each) => families.has(each)),
+    depths: DEPTHS.slice(1),
+  }
+}

@@ -1,0 +1,102 @@
+import dayjs from 'dayjs'
+import { FIBRES } from '~~/catalogue/fibres'
+import { wayFacts } from '~~/catalogue/ways'
+import { mordantMarks } from '~~/catalogue/agents'
+import { plantNeededG } from '~~/core/harvest/ratio'
+import { newId } from '~~/shared/ids'
+import type { Page } from '~~/shared/schemas/common'
+import type { Lot } from '~~/shared/schemas/lot'
+import { mordantsOf, type Piece } from '~~/shared/schemas/piece'
+import { newPotsSchema, type NewPot, type Pot } from '~~/shared/schemas/pot'
+import { PLAIN_PLAN } from '~~/shared/schemas/pot-plan'
+import type { StrengthGroup, StrengthView } from '~~/shared/strength-view'
+import { groupWords } from './words'
+
+/** What a trial lacks, and where it is to be had. */
+export interface Missing {
+  words: string
+  to: string
+  link: string
+}
+
+/** A jar of a trial wants so much liquor for each gram of fibre, L; small pieces swim freely. */
+const L_PER_G = 0.04
+
+/** Two planned jars in one go: a trial at a new ratio, and its control at one that was tried. */
+export function useTrialPots() {
+  const api = useApi()
+  const { saving: planning, failure, save } = useSave()
+  const missing = ref<Missing | null>(null)
+
+  async function plan(view: StrengthView, group: StrengthGroup, ratio: number): Promise<void> {
+    missing.value = null
+    const [lots, pieces] = await Promise.all([
+      api.get<Page<Lot>>('lots', { sourceId: view.source.id, inStock: true, limit: 50 }),
+      api.get<Page<Piece>>('pieces', { undyed: true, limit: 200 }),
+    ])
+    const alike = pieces.items.filter(
+      (piece) =>
+        !piece.bathId &&
+        FIBRES[piece.fibre].class === group.fibreClass &&
+        mordantMarks(mordantsOf(piece)) === group.mordant,
+    )
+    // small pieces want least plant
+    const [trial, control] = alike.sort((a, b) => a.dryG - b.dryG)
+    if (!trial || !control) {
+      missing.value = {
+        words: `Two pieces of ${groupWords(group)} are wanted, and ${alike.length === 0 ? 'none is' : 'one is'} ready.`,
+        ...{ to: '/basket', link: 'Look in the basket' },
+      }
+      return
+    }
+    const triedRatio = controlRatio(group, ratio)
+    const wanted = (lot: Lot) =>
+      plantNeededG(ratio, trial.dryG, lot.dryFraction) +
+      plantNeededG(triedRatio, control.dryG, lot.dryFraction)
+    const lot = lots.items
+      .filter((each) => !each.held && each.leftG >= wanted(each))
+      .sort((a, b) => b.leftG - a.leftG)[0]
+    if (!lot) {
+      missing.value = {
+        words: `No lot in stock holds enough of ${view.source.commonName} for both.`,
+        ...{ to: '/walk', link: 'Weigh some in' },
+      }
+      return
+    }
+    const groupId = newId()
+    const jar = (piece: Piece, at: number, note: string): NewPot => ({
+      ...{ id: newId(), title: '', stage: 'planned', way: group.way, groupId, note },
+      dyedOn: dayjs().format('YYYY-MM-DD'),
+      lots: [
+        {
+          lotId: lot.id,
+          massG: Math.max(0.1, Math.round(10 * plantNeededG(at, piece.dryG, lot.dryFraction)) / 10),
+        },
+      ],
+      pieces: [{ pieceId: piece.id }],
+      ...{ tempC: wayFacts(group.way).dyeC, minutes: wayFacts(group.way).dyeMin, finalPh: null },
+      waterL: Number((L_PER_G * piece.dryG).toPrecision(2)),
+      plan: { ...PLAIN_PLAN, steps: [...wayFacts(group.way).steps] },
+    })
+    const pots = [
+      jar(trial, ratio, 'Trial at a new ratio.'),
+      jar(control, triedRatio, 'Control: a ratio that was tried before.'),
+    ]
+    const kept = await save<{ pots: NewPot[] }, { items: Pot[] }>(
+      newPotsSchema,
+      { pots },
+      (body) => api.post<{ items: Pot[] }>('moves/pots', body),
+      ({ items }) => `Planned ${items.map(({ code }) => code).join(' and ')}.`,
+    )
+    if (kept) void navigateTo(`/hob?pot=${kept.items[0]!.id}`)
+  }
+
+  return { planning, failure, missing, plan }
+}
+
+/** The middle one of the ratios tried: it is the best known. */
+function controlRatio({ curve }: StrengthGroup, ratio: number): number {
+  const tried = (curve?.answer.points ?? []).map((point) => point.ratio).sort((a, b) => a - b)
+  const middle = tried[Math.floor(tried.length / 2)]
+  return middle ?? ratio
+}

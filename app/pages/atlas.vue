@@ -1,0 +1,176 @@
+<script setup lang="ts">
+import { useVirtualizer } from '@tanstack/vue-virtual'
+import { formatMass, formatNumber, formatRatio } from '~~/core/quantity/format-quantity'
+import { sentenceSpan } from '~~/core/strength/sentences'
+import type { AtlasView } from '~~/shared/atlas-view'
+import AtlasAskForm from '~/features/strength/AtlasAskForm.vue'
+import AtlasLineRow from '~/features/strength/AtlasLineRow.vue'
+import StrengthNav from '~/features/strength/StrengthNav.vue'
+import {
+  atlasChoices,
+  atlasLines,
+  FIRST_ASK,
+  SORTS,
+  type AtlasAsk,
+  type SortKey,
+} from '~/features/strength/atlas-rows'
+import { groupWords } from '~/features/strength/words'
+
+/** All sources side by side: strength, ceiling, enough, hue, fastness, and what each costs. */
+const api = useApi()
+const { data: view, failure, reload } = useLoaded(() => api.get<AtlasView>('atlas'))
+// what is being reckoned is looked for again until it is there
+useIntervalWhile(
+  () => (view.value?.pending ?? 0) > 0,
+  () => void reload(),
+  1500,
+)
+const { draft: ask } = useDraft<AtlasAsk>('atlas', () => ({ ...FIRST_ASK }))
+const lines = computed(() => (view.value ? atlasLines(view.value, ask) : []))
+const choices = computed(() => view.value && atlasChoices(view.value))
+
+const scroller = ref<HTMLElement | null>(null)
+const LINE_PX = 62
+const virtual = useVirtualizer(
+  computed(() => ({
+    count: lines.value.length,
+    getScrollElement: () => scroller.value,
+    estimateSize: () => LINE_PX,
+    overscan: 6,
+  })),
+)
+const COLUMNS: SortKey[] = [
+  'name',
+  'hue',
+  'perGram',
+  'ceiling',
+  'enough',
+  'ratio',
+  'fastness',
+  'rate',
+  'n',
+]
+function sortBy(key: SortKey) {
+  if (ask.sort === key) ask.isFalling = !ask.isFalling
+  else [ask.sort, ask.isFalling] = [key, !['name', 'ratio', 'enough', 'hue'].includes(key)]
+}
+const sorted = (key: SortKey) =>
+  ask.sort !== key ? undefined : ask.isFalling ? 'descending' : 'ascending'
+const best = computed(() => {
+  const line = lines.value[0]
+  if (!line) return ''
+  const on = groupWords(line.row)
+  const plant = line.ratioWeighed
+    ? `; ${ask.depth} takes ${formatRatio(line.ratioWeighed)} ${line.source.usualRatioState}, ${formatMass(100 * line.ratioWeighed)} for 100 g${line.isGuess ? ', a guess far from any tried' : ''}`
+    : ''
+  return `First here: ${line.name} on ${on}: strength ${formatNumber(line.row.perGram.mid, 2)} per g of dry plant on a g of fibre (${sentenceSpan(line.row.perGram)})${plant}.`
+})
+useHead({ title: 'All sources · Juniper Haze' })
+</script>
+
+<template>
+  <StrengthNav />
+  <div class="page-head">
+    <h1>All sources</h1>
+    <span v-if="view" class="quiet">
+      {{ lines.length }} of {{ view.rows.length }} curves, {{ view.sources.length }} sources
+    </span>
+    <span v-if="view?.pending" class="estimate" role="status">
+      {{ view.pending }} {{ view.pending === 1 ? 'source is' : 'sources are' }} being reckoned anew
+    </span>
+    <p v-if="failure" class="wrong" role="alert">{{ failure }}</p>
+  </div>
+  <template v-if="view && choices">
+    <AtlasAskForm v-model="ask" :choices="choices" />
+    <p class="best">{{ best }}</p>
+    <div ref="scroller" class="scroller panel" tabindex="0" role="region" aria-label="Curves">
+      <div role="table" aria-label="All sources" :aria-rowcount="lines.length + 1">
+        <div role="row" class="line head">
+          <span v-for="key in COLUMNS" :key="key" role="columnheader" :aria-sort="sorted(key)">
+            <button type="button" @click="sortBy(key)">
+              {{ key === 'ratio' ? `ratio for ${ask.depth}` : SORTS[key].label }}
+              <span v-if="ask.sort === key" aria-hidden="true">{{
+                ask.isFalling ? '↓' : '↑'
+              }}</span>
+            </button>
+          </span>
+        </div>
+        <div class="lines" :style="{ height: `${virtual.getTotalSize()}px` }">
+          <AtlasLineRow
+            v-for="item in virtual.getVirtualItems()"
+            :key="String(item.key)"
+            :line="lines[item.index]!"
+            :index="item.index"
+            :style="{ transform: `translateY(${item.start}px)`, height: `${LINE_PX}px` }"
+          />
+        </div>
+      </div>
+      <p v-if="!lines.length" class="none">
+        {{
+          view.rows.length
+            ? 'No curve answers to all of this: ask for less.'
+            : 'No swatches yet: each source that is dyed with and read stands here.'
+        }}
+      </p>
+    </div>
+  </template>
+</template>
+
+<style scoped>
+.best {
+  margin: 8px 0;
+}
+
+.scroller {
+  height: calc(100vh - 318px);
+  min-height: 300px;
+  padding: 0;
+  overflow: auto;
+}
+
+.line.head {
+  position: sticky;
+  z-index: 1;
+  top: 0;
+  border-bottom: 1px solid var(--line-firm);
+  background: var(--panel);
+}
+
+.head button {
+  min-height: 44px;
+  padding: 0;
+  border: 0;
+  background: none;
+  color: var(--quiet);
+  font-size: 13px;
+  text-align: left;
+  cursor: pointer;
+}
+
+.head [aria-sort] button {
+  color: var(--ink);
+  font-weight: 600;
+}
+
+.lines {
+  position: relative;
+}
+
+.none {
+  padding: 18px;
+}
+</style>
+
+<style>
+.atlas-line,
+.line.head {
+  display: grid;
+  grid-template-columns:
+    minmax(190px, 1.3fr) minmax(150px, 1fr)
+    1fr 0.9fr 0.9fr 1fr 0.6fr 0.6fr 0.6fr;
+  gap: 12px;
+  align-items: center;
+  min-width: 1080px;
+  padding: 0 14px;
+}
+</style>

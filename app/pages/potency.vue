@@ -1,0 +1,206 @@
+<script setup lang="ts">
+import { PARTS, type Part } from '~~/catalogue/parts'
+import { formatMass, formatNumber, formatRatio } from '~~/core/quantity/format-quantity'
+import { isTold, type LotAnswer } from '~~/core/strength/lot-potency'
+import { sentenceSpan } from '~~/core/strength/sentences'
+import type { LotFacts } from '~~/shared/lot-facts'
+import type { SourceWithSwatches, StrengthView } from '~~/shared/strength-view'
+import LotPotencyList from '~/features/strength/LotPotencyList.vue'
+import PotencyTrend from '~/features/strength/PotencyTrend.vue'
+import StrengthNav from '~/features/strength/StrengthNav.vue'
+import { lotLines } from '~/features/strength/lots-of'
+import { groupWords } from '~/features/strength/words'
+
+/** How strong each lot of a source was, and what that went with: season, years, storage, place. */
+const route = useRoute()
+const router = useRouter()
+const api = useApi()
+const worker = useCurvesWorker()
+
+const { data: sources, failure } = useLoaded(() =>
+  api.get<{ items: SourceWithSwatches[] }>('strength'),
+)
+const sourceId = computed(
+  () => (route.query.source as string | undefined) ?? sources.value?.items[0]?.sourceId ?? null,
+)
+const { data, failure: unloaded } = useLoaded(async () => {
+  if (!sourceId.value) return null
+  const [view, lots] = await Promise.all([
+    api.get<StrengthView>(`strength/${sourceId.value}`),
+    api.get<{ items: LotFacts[] }>(`strength/${sourceId.value}/lots`),
+  ])
+  return { view, lots: lots.items }
+}, sourceId)
+
+const groupKey = ref('')
+const groups = computed(() => data.value?.view.groups.filter(({ n }) => n > 0) ?? [])
+const group = computed(
+  () => groups.value.find(({ key }) => key === groupKey.value) ?? groups.value[0] ?? null,
+)
+const answers = shallowRef<LotAnswer[] | null>(null)
+watch(
+  group,
+  async (now) => {
+    answers.value = null
+    const answer = now?.curve?.answer
+    if (!answer) return
+    const told = await worker.lotPotencies(
+      JSON.parse(JSON.stringify(answer.points)),
+      JSON.parse(JSON.stringify(answer.prior)),
+    )
+    if (now === group.value) answers.value = told
+  },
+  { immediate: true },
+)
+const lines = computed(() =>
+  group.value && answers.value && data.value
+    ? lotLines(group.value, answers.value, data.value.lots)
+    : [],
+)
+const chosenId = ref('')
+const chosen = computed(
+  () =>
+    lines.value.find(({ facts }) => facts.lotId === chosenId.value) ??
+    lines.value.find(({ answer }) => isTold(answer)) ??
+    lines.value[0] ??
+    null,
+)
+/** What the chosen lot wants where a usual one wanted enough. */
+const advice = computed(() => {
+  const line = chosen.value
+  const usual = group.value?.curve?.answer.enough.mid
+  if (!line || !usual || !isTold(line.answer)) return null
+  const { factor, others } = line.answer
+  const { state, dryFraction, code } = line.facts
+  const dry = usual / factor.mid
+  const asWeighed = (ratio: number) => `${formatRatio(ratio / dryFraction)} ${state}`
+  return {
+    ...{ code, dry, isSure: factor.low > 1 || factor.high < 1 },
+    of: `${formatNumber(factor.mid, 2)} of usual`,
+    span: sentenceSpan(factor),
+    against: `${others.swatches} swatches of ${others.lots} other ${others.lots === 1 ? 'lot' : 'lots'}`,
+    use: asWeighed(dry),
+    where: asWeighed(usual),
+  }
+})
+const partOf = (part: string) => PARTS[part as Part].label
+const name = computed(() =>
+  data.value ? `${data.value.view.source.commonName}, ${partOf(data.value.view.source.part)}` : '',
+)
+useHead({ title: () => `${name.value || 'Lots and seasons'} · Juniper Haze` })
+</script>
+
+<template>
+  <StrengthNav />
+  <div class="page-head">
+    <h1>{{ name || 'Lots and seasons' }}</h1>
+    <span class="quiet">how strong each lot was</span>
+    <p v-if="failure || unloaded" class="wrong" role="alert">{{ failure || unloaded }}</p>
+    <div class="end row">
+      <ElSelect
+        v-if="groups.length > 1"
+        :model-value="group?.key ?? ''"
+        aria-label="Fibre, mordant and way"
+        class="choice"
+        @update:model-value="groupKey = $event"
+      >
+        <ElOption
+          v-for="each in groups"
+          :key="each.key"
+          :value="each.key"
+          :label="`${groupWords(each)} (${each.n})`"
+        />
+      </ElSelect>
+      <ElSelect
+        v-if="sources?.items.length"
+        :model-value="sourceId ?? ''"
+        filterable
+        class="choice"
+        aria-label="Source"
+        @update:model-value="router.replace({ query: { source: $event } })"
+      >
+        <ElOption
+          v-for="item in sources.items"
+          :key="item.sourceId"
+          :value="item.sourceId"
+          :label="`${item.commonName}, ${partOf(item.part)} (${item.swatches})`"
+        />
+      </ElSelect>
+    </div>
+  </div>
+  <div v-if="group" class="both">
+    <section class="panel stack tight" aria-labelledby="lots">
+      <h2 id="lots">
+        Lots on {{ groupWords(group) }} <span class="quiet">{{ group.lots }}</span>
+      </h2>
+      <p v-if="answers === null" class="quiet">Reckoning ...</p>
+      <LotPotencyList
+        v-else
+        :lines="lines"
+        :chosen="chosen?.facts.lotId ?? ''"
+        @choose="chosenId = $event"
+      />
+    </section>
+    <div class="stack">
+      <section v-if="chosen" class="panel stack tight" aria-labelledby="use" aria-live="polite">
+        <h2 id="use">{{ chosen.facts.code }}</h2>
+        <template v-if="advice">
+          <p>
+            This lot is <strong>{{ advice.of }}</strong> ({{ advice.span }}), held against
+            {{ advice.against }}.
+          </p>
+          <p v-if="advice.isSure">
+            Use <strong>{{ advice.use }}</strong> where you used {{ advice.where }}.
+          </p>
+          <p v-else>
+            It may be as strong as any: {{ advice.where }} as usual, or {{ advice.use }} to follow
+            its own swatches.
+          </p>
+          <div class="row">
+            <NuxtLink
+              v-if="chosen.facts.leftG > 0"
+              :to="`/pot?lot=${chosen.facts.lotId}&ratio=${advice.dry.toPrecision(3)}`"
+              class="el-button el-button--primary"
+              >Plan a pot with it</NuxtLink
+            >
+            <NuxtLink :to="`/loft?lot=${chosen.facts.lotId}`" class="el-button"
+              >Its way so far</NuxtLink
+            >
+          </div>
+          <p class="quiet">
+            {{
+              chosen.facts.leftG > 0
+                ? `${formatMass(chosen.facts.leftG)} ${chosen.facts.state} left.`
+                : 'Nothing of it is left.'
+            }}
+          </p>
+        </template>
+        <p v-else class="quiet">Its potency cannot be told: the list says why.</p>
+      </section>
+      <PotencyTrend :lines="lines" :chosen="chosen?.facts.lotId ?? ''" />
+    </div>
+  </div>
+  <p v-else-if="sources && !sources.items.length">
+    No swatches yet. <NuxtLink to="/pot">Dye a pot</NuxtLink> of each lot, and how they differ is
+    told here.
+  </p>
+</template>
+
+<style scoped>
+.choice {
+  width: 230px;
+}
+
+.both {
+  display: grid;
+  grid-template-columns: minmax(0, 1.35fr) minmax(0, 1fr);
+  gap: 16px;
+  align-items: start;
+}
+
+@media (max-width: 960px) {
+  .both {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>

@@ -1,0 +1,4 @@
+import { defineRoute } from '../http/define-route'
+
+/** All curves in short, as they are kept; what is reckoned anew meanwhile is counted. */
+export default defineRoute({}, async ({ log }) => (await log()).atlas.view())

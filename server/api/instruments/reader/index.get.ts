@@ -1,0 +1,4 @@
+import { defineRoute } from '../../../http/define-route'
+
+/** Whether the swatch reader is ready. */
+export default defineRoute({}, async ({ log }) => (await log()).reader.state())

@@ -1,0 +1,68 @@
+import type { Knex } from 'knex'
+
+interface Changed {
+  collection: string
+  rowId: string
+}
+
+/** SQLite takes so many values in one question. */
+const AT_ONCE = 500
+
+/**
+ * Sources whose curves may be otherwise since an entry of the change log: by what was written, down
+ * to the lots behind it.
+ *
+ * @param after id of the last entry that was seen; '' for none
+ * @returns null where so much was written that all of them are meant
+ */
+export async function touchedSince(
+  db: Knex,
+  after: string,
+  most = 5000,
+): Promise<{ ids: Set<string>; latest: string } | { ids: null; latest: string }> {
+  const latest =
+    ((await db('change_log').max('id as id').first()) as { id: string | null }).id ?? ''
+  if (latest === after) return { ids: new Set(), latest }
+  const rows = (await db('change_log')
+    .where('id', '>', after)
+    .where('id', '<=', latest)
+    .whereIn('collection', ['swatches', 'pots', 'pieces', 'lots', 'sources'])
+    .limit(most)
+    .distinct('collection', 'row_id as rowId')) as Changed[]
+  if (after === '' || rows.length >= most) return { ids: null, latest }
+  const idsOf = (collection: string) =>
+    rows.filter((row) => row.collection === collection).map(({ rowId }) => rowId)
+  const pots = new Set(idsOf('pots'))
+  for (const ids of chunks(idsOf('swatches'))) {
+    for (const id of await db('swatch').whereIn('id', ids).pluck('pot_id')) pots.add(id as string)
+  }
+  for (const ids of chunks(idsOf('pieces'))) {
+    for (const id of await db('pot_piece').whereIn('piece_id', ids).pluck('pot_id')) {
+      pots.add(id as string)
+    }
+  }
+  const sources = new Set(idsOf('sources'))
+  for (const ids of chunks([...pots])) {
+    const of = db('lot')
+      .join('lot_movement as used', 'used.lot_id', 'lot.id')
+      .whereIn('used.pot_id', ids)
+      .distinct()
+      .pluck('lot.source_id')
+    for (const id of (await of) as string[]) sources.add(id)
+  }
+  for (const ids of chunks(idsOf('lots'))) {
+    for (const id of await db('lot').whereIn('id', ids).pluck('source_id'))
+      sources.add(id as string)
+    // a lot that got another name was its earlier source's before
+    const before = db('change_log')
+      .whereIn('row_id', ids)
+      .where('id', '>', after)
+      .pluck(db.raw(`before ->> 'sourceId'`) as unknown as string)
+    for (const id of (await before) as (string | null)[]) if (id) sources.add(id)
+  }
+  return { ids: sources, latest }
+}
+
+function* chunks<T>(all: readonly T[]): Generator<T[]> {
+  for (let i = 0; i < all.length; i += AT_ONCE) yield all.slice(i, i + AT_ONCE)
+}

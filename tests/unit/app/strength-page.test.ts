@@ -1,0 +1,120 @@
+import { describe, expect, test } from '@jest/globals'
+import { bandAt, setRight } from '../../../app/features/strength/band'
+import {
+  expectedHex,
+  laneOf,
+  ribbonScale,
+  ribbonStops,
+} from '../../../app/features/strength/ribbon-paint'
+import { groupWords, NOT_COUNTED_WORDS, percentText } from '../../../app/features/strength/words'
+import { estimateReflectance } from '../../../core/colour/estimate-reflectance'
+import { labOfReflectance } from '../../../core/colour/tristimulus'
+import { curveOfJob, type JobSwatch } from '../../../core/strength/curve-job'
+import { expectedReflectance } from '../../../core/strength/expected-colour'
+import type { CurveView } from '../../../shared/curve-view'
+import type { StrengthPointView } from '../../../shared/strength-view'
+
+const bare = estimateReflectance({ l: 88, a: 0.5, b: 10 })
+const unit = bare.map((_, i) => (i < 8 ? 2.4 : 0.2))
+const seen = (reflectance: readonly number[]) => ({
+  ...{ reflectance, lab: labOfReflectance(reflectance) },
+})
+const swatch = (ratioDry: number): JobSwatch => ({
+  ...{ ratioDry, lot: `${ratioDry}`, bare: seen(bare) },
+  dyed: seen(expectedReflectance(unit, 1.5 * (1 - Math.exp(-ratioDry / 0.3)), bare)),
+})
+const curveOf = (ratios: readonly number[]): CurveView => ({
+  ...{ sourceId: 's', key: 'wool|Al|asItCame|simmer', fibreClass: 'wool', mordant: 'Al' },
+  ...{ phBand: 'asItCame', way: 'simmer', leansOn: null, besideIds: [] },
+  ...{ dyedFrom: '2025-08-01', dyedTo: '2026-08-01' },
+  swatchIds: ratios.map((ratio) => `s${ratio}`),
+  answer: curveOfJob({ swatches: ratios.map(swatch), prior: { kind: 'leaf' } }),
+})
+const curve = curveOf([0.1, 0.4, 1])
+
+const point = (ratioDry: number, fields: Partial<StrengthPointView> = {}): StrengthPointView => ({
+  ...{ swatchId: `s${ratioDry}`, code: 'SWA-26-01', potCode: 'POT-26-01' },
+  ...{ lotCodes: ['TAN-26-01'], dyedOn: '2026-08-20', ratioDry, ratioAsWeighed: ratioDry },
+  ...{ state: 'dried', hex: '#c8a030', basis: 'measured', strength: 1, depth: 'middling' },
+  ...{ notCounted: null, bathNumber: 1, firstRatioDry: null, coats: null, sureness: 'sure' },
+  evidence: [],
+  ...fields,
+})
+
+describe('the ribbon’s paint', () => {
+  const x = ribbonScale(960)
+
+  test('is sure where swatches were tried and fades to haze beyond', () => {
+    const stops = ribbonStops(curve, x)
+    expect(stops).toHaveLength(49)
+    const at = (ratio: number) =>
+      stops.reduce((a, b) =>
+        Math.abs(b.at - x(ratio) / 9.6) < Math.abs(a.at - x(ratio) / 9.6) ? b : a,
+      )
+    expect(at(0.3).known).toBe(1)
+    expect(at(0.05).known).toBeGreaterThan(0)
+    expect(at(0.05).known).toBeLessThan(1)
+    expect(at(0.021).known).toBe(0)
+    expect(stops.every(({ hex }) => /^#[0-9a-f]{6}$/.test(hex))).toBe(true)
+  })
+
+  test('is blank without a swatch that tells the hue', () => {
+    expect(ribbonStops(null, x)).toEqual([])
+    expect(ribbonStops(curveOf([]), x)).toEqual([])
+    expect(expectedHex(curveOf([]), 0.5)).toBeNull()
+    expect(expectedHex(null, 0.5)).toBeNull()
+  })
+
+  test('more plant is never painted paler', () => {
+    const blues = [0.05, 0.2, 0.8].map((r) => parseInt(expectedHex(curve, r)!.slice(5), 16))
+    expect(blues[0]!).toBeGreaterThan(blues[1]!)
+    expect(blues[1]!).toBeGreaterThan(blues[2]!)
+  })
+
+  test('chips at one ratio stand in lanes of their own', () => {
+    expect(laneOf([100, 100, 100], 20, 3)).toEqual([0, 1, 2])
+    expect(laneOf([0, 50, 100], 20, 3)).toEqual([0, 0, 0])
+    expect(laneOf([105, 100], 20, 3)).toEqual([1, 0])
+    // more than there are lanes: the least covered one is shared
+    expect(new Set(laneOf([1, 1, 1, 1], 20, 3)).size).toBe(3)
+  })
+})
+
+describe('points and bands', () => {
+  test('estimates are raised as the curve raised them; what has no ratio is not placed', () => {
+    const factor = { factor: 1.2, logSd: 0.1, n: 0 }
+    const raised = { ...curve, answer: { ...curve.answer, factor } }
+    const told = setRight(
+      [point(0.1), point(0.4, { basis: 'estimated', strength: 1.1 }), point(1, { ratioDry: null })],
+      raised,
+    )
+    expect(told.map(({ strength }) => strength)).toEqual([1, 1.1 * 1.2])
+    expect(told[1]!.depth).toBe('full')
+  })
+
+  test('between two points of the band it runs straight on both logarithms', () => {
+    const { band } = curve.answer
+    const [a, b] = [band[4]!, band[5]!]
+    const middle = bandAt(band, Math.sqrt(a.ratio * b.ratio))
+    expect(middle.mid).toBeCloseTo(Math.sqrt(a.mid * b.mid), 10)
+    expect(bandAt(band, band[0]!.ratio / 2).mid).toBeCloseTo(band[0]!.mid / 2, 10)
+    expect(bandAt(band, 100).mid).toBe(band.at(-1)!.mid)
+  })
+})
+
+describe('words of a curve', () => {
+  const kind = { fibreClass: 'wool', mordant: 'Al', phBand: 'asItCame', way: 'simmer' } as const
+
+  test('say what its swatches have in common; simmering goes without a word', () => {
+    expect(groupWords(kind)).toBe('wool, Al')
+    expect(groupWords({ ...kind, mordant: 'none', phBand: 'alkaline', fibreClass: 'silk' })).toBe(
+      'silk, no mordant, alkaline bath',
+    )
+    expect(groupWords({ ...kind, way: 'coldSteep' })).toBe('wool, Al, cold steep')
+  })
+
+  test('say why a swatch is not counted, and shares', () => {
+    for (const words of Object.values(NOT_COUNTED_WORDS)) expect(words).toMatch(/^[a-z][^.]+$/)
+    expect([0.124, 0.004, 0].map(percentText)).toEqual(['12 %', 'under 1 %', 'nothing'])
+  })
+})
