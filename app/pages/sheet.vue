@@ -247,22 +247,3 @@ footer {
   }
 }
 </style>
-
-<style>
-@media print {
-  .top,
-  .no-print,
-  .hob,
-  .skip {
-    display: none !important;
-  }
-
-  main {
-    padding: 0 !important;
-  }
-
-  body {
-    background: #fff;
-  }
-}
-</style>

@@ -1,10 +1,23 @@
 <script setup lang="ts">
-import { deltaE2000 } from '~~/core/colour/screen-colour'
-import { formatNumber, formatRatio } from '~~/core/quantity/format-quantity'
+import { formatRatio } from '~~/core/quantity/format-quantity'
+import type { Illuminant } from '~~/core/colour/weighting'
+import { newId } from '~~/shared/ids'
+import type { ReadBy } from '~~/shared/schemas/reading'
+import { swatchName } from '~~/shared/swatch-name'
+import BoothPatches from '~/features/swatch/BoothPatches.vue'
+import PhotoCanvas from '~/features/swatch/PhotoCanvas.vue'
+import ReadingPanel from '~/features/swatch/ReadingPanel.vue'
+import ReadingHistory from '~/features/swatch/ReadingHistory.vue'
+import SwatchLists from '~/features/swatch/SwatchLists.vue'
+import VerdictForm from '~/features/swatch/VerdictForm.vue'
+import WhatItSays from '~/features/swatch/WhatItSays.vue'
+import { useBeside } from '~/features/swatch/useBeside'
+import { PHOTO_DESK, usePhoto, type Mark } from '~/features/swatch/usePhoto'
+import { usePhotoReading } from '~/features/swatch/usePhotoReading'
+import { READING_FORM, useReadingForm } from '~/features/swatch/useReadingForm'
+import { useSwatches } from '~/features/swatch/useSwatches'
+import { uploadPhoto } from '~/features/walk/upload-photos'
 import { shortDate } from '~/features/today/dates'
-import { labText } from '~/features/swatch/lab-text'
-import { useReadingForm } from '~/features/swatch/useReadingForm'
-import { swatchWords, useSwatches } from '~/features/swatch/useSwatches'
 
 const route = useRoute()
 const text = (value: unknown) => (typeof value === 'string' ? value : undefined)
@@ -12,210 +25,236 @@ const { waiting, read, hand, failure } = useSwatches(() => ({
   swatch: text(route.query.swatch),
   pot: text(route.query.pot),
 }))
-const form = reactive(useReadingForm(() => hand.value))
+const form = useReadingForm(() => hand.value)
+provide(READING_FORM, form)
+const beside = reactive(
+  useBeside(
+    () => hand.value,
+    () => form.dyedSeen,
+    () => form.bareSeen,
+  ),
+)
+const desk = usePhoto()
+provide(PHOTO_DESK, desk)
 
+const way = ref<ReadBy>('eye')
+const tool = ref<Mark | 'move'>('swatch')
+const light = ref<Illuminant | 'all'>('D65')
+const canvas = ref<InstanceType<typeof PhotoCanvas> | null>(null)
+const isKeepingPhoto = ref(true)
+
+usePhotoReading(desk, form)
+watch(
+  () => desk.known,
+  (known) => (tool.value = known === 'card' && !desk.boxes.card ? 'card' : 'swatch'),
+)
+const openPhoto = (file: File) => {
+  way.value = 'photo'
+  tool.value = 'swatch'
+  void desk.open(file)
+}
+const drop = (event: DragEvent) => {
+  const [file] = event.dataTransfer?.files ?? []
+  if (file) openPhoto(file)
+}
+
+const uploadTrouble = ref('')
+async function keep() {
+  const now = hand.value
+  const isFromPhoto = form.dyed?.how?.by === 'photo'
+  let photoId: string | null = null
+  uploadTrouble.value = ''
+  if (now && isFromPhoto && isKeepingPhoto.value && desk.file) {
+    const id = newId()
+    uploadTrouble.value = await uploadPhoto(desk.file, { id, swatchId: now.swatch.id })
+    if (!uploadTrouble.value) photoId = id
+  }
+  await form.keep(photoId)
+}
 const onCurve = computed(() =>
   hand.value?.sources.length === 1 ? `/strength?source=${hand.value.sources[0]!.id}` : null,
 )
-const tilde = computed(() => (form.dyedSeen?.basis === 'measured' ? '' : '~'))
-const change = computed(() =>
-  form.dyedSeen && form.bareSeen ? deltaE2000(form.dyedSeen.lab, form.bareSeen.lab) : null,
+const name = computed(() =>
+  hand.value ? swatchName(hand.value.sources, hand.value.piece, hand.value.pot.dyedOn) : '',
 )
-
+const grid = computed(() =>
+  desk.chart && desk.known === 'chart' ? { columns: desk.columns, rows: desk.rows } : null,
+)
 useHead({ title: () => `${hand.value?.swatch.code ?? 'Swatch'} · Juniper Haze` })
 </script>
 
 <template>
   <div class="page-head">
-    <h1>{{ hand ? swatchWords(hand) : 'Swatch' }}</h1>
+    <h1>{{ name || 'Swatch' }}</h1>
     <p v-if="hand" class="on-grey">
       {{ hand.swatch.code }} · {{ hand.pot.code }}, {{ shortDate(hand.pot.dyedOn) }} ·
       {{ hand.pot.ratioDry === null ? 'ratio unknown' : `${formatRatio(hand.pot.ratioDry)} dry` }}
     </p>
     <p v-if="failure" role="alert">{{ failure }}</p>
+    <div v-if="hand" class="end row on-grey">
+      <label for="beside">beside</label>
+      <ElSelect
+        id="beside"
+        v-model="beside.choice"
+        filterable
+        remote
+        :remote-method="beside.find"
+        class="beside"
+        aria-label="Beside which colour"
+      >
+        <ElOption value="bare" label="its bare fibre" />
+        <ElOption v-if="hand.hoped" value="hoped" label="what was hoped for" />
+        <ElOption
+          v-for="each in beside.near"
+          :key="each.id"
+          :value="each.id"
+          :label="`${each.code} ${each.words}`"
+        />
+        <ElOption
+          v-for="each in beside.found.filter(({ id }) => !beside.near.some((n) => n.id === id))"
+          :key="each.id"
+          :value="each.id"
+          :label="each.code"
+        />
+      </ElSelect>
+      <ElRadioGroup v-model="light" aria-label="Light">
+        <ElRadioButton value="D65">daylight</ElRadioButton>
+        <ElRadioButton value="A">lamp</ElRadioButton>
+        <ElRadioButton value="F11">fluorescent</ElRadioButton>
+        <ElRadioButton value="all">all three</ElRadioButton>
+      </ElRadioGroup>
+    </div>
   </div>
 
-  <div v-if="hand" class="booth-grid">
-    <figure class="colours">
-      <div
-        class="dyed"
-        :class="{ unknown: !form.dyedSeen }"
-        :style="form.dyedSeen ? { background: form.dyedSeen.hex } : {}"
+  <div v-if="hand" class="booth-grid" @dragover.prevent @drop.prevent="drop">
+    <div class="see">
+      <template v-if="way === 'photo' && desk.opened">
+        <PhotoCanvas
+          ref="canvas"
+          class="fill"
+          :width="desk.opened.width"
+          :height="desk.opened.height"
+          :preview="desk.opened.preview"
+          :boxes="desk.boxes"
+          :corners="desk.known === 'chart' ? desk.corners : null"
+          :grid="grid"
+          :tool="tool"
+          @mark="(of, box) => (desk.boxes[of] = box)"
+          @corner="desk.moveCorner"
+        />
+        <div class="nearer">
+          <button type="button" aria-label="Nearer" @click="canvas?.by(1.5)">+</button>
+          <button type="button" aria-label="Farther" @click="canvas?.by(1 / 1.5)">−</button>
+        </div>
+      </template>
+      <BoothPatches
+        v-else
+        class="fill"
+        :dyed="form.dyedSeen"
+        :other="beside.other"
+        :light="light"
       />
-      <div
-        class="bare"
-        :class="{ unknown: !form.bareSeen }"
-        :style="form.bareSeen ? { background: form.bareSeen.hex } : {}"
-      />
-      <figcaption class="under dyed-name">this swatch</figcaption>
-      <figcaption class="under bare-name">bare fibre</figcaption>
-    </figure>
+    </div>
 
-    <form class="panel stack" aria-labelledby="reading" @submit.prevent="form.keep">
-      <h2 id="reading">Read the colour</h2>
-      <ColourEntry
-        v-model="form.dyed"
-        label="Swatch, dry, in daylight"
-        :error="form.errors['/reading/lab'] ?? form.errors['/reading/hex']"
-      />
-      <ColourEntry
-        v-model="form.bare"
-        :label="hand.piece.bare ? 'Bare fibre, read again' : 'Bare fibre of the same piece'"
-        :error="form.errors['/bare/lab'] ?? form.errors['/bare/hex']"
-      />
-      <div class="row">
-        <ElCheckbox v-model="form.wet">still wet</ElCheckbox>
-        <ElCheckbox v-model="form.washed">washed</ElCheckbox>
-      </div>
-      <p v-if="form.failure" class="wrong" role="alert">{{ form.failure }}</p>
-      <ElButton type="primary" native-type="submit" :loading="form.saving">
-        Keep the reading
-      </ElButton>
-      <p class="quiet">
-        A colour by eye or photo is an estimate: its strength is marked with ~ wherever it stands.
-      </p>
-    </form>
+    <ReadingPanel
+      v-model:way="way"
+      v-model:tool="tool"
+      v-model:keeps-photo="isKeepingPhoto"
+      :hand="hand"
+      :trouble="uploadTrouble"
+      @choose="openPhoto"
+      @keep="keep"
+    />
 
-    <section class="panel stack tight" aria-labelledby="says">
-      <h2 id="says">What it says</h2>
-      <p v-if="form.strength.why">{{ form.strength.why }}</p>
-      <dl v-if="form.dyedSeen">
-        <template v-if="form.strength.value !== null">
-          <dt>strength over bare</dt>
-          <dd :class="{ estimate: tilde }">{{ tilde }}{{ formatNumber(form.strength.value) }}</dd>
-          <dt>depth</dt>
-          <dd>
-            {{ form.strength.value <= 0 ? 'took no dye' : form.strength.depth }}
-          </dd>
-        </template>
-        <dt>L* a* b*</dt>
-        <dd>{{ labText(form.dyedSeen.lab) }}</dd>
-        <template v-if="change !== null">
-          <dt>from bare</dt>
-          <dd>{{ formatNumber(change) }} ΔE00</dd>
-        </template>
-        <dt>spectrum</dt>
-        <dd>{{ form.dyedSeen.basis }}</dd>
-      </dl>
-      <p class="quiet">1 swatch. Readings kept: {{ hand.swatch.readings.length }}.</p>
+    <div class="stack">
+      <WhatItSays
+        :hand="hand"
+        :dyed="form.dyedSeen"
+        :other="beside.other"
+        :strength="form.strength"
+        :near="beside.near"
+      />
       <NuxtLink v-if="onCurve && hand.swatch.readings.length" :to="onCurve" class="el-button">
         See it on its curve
       </NuxtLink>
-    </section>
+      <ReadingHistory :readings="hand.swatch.readings" />
+      <VerdictForm v-if="hand.swatch.readings.length" :hand="hand" />
+    </div>
+    <SwatchLists
+      class="lists"
+      :waiting="waiting?.items ?? []"
+      :read="read?.items ?? []"
+      :chosen="hand.swatch.id"
+    />
   </div>
   <p v-else-if="!failure">
     No swatches yet. <NuxtLink to="/pot">Save a pot as done</NuxtLink> and its swatches hang here to
     be read.
   </p>
-
-  <div class="lists">
-    <section aria-labelledby="waiting">
-      <h2 id="waiting">
-        Waiting to be read <span class="on-grey">{{ waiting?.items.length ?? 0 }}</span>
-      </h2>
-      <ul>
-        <li v-for="swatch in waiting?.items.slice(0, 8) ?? []" :key="swatch.id">
-          <SwingTag
-            :code="swatch.code"
-            :chosen="swatch.id === hand?.swatch.id"
-            line="not read"
-            @choose="navigateTo(`/swatch?swatch=${swatch.id}`)"
-          />
-        </li>
-      </ul>
-    </section>
-    <section aria-labelledby="read">
-      <h2 id="read">Read last</h2>
-      <ul>
-        <li v-for="swatch in read?.items.slice(0, 8) ?? []" :key="swatch.id">
-          <SwingTag
-            :code="swatch.code"
-            :hex="swatch.readings[0]?.hex"
-            :chosen="swatch.id === hand?.swatch.id"
-            :line="swatch.readings[0]?.basis"
-            @choose="navigateTo(`/swatch?swatch=${swatch.id}`)"
-          />
-        </li>
-      </ul>
-    </section>
-  </div>
 </template>
 
 <style scoped>
 h1,
-.on-grey,
-.lists h2 {
+.on-grey {
   color: #16191b;
+}
+
+.beside {
+  width: 190px;
 }
 
 .booth-grid {
   display: grid;
-  grid-template-columns: minmax(0, 1fr) 372px 300px;
-  gap: 16px;
+  grid-template-columns: minmax(0, 1fr) 392px 300px;
+  grid-template-rows: auto 1fr;
+  gap: 14px 16px;
 }
 
-.colours {
+.see {
+  position: relative;
+  align-self: start;
+}
+
+.see > .fill {
+  height: 452px;
+}
+
+/* panel and answer run on beside the lists */
+.booth-grid > :nth-child(2),
+.booth-grid > :nth-child(3) {
+  grid-row: 1 / 3;
+  align-self: start;
+}
+
+.nearer {
+  position: absolute;
+  top: 8px;
+  right: 8px;
   display: grid;
-  grid-template-columns: 1fr 34%;
-  grid-template-rows: minmax(390px, 1fr) auto;
-  margin: 0;
+  gap: 6px;
 }
 
-.dyed {
-  border-radius: var(--corner) 0 0 var(--corner);
-}
-
-.bare {
-  border-radius: 0 var(--corner) var(--corner) 0;
-}
-
-.unknown {
-  background: repeating-linear-gradient(135deg, #8e8e8e 0 10px, #a8a8a8 10px 20px);
-}
-
-.under {
-  padding-top: 4px;
-  color: #16191b;
-  font-size: 14px;
-}
-
-.dyed-name {
-  font-weight: 700;
-}
-
-dl {
-  display: grid;
-  grid-template-columns: auto 1fr;
-  gap: 6px 14px;
-}
-
-dt {
-  color: var(--quiet);
-}
-
-dd {
-  font-weight: 700;
-  text-align: right;
-}
-
-.lists {
-  display: grid;
-  grid-template-columns: 1fr 2fr;
-  gap: 24px;
-  margin-top: 16px;
-}
-
-.lists ul {
-  display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(180px, 1fr));
-  gap: 8px;
-  margin-top: 6px;
+.nearer button {
+  width: 44px;
+  height: 44px;
+  border: 1px solid #16191b;
+  border-radius: var(--corner);
+  background: rgb(255 255 255 / 85%);
+  font-size: 22px;
+  cursor: pointer;
 }
 
 @media (max-width: 960px) {
-  .booth-grid,
-  .lists {
+  .booth-grid {
     grid-template-columns: minmax(0, 1fr);
+  }
+
+  .booth-grid > :nth-child(n) {
+    grid-row: auto;
+  }
+
+  .see > .fill {
+    height: 320px;
   }
 }
 </style>

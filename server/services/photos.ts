@@ -19,15 +19,17 @@ export const photoKind = plainKind<Photo, NewPhoto, { note?: string }, PhotoQuer
     bytes: 'bytes',
     lotId: 'lot_id',
     jarId: 'jar_id',
+    swatchId: 'swatch_id',
     roundId: 'round_id',
     takenAt: 'taken_at',
     lat: 'lat',
     lon: 'lon',
     note: 'note',
   },
-  narrow(rows, { lotId, jarId }) {
+  narrow(rows, { lotId, jarId, swatchId }) {
     if (lotId) rows.where({ lot_id: lotId })
     if (jarId) rows.where({ jar_id: jarId })
+    if (swatchId) rows.where({ swatch_id: swatchId })
   },
 })
 
@@ -43,9 +45,10 @@ export const photoService = (
   clock: Clock,
 ) => ({
   /** @throws PhotoRefusal for what is no picture, or too large a one */
-  async keep(bytes: Buffer, { id, lotId, jarId, roundId, place }: PhotoUpload): Promise<KeptPhoto> {
+  async keep(bytes: Buffer, { id, lotId, jarId, swatchId, roundId, place }: PhotoUpload): Promise<KeptPhoto> {
     if (lotId) await refuseMissing(database.read, 'lot', lotId, '?lotId')
     if (jarId) await refuseMissing(database.read, 'jar', jarId, '?jarId')
+    if (swatchId) await refuseMissing(database.read, 'swatch', swatchId, '?swatchId')
     const taken = await takePhoto(bytes, place !== 'drop')
     await files.write(taken.hash, taken)
     const kept = place === 'keep' ? taken.place : null
@@ -59,6 +62,7 @@ export const photoService = (
         bytes: taken.full.length,
         lotId: lotId ?? null,
         jarId: jarId ?? null,
+        swatchId: swatchId ?? null,
         roundId: roundId ?? null,
         takenAt: taken.takenAt,
         lat: kept?.lat ?? null,

@@ -48,6 +48,12 @@ export const STATIONS: readonly Station[] = [
     key: '5',
     waiting: ({ unread }) => ({ n: unread, what: 'to read' }),
   },
-  { path: '/strength', name: 'Strength', key: '6', waiting: none },
+  {
+    path: '/strength',
+    name: 'Strength',
+    key: '6',
+    rooms: ['/atlas', '/potency', '/sample'],
+    waiting: none,
+  },
   { path: '/year', name: 'Year', key: '7', waiting: none },
 ]

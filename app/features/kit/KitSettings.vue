@@ -16,6 +16,9 @@ const boilsC = computed(() => {
     return null
   }
 })
+const hasStandIn = computed(() =>
+  [form.scale, form.probe, form.reader].some((each) => each !== 'none'),
+)
 const SPOONS = [
   { ml: 4.92892159, label: 'US teaspoon (4.93 mL)' },
   { ml: 5, label: 'teaspoon (5 mL)' },
@@ -104,17 +107,23 @@ const addBurner = () => form.burners.push({ name: 'second burner', powerW: 1500 
           <ElOption value="simulated" label="stand-in (simulated)" />
         </ElSelect>
       </LabeledField>
+      <LabeledField v-slot="{ id }" label="Swatch reader">
+        <ElSelect :id="id" v-model="form.reader">
+          <ElOption value="none" label="none: colours by eye, photo or file" />
+          <ElOption value="simulated" label="stand-in (simulated)" />
+        </ElSelect>
+      </LabeledField>
       <NumberField
-        v-if="form.scale !== 'none' || form.probe !== 'none'"
+        v-if="hasStandIn"
         v-model="form.seed"
         label="Seed of the stand-ins"
         hint="between 0 and 1"
         :error="errors['/seed']"
       />
     </div>
-    <p v-if="form.scale !== 'none' || form.probe !== 'none'" class="estimate">
-      The stand-ins reckon what a kettle, a bath and a scale would do; every number of theirs is
-      marked as simulated.
+    <p v-if="hasStandIn" class="estimate">
+      The stand-ins reckon what a kettle, a bath, a scale and a reader would do; every number of
+      theirs is marked as simulated.
     </p>
     <p v-if="failure" class="wrong" role="alert">{{ failure }}</p>
     <div class="row">

@@ -37,6 +37,7 @@ const after = computed(() =>
   sentences.value.filter(({ id }) => id === 'enough' || id === 'ceiling'),
 )
 const foot = computed(() => sentences.value.filter(({ id }) => id === 'leans' || id === 'from'))
+const textOf = (list: readonly { text: string }[]) => list.map(({ text }) => text).join(' ')
 const hex = computed(() => (told ? hexAtStrength(curve, told.strength.mid) : null))
 const factor = computed(() => curve.answer.factor)
 </script>
@@ -58,12 +59,10 @@ const factor = computed(() => curve.answer.factor)
         <p v-for="{ id, text } in lead" :key="id">{{ text }}</p>
       </span>
     </div>
-    <p>
-      <template v-for="{ id, text } in after" :key="id">{{ text }} </template>
-    </p>
+    <p>{{ textOf(after) }}</p>
     <p v-if="leftOut.length" class="estimate">Without {{ leftOut.join(', ') }}.</p>
     <p class="quiet">
-      <template v-for="{ id, text } in foot" :key="id">{{ text }} </template>
+      {{ textOf(foot) }}
       <template v-if="factor">
         Estimates are raised by {{ percentText(factor.factor - 1) }},
         {{

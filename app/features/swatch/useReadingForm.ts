@@ -1,52 +1,20 @@
-import { computed, ref, watch } from 'vue'
+import { computed, reactive, ref, watch, type InjectionKey } from 'vue'
 import { depthOf } from '~~/core/colour/depth'
-import { estimateReflectance } from '~~/core/colour/estimate-reflectance'
-import { clippedChannels, hexOfLab, labOfHex } from '~~/core/colour/screen-colour'
-import type { Reflectance } from '~~/core/colour/spectrum'
 import { strengthOver } from '~~/core/colour/strength'
-import type { Lab } from '~~/core/colour/tristimulus'
+import type { BoothView } from '~~/shared/booth-view'
 import { pieceChangeSchema, type Piece, type PieceChange } from '~~/shared/schemas/piece'
-import type { Reading } from '~~/shared/schemas/reading'
 import { swatchChangeSchema, type Swatch, type SwatchChange } from '~~/shared/schemas/swatch'
-import type { GivenColour } from '~/components/ColourEntry.vue'
-import type { SwatchInHand } from './useSwatches'
-
-export interface SeenColour {
-  hex: string
-  lab: Lab
-  clipped: string[]
-  /** 31 factors; null for a colour that no surface can have. */
-  reflectance: Reflectance | null
-  basis: 'measured' | 'estimated'
-}
-
-function seen(given: GivenColour): SeenColour {
-  const lab = 'hex' in given ? labOfHex(given.hex) : given.lab
-  const clipped = 'hex' in given ? clippedChannels(given.hex) : []
-  try {
-    const reflectance = estimateReflectance(lab)
-    return { hex: hexOfLab(lab), lab, clipped, reflectance, basis: 'estimated' }
-  } catch {
-    return { hex: hexOfLab(lab), lab, clipped, reflectance: null, basis: 'estimated' }
-  }
-}
-
-const kept = ({ hex, lab, clipped, reflectance, basis }: Reading): SeenColour => ({
-  hex,
-  lab,
-  clipped,
-  reflectance: reflectance ?? estimateReflectance(lab),
-  basis,
-})
+import { keptColour, seenOf, type GivenReading } from './given'
 
 /** Reading the swatch in hand: the colours given, what they say at once, and keeping them. */
-export function useReadingForm(hand: () => SwatchInHand | null) {
+export function useReadingForm(hand: () => BoothView | null) {
   const api = useApi()
   const { saving, failure, errors, save } = useSave()
-  const dyed = ref<GivenColour | null>(null)
-  const bare = ref<GivenColour | null>(null)
+  const dyed = ref<GivenReading | null>(null)
+  const bare = ref<GivenReading | null>(null)
   const wet = ref(false)
   const washed = ref(true)
+  const lightHours = ref<number | null>(null)
 
   watch(
     () => hand()?.swatch.id,
@@ -55,20 +23,25 @@ export function useReadingForm(hand: () => SwatchInHand | null) {
       bare.value = null
       errors.value = {}
       wet.value = false
+      lightHours.value = null
     },
   )
 
   const latest = computed(() => {
     const readings = hand()?.swatch.readings ?? []
-    return readings.find((reading) => !reading.wet) ?? readings[0] ?? null
+    return (
+      readings.find(({ wet: isWet, lightHours: hours }) => !isWet && hours === null) ??
+      readings[0] ??
+      null
+    )
   })
   const dyedSeen = computed(() =>
-    dyed.value ? seen(dyed.value) : latest.value ? kept(latest.value) : null,
+    dyed.value ? seenOf(dyed.value) : latest.value ? keptColour(latest.value) : null,
   )
   const bareSeen = computed(() => {
-    if (bare.value) return seen(bare.value)
-    const reading = hand()?.piece.bare
-    return reading ? kept(reading) : null
+    if (bare.value) return seenOf(bare.value)
+    const reading = hand()?.piece.bare ?? null
+    return reading && keptColour(reading)
   })
   const isWet = computed(() => (dyed.value ? wet.value : (latest.value?.wet ?? false)))
 
@@ -90,11 +63,21 @@ export function useReadingForm(hand: () => SwatchInHand | null) {
     return { value, depth: depthOf(value), why: null }
   })
 
+  /** A bare colour that was read on another piece serves this one too. */
+  function takeBareAlike() {
+    const alike = hand()?.bareAlike
+    if (!alike) return
+    const { reflectance, lab, by, errorDe } = alike.reading
+    const how = { by, errorDe, about: { file: `bare colour of ${alike.pieceCode}` } }
+    bare.value = reflectance ? { reflectance, how } : { lab, how }
+  }
+
   async function keepBare(piece: Piece): Promise<boolean> {
     if (!bare.value) return true
+    const { how, ...colour } = bare.value
     const saved = await save<PieceChange, Piece>(
       pieceChangeSchema,
-      { bare: { ...bare.value, washed: true } },
+      { bare: { ...colour, ...how, washed: true } },
       (body) => api.patch<Piece>(`pieces/${piece.id}`, body, piece.rev),
       (item) => `Bare colour of ${item.code} kept.`,
     )
@@ -102,16 +85,24 @@ export function useReadingForm(hand: () => SwatchInHand | null) {
     return saved !== null
   }
 
-  async function keep(): Promise<Swatch | null> {
+  /** @param photoId of a photo that was kept beside it */
+  async function keep(photoId: string | null = null): Promise<Swatch | null> {
     const now = hand()
     if (!now || !(await keepBare(now.piece))) return null
     if (!dyed.value) {
       failure.value = 'Give the colour of the swatch first.'
       return null
     }
+    const { how, ...colour } = dyed.value
     const saved = await save<SwatchChange, Swatch>(
       swatchChangeSchema,
-      { reading: { ...dyed.value, wet: wet.value, washed: washed.value } },
+      {
+        reading: {
+          ...{ ...colour, ...how, wet: wet.value, washed: washed.value },
+          lightHours: lightHours.value,
+          about: { ...how?.about, photoId },
+        },
+      },
       (body) => api.patch<Swatch>(`swatches/${now.swatch.id}`, body, now.swatch.rev),
       (item) => `Read ${item.code}${strength.value.depth ? `: ${strength.value.depth}` : ''}.`,
     )
@@ -119,17 +110,11 @@ export function useReadingForm(hand: () => SwatchInHand | null) {
     return saved
   }
 
-  return {
-    dyed,
-    bare,
-    wet,
-    washed,
-    dyedSeen,
-    bareSeen,
-    strength,
-    saving,
-    failure,
-    errors,
-    keep,
-  }
+  return reactive({
+    ...{ dyed, bare, wet, washed, lightHours, dyedSeen, bareSeen, strength },
+    ...{ saving, failure, errors, keep, takeBareAlike },
+  })
 }
+
+/** The reading of the page, for the parts that give and keep it. */
+export const READING_FORM: InjectionKey<ReturnType<typeof useReadingForm>> = Symbol('reading form')

@@ -12,15 +12,26 @@ export async function uploadPhotos(
 ): Promise<string> {
   const trouble: string[] = []
   for (const file of files) {
-    const asked = new URLSearchParams({ id: newId(), place: 'drop', ...of }).toString()
-    try {
-      const answer = await fetch(`/api/pictures?${asked}`, { method: 'POST', body: file })
-      if (!answer.ok) trouble.push(`${file.name}: ${((await answer.json()) as Problem).detail}`)
-    } catch {
-      trouble.push(`${file.name}: the log does not answer.`)
-    }
+    const why = await uploadPhoto(file, { id: newId(), ...of })
+    if (why) trouble.push(why)
   }
   return trouble.join(' ')
+}
+
+/** @returns why it was not taken, in words; empty where it was */
+export async function uploadPhoto(
+  file: File,
+  of: { id: string } & (
+    { lotId: string } | { jarId: string; roundId?: string } | { swatchId: string }
+  ),
+): Promise<string> {
+  const asked = new URLSearchParams({ place: 'drop', ...of }).toString()
+  try {
+    const answer = await fetch(`/api/pictures?${asked}`, { method: 'POST', body: file })
+    return answer.ok ? '' : `${file.name}: ${((await answer.json()) as Problem).detail}`
+  } catch {
+    return `${file.name}: the log does not answer.`
+  }
 }
 
 /** Place that a photo tells, if it does; nothing is kept. */

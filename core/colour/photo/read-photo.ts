@@ -45,6 +45,9 @@ export interface PhotoReading {
  */
 export const USUAL_ERROR_DE: Record<'none' | 'onePatch', number> = { none: 14, onePatch: 7 }
 
+/** A chart that leaves more than this on its own patches was not met: its corners lie elsewhere. */
+const MOST_CHART_ERROR_DE = 9
+
 /**
  * The colour of a swatch in a photo, set right by what else in it is known.
  *
@@ -90,6 +93,12 @@ function correctionFrom(known: KnownInPhoto): { correction: CameraCorrection; qu
     if (!best || correction.meanError! < best.correction.meanError!) best = { correction, quarters }
   }
   if (!best) throw new InputError('readings must hold a chart; got none', '/readings')
+  if (best.correction.meanError! > MOST_CHART_ERROR_DE) {
+    throw new InputError(
+      `patches must be those of the chart: at best ${best.correction.meanError!.toFixed(0)} ΔE are left on them, however it lies; lay its corners anew`,
+      '/readings',
+    )
+  }
   return best
 }
 

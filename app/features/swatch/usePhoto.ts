@@ -1,0 +1,162 @@
+import { proxy, wrap, type Remote } from 'comlink'
+import { computed, onScopeDispose, reactive, ref, shallowRef, watch, type InjectionKey } from 'vue'
+import type { Corners, PhotoBox, PhotoPoint } from '~~/core/colour/photo/chart-grid'
+import { labOfReflectance } from '~~/core/colour/tristimulus'
+import { WAVELENGTHS_NM } from '~~/core/colour/spectrum'
+import type { PhotoReading } from '~~/core/colour/photo/read-photo'
+import type { ReferenceChart } from '~~/core/formats/spectra/reference-chart'
+import type { OpenedPhoto, PhotosWorker, PlacedKnown } from '~/workers/photo.worker'
+
+/** What is marked in a photo. */
+export const MARKS = ['swatch', 'bare', 'card'] as const
+export type Mark = (typeof MARKS)[number]
+/** What it is set right by. */
+export type Known = 'none' | 'card' | 'chart'
+
+/** A card of this reflectance has been the photographer's grey for a century; from memory. */
+const GREY_CARD = 0.18
+
+/** A photo in the booth: its marked areas, what in it is known, and the colours read from it. */
+export function usePhoto() {
+  const thread = new Worker(new URL('../../workers/photo.worker.ts', import.meta.url), {
+    type: 'module',
+  })
+  const worker: Remote<PhotosWorker> = wrap(thread)
+  onScopeDispose(() => thread.terminate())
+
+  const file = shallowRef<File | null>(null)
+  const opened = shallowRef<OpenedPhoto | null>(null)
+  const step = ref('')
+  const failure = ref('')
+  const boxes = reactive<Record<Mark, PhotoBox | null>>({ swatch: null, bare: null, card: null })
+  const known = ref<Known>('none')
+  /** Reflectance of the card, 0 to 1. */
+  const cardFactor = ref(GREY_CARD)
+  const chart = shallowRef<ReferenceChart | null>(null)
+  const columns = ref(6)
+  const corners = ref<Corners | null>(null)
+  const answers = reactive<Record<'swatch' | 'bare', PhotoReading | null>>({
+    ...{ swatch: null, bare: null },
+  })
+  const refusals = reactive<Record<'swatch' | 'bare', string>>({ swatch: '', bare: '' })
+  const tookMs = ref<number | null>(null)
+  let question = 0
+
+  async function open(chosen: File): Promise<void> {
+    const asked = ++question
+    failure.value = ''
+    step.value = 'unpacking'
+    Object.assign(boxes, { swatch: null, bare: null, card: null })
+    Object.assign(answers, { swatch: null, bare: null })
+    Object.assign(refusals, { swatch: '', bare: '' })
+    corners.value = null
+    try {
+      const now = await worker.open(
+        chosen,
+        proxy((words: string) => void (step.value = words)),
+      )
+      if (asked !== question) return now.preview.close()
+      opened.value?.preview.close()
+      file.value = chosen
+      opened.value = now
+      if (chart.value) layChart()
+    } catch (error) {
+      failure.value = (error as Error).message
+    } finally {
+      if (asked === question) step.value = ''
+    }
+  }
+
+  /** Lays the chart's outline over the middle of the photo, to be dragged to where it is. */
+  function layChart() {
+    const now = opened.value
+    if (!now) return
+    const [left, right] = [0.25 * now.width, 0.75 * now.width]
+    const high = (right - left) * (rows.value / columns.value)
+    const top = Math.max(0, (now.height - high) / 2)
+    const bottom = Math.min(now.height, top + high)
+    corners.value = [
+      { x: left, y: top },
+      { x: right, y: top },
+      { x: right, y: bottom },
+      { x: left, y: bottom },
+    ]
+  }
+  const rows = computed(() =>
+    chart.value ? Math.max(1, Math.round(chart.value.patches.length / columns.value)) : 1,
+  )
+  function useChart(told: ReferenceChart) {
+    chart.value = told
+    columns.value = told.columns
+    known.value = 'chart'
+    layChart()
+  }
+  function moveCorner(index: number, to: PhotoPoint) {
+    if (!corners.value) return
+    corners.value = corners.value.map((corner, i) =>
+      i === index ? to : corner,
+    ) as unknown as Corners
+  }
+
+  const placed = computed((): PlacedKnown => {
+    if (known.value === 'card' && boxes.card) {
+      return { kind: 'patch', box: { ...boxes.card }, lab: labOfGrey(cardFactor.value) }
+    }
+    const told = chart.value
+    if (known.value === 'chart' && told && corners.value) {
+      return {
+        kind: 'chart',
+        corners: corners.value.map((corner) => ({ ...corner })) as unknown as Corners,
+        ...{ columns: columns.value, rows: rows.value },
+        labs: told.patches.map(({ lab }) => ({ ...lab })),
+      }
+    }
+    return { kind: 'none' }
+  })
+
+  /** One question at a time: while a corner is dragged, only the last place is read. */
+  const reading = { swatch: false, bare: false }
+  const again = { swatch: false, bare: false }
+  async function read(of: 'swatch' | 'bare'): Promise<void> {
+    if (reading[of]) return void (again[of] = true)
+    const box = boxes[of]
+    if (!box || !opened.value) return
+    reading[of] = true
+    try {
+      const answer = await worker.read({ ...box }, placed.value)
+      if (box === boxes[of]) {
+        answers[of] = 'reading' in answer ? answer.reading : null
+        refusals[of] = 'refusal' in answer ? answer.refusal : ''
+        if ('tookMs' in answer) tookMs.value = answer.tookMs
+      }
+    } finally {
+      reading[of] = false
+      if (again[of]) {
+        again[of] = false
+        void read(of)
+      }
+    }
+  }
+  for (const of of ['swatch', 'bare'] as const)
+    watch(
+      () => boxes[of],
+      () => void read(of),
+    )
+  watch(placed, () => {
+    void read('swatch')
+    void read('bare')
+  })
+
+  return reactive({
+    ...{ file, opened, step, failure, boxes, known, cardFactor, chart, columns, rows, corners },
+    ...{ answers, refusals, tookMs, open, useChart, moveCorner },
+  })
+}
+
+export type PhotoDesk = ReturnType<typeof usePhoto>
+
+/** The photo of the page, for the parts that mark and show it. */
+export const PHOTO_DESK: InjectionKey<PhotoDesk> = Symbol('photo desk')
+
+/** CIELAB of a grey that reflects so much at every wavelength. */
+const labOfGrey = (factor: number) => labOfReflectance(WAVELENGTHS_NM.map(() => factor))
