@@ -14,20 +14,42 @@ const shown = ref<'all' | 'new' | 'changed' | 'same' | 'refused'>('all')
 const input = ref<HTMLInputElement | null>(null)
 
 const OUT = [
-  { name: 'gatherings.csv', what: 'Gatherings, Darwin Core CSV' },
-  { name: 'pieces.csv', what: 'Pieces and what was done to them, CSV' },
-  { name: 'stock.csv', what: 'Stock as it stands, CSV' },
-  { name: 'jars.csv', what: 'Jars and their looks, CSV' },
-  { name: 'patches.gpx', what: 'Patches, GPX' },
-  { name: 'patches.geojson', what: 'Patches, GeoJSON' },
+  {
+    title: 'Gatherings, stock, places',
+    files: [
+      { name: 'gatherings.csv', what: 'Gatherings, Darwin Core CSV' },
+      { name: 'pieces.csv', what: 'Pieces and what was done to them, CSV' },
+      { name: 'stock.csv', what: 'Stock as it stands, CSV' },
+      { name: 'jars.csv', what: 'Jars and their looks, CSV' },
+      { name: 'patches.gpx', what: 'Patches, GPX' },
+      { name: 'patches.geojson', what: 'Patches, GeoJSON' },
+    ],
+  },
+  {
+    title: 'Swatches and curves',
+    files: [
+      { name: 'swatches.csv', what: 'Swatches and readings, CSV' },
+      { name: 'swatches.json', what: 'Swatches with their spectra, JSON' },
+      { name: 'spectra.cgats.txt', what: 'Measured spectra, CGATS' },
+      { name: 'curves.csv', what: 'Curves, CSV' },
+      { name: 'curves.json', what: 'Curves, JSON' },
+      { name: 'palette.gpl', what: 'Palette, GIMP' },
+      { name: 'palette.svg', what: 'Palette, SVG sheet' },
+    ],
+  },
 ] as const
 const MOST_ROWS = 500
 
 /** What a file holds: told by its ending, and of tables by their header. */
-const what = ref<'gatherings' | 'patches' | 'pieces'>('gatherings')
+const what = ref<'gatherings' | 'patches' | 'pieces' | 'readings'>('gatherings')
 async function kindOf(chosen: File) {
+  const head = await chosen.slice(0, 4000).text()
+  if (head.includes('juniper-haze/swatches') || /^BEGIN_DATA_FORMAT\b/m.test(head)) {
+    return 'readings'
+  }
   if (/\.(gpx|geojson|json|xml)$/i.test(chosen.name)) return 'patches'
-  const [header = ''] = (await chosen.slice(0, 4000).text()).split(/[\r\n]/)
+  const [header = ''] = head.split(/[\r\n]/)
+  if (/\bswatch\b/.test(header)) return 'readings'
   return /\bfibre\b/.test(header) && /\bdryG\b/.test(header) ? 'pieces' : 'gatherings'
 }
 const rows = computed(() =>
@@ -91,14 +113,17 @@ useHead({ title: 'Files out and in · Juniper Haze' })
   <div class="exchange">
     <section class="panel stack tight" aria-labelledby="out">
       <h2 id="out">Out</h2>
-      <a
-        v-for="{ name, what: words } in OUT"
-        :key="name"
-        :href="`/api/export/${name}`"
-        download
-        class="el-button"
-        >{{ words }}</a
-      >
+      <template v-for="{ title, files } in OUT" :key="title">
+        <h3>{{ title }}</h3>
+        <a
+          v-for="{ name, what: words } in files"
+          :key="name"
+          :href="`/api/export/${name}`"
+          download
+          class="el-button"
+          >{{ words }}</a
+        >
+      </template>
       <p class="quiet">
         Places leave this machine only as each patch says: nothing unless you chose otherwise.
       </p>
@@ -109,7 +134,7 @@ useHead({ title: 'Files out and in · Juniper Haze' })
         <input
           ref="input"
           type="file"
-          accept=".csv,.gpx,.geojson,.json,text/csv"
+          accept=".csv,.gpx,.geojson,.json,.txt,text/csv"
           class="sr-only"
           aria-label="File to bring in"
           tabindex="-1"
@@ -120,8 +145,9 @@ useHead({ title: 'Files out and in · Juniper Haze' })
         >
       </div>
       <p v-if="!file" class="quiet">
-        A Darwin Core CSV of gatherings, a CSV of pieces (fibre, form, dryG and more), or a GPX or
-        GeoJSON file of places. You see what it would do, row by row, before anything is done.
+        A Darwin Core CSV of gatherings, a CSV of pieces (fibre, form, dryG and more) or of readings
+        (swatch, hex or L, a, b), spectra by tag as CGATS, or a GPX or GeoJSON file of places. You
+        see what it would do, row by row, before anything is done.
       </p>
       <div v-if="progress" class="row" role="status">
         <ElProgress

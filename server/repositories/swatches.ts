@@ -73,6 +73,10 @@ export const swatchRepository = (db: Knex) => {
       return row ? (await withReadings([row]))[0]! : null
     },
 
+    async findMany(ids: readonly string[]): Promise<Swatch[]> {
+      return withReadings(await db<SwatchRow>('swatch').whereIn('id', [...ids]))
+    },
+
     /** Every live swatch of the pots in which a source was used, newest first. */
     async ofSource(sourceId: string): Promise<Swatch[]> {
       return withReadings(

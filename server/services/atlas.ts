@@ -88,6 +88,8 @@ export const atlasService = (database: Database, curves: CurvesService) => {
   }
 }
 
+export type AtlasService = ReturnType<typeof atlasService>
+
 const first = (set: Set<string>): string | undefined => set.values().next().value
 
 /** Sources that were dyed with, with what is known beside their curves. */

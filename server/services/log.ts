@@ -83,6 +83,7 @@ export function createLog(
   const settings = settingsService(database)
   const names = namesService(database.read)
   const curves = curvesService(database.read, reckon)
+  const atlas = atlasService(database, curves)
   const walk = walkService(database.read, (sourceId) => curves.enoughOf(sourceId))
   const standing = jarViews(database.read)
   return {
@@ -114,7 +115,7 @@ export function createLog(
     stores: shelfService(database.read),
     strength: strengthService(database.read, curves),
     curves,
-    atlas: atlasService(database, curves),
+    atlas,
     today: todayService(database.read, walk.view, (on) => standing.due(on)),
     walk,
     loft: loftService(database.read),
@@ -123,7 +124,7 @@ export function createLog(
     find: findService(database.read, names),
     cautions: dayCautions(database.read),
     pictures: photoService(database, collections.photos, files, clock),
-    exchange: exchange(database, collections, clock),
+    exchange: exchange(database, collections, atlas, clock),
     settings,
     changes: undoService(database, collections, clock),
   }

@@ -45,7 +45,10 @@ export const photoService = (
   clock: Clock,
 ) => ({
   /** @throws PhotoRefusal for what is no picture, or too large a one */
-  async keep(bytes: Buffer, { id, lotId, jarId, swatchId, roundId, place }: PhotoUpload): Promise<KeptPhoto> {
+  async keep(
+    bytes: Buffer,
+    { id, lotId, jarId, swatchId, roundId, place }: PhotoUpload,
+  ): Promise<KeptPhoto> {
     if (lotId) await refuseMissing(database.read, 'lot', lotId, '?lotId')
     if (jarId) await refuseMissing(database.read, 'jar', jarId, '?jarId')
     if (swatchId) await refuseMissing(database.read, 'swatch', swatchId, '?swatchId')

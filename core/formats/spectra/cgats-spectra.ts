@@ -22,14 +22,16 @@ export function cgatsSpectra(text: string): SpectrumFile {
   return finished('CGATS', spectra, percentOf(tables))
 }
 
-/** Names of a row: what it is called, else its number. */
-export function rowName(fields: readonly string[], row: readonly Word[]): string {
-  const of = (field: string) => {
-    const at = fields.findIndex((name) => name.toUpperCase() === field)
-    return at < 0 ? '' : row[at]!.text
-  }
-  return of('SAMPLE_NAME') || of('SAMPLE_ID') || of('SAMPLE_LOC') || of('STRING') || 'spectrum'
+function wordOf(fields: readonly string[], row: readonly Word[], field: string): string {
+  const at = fields.findIndex((name) => name.toUpperCase() === field)
+  return at < 0 ? '' : row[at]!.text
 }
+
+/** What a row is called, by the first of its names that it has. */
+export const rowName = (fields: readonly string[], row: readonly Word[]): string =>
+  ['SAMPLE_NAME', 'SAMPLE_ID', 'SAMPLE_LOC', 'STRING']
+    .map((field) => wordOf(fields, row, field))
+    .find(Boolean) ?? 'spectrum'
 
 /** Field index and wavelength of each band of a table; empty where there are none. */
 export function bandsOfFields(fields: readonly string[]): { at: number; nm: number }[] {
@@ -53,7 +55,8 @@ function spectraOfTable({ fields, rows }: CgatsTable): FileSpectrum[] {
       bands.length > 0
         ? [bands.map(({ nm }) => nm), bands.map(({ at }) => number(at))]
         : [pairs.map((at) => number(at)), pairs.map((at) => number(at + 1))]
-    return { name: rowName(fields, row), line: row[0]!.line, wavelengthsNm, values }
+    const id = wordOf(fields, row, 'SAMPLE_ID')
+    return { name: rowName(fields, row), id, line: row[0]!.line, wavelengthsNm, values }
   })
 }
 

@@ -6,6 +6,8 @@ import { FileProblem } from '../table'
 /** A spectrum as a file gave it. */
 export interface FileSpectrum {
   name: string
+  /** Where the file tells one beside the name; ''. */
+  id?: string
   /** Line it stands on, or begins on. */
   line: number
   wavelengthsNm: number[]
@@ -17,7 +19,7 @@ export interface SpectrumFile {
   format: 'CGATS' | 'CSV' | 'CxF3'
   /** What the numbers were taken for. */
   scale: 'factor' | 'percent'
-  spectra: { name: string; line: number; reflectance: Reflectance }[]
+  spectra: { name: string; id: string; line: number; reflectance: Reflectance }[]
 }
 
 /** A number above this is no factor, of any surface. */
@@ -46,10 +48,10 @@ export function finished(
   }
   const isPercent =
     percent ?? found.some(({ values }) => values.some((value) => value > MOST_FACTOR))
-  const spectra = found.map(({ name, line, wavelengthsNm, values }) => {
+  const spectra = found.map(({ name, id = '', line, wavelengthsNm, values }) => {
     try {
       const factors = isPercent ? values.map((value) => value / 100) : values
-      return { name, line, reflectance: toBands({ wavelengthsNm, factors }) }
+      return { name, id, line, reflectance: toBands({ wavelengthsNm, factors }) }
     } catch (error) {
       if (error instanceof InputError) throw new FileProblem(line, `${name}: ${error.message}.`)
       throw error

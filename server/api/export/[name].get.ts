@@ -1,11 +1,11 @@
 import Joi from 'joi'
 import { setResponseHeaders } from 'h3'
 import { defineRoute } from '../../http/define-route'
-import { EXPORTS, type ExportName } from '../../services/exchange/exchange'
+import { EXPORT_TYPES, type ExportName } from '../../services/exchange/exchange'
 
 const params = Joi.object<{ name: ExportName }>({
   name: Joi.string()
-    .valid(...Object.keys(EXPORTS))
+    .valid(...Object.keys(EXPORT_TYPES))
     .required(),
 }).unknown()
 
@@ -13,7 +13,7 @@ const params = Joi.object<{ name: ExportName }>({
 export default defineRoute({ params }, async ({ event, params: { name }, log }) => {
   const text = await (await log()).exchange.write(name)
   setResponseHeaders(event, {
-    'content-type': EXPORTS[name].type,
+    'content-type': EXPORT_TYPES[name],
     'content-disposition': `attachment; filename="juniper-haze-${name}"`,
   })
   return text

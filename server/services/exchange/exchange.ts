@@ -1,28 +1,68 @@
 import type { Database } from '../../database/open'
 import type { PieceRecords, SetRecords } from '../piece-moves'
-import type { Clock } from '../records'
+import type { NewSwatch, Swatch, SwatchChange, SwatchQuery } from '../../../shared/schemas/swatch'
+import type { AtlasService } from '../atlas'
+import type { Clock, Records } from '../records'
 import { gatheringsCsv } from './gatherings-out'
 import { importGatherings, type Collections } from './import-gatherings'
 import { importPieces, piecesCsv } from './import-pieces'
 import { importPatches } from './import-patches'
+import { importReadings } from './import-readings'
+import {
+  curvesCsv,
+  curvesJson,
+  paletteGpl,
+  paletteSvg,
+  spectraCgats,
+  swatchesCsv,
+  swatchesJson,
+} from './swatches-out'
 import { jarsCsv, patchesGeoJson, patchesGpx, stockCsv } from './tables-out'
 
 /** Files that go out, by name; the type is what the browser is told. */
-export const EXPORTS = {
+const EXPORTS = {
   'gatherings.csv': { type: 'text/csv; charset=utf-8', write: gatheringsCsv },
   'stock.csv': { type: 'text/csv; charset=utf-8', write: stockCsv },
   'pieces.csv': { type: 'text/csv; charset=utf-8', write: piecesCsv },
   'jars.csv': { type: 'text/csv; charset=utf-8', write: jarsCsv },
   'patches.gpx': { type: 'application/gpx+xml; charset=utf-8', write: patchesGpx },
+  'swatches.csv': { type: 'text/csv; charset=utf-8', write: swatchesCsv },
+  'swatches.json': { type: 'application/json', write: swatchesJson },
+  'spectra.cgats.txt': { type: 'text/plain; charset=utf-8', write: spectraCgats },
+  'palette.gpl': { type: 'text/plain; charset=utf-8', write: paletteGpl },
+  'palette.svg': { type: 'image/svg+xml; charset=utf-8', write: paletteSvg },
   'patches.geojson': { type: 'application/geo+json; charset=utf-8', write: patchesGeoJson },
 } as const
-export type ExportName = keyof typeof EXPORTS
+/** Files that are made of what was reckoned, not of the log itself. */
+const RECKONED = {
+  'curves.csv': { type: 'text/csv; charset=utf-8', write: curvesCsv },
+  'curves.json': { type: 'application/json', write: curvesJson },
+} as const
+export const EXPORT_TYPES: Record<ExportName, string> = Object.fromEntries(
+  Object.entries({ ...EXPORTS, ...RECKONED }).map(([name, { type }]) => [name, type]),
+) as Record<ExportName, string>
+export type ExportName = keyof typeof EXPORTS | keyof typeof RECKONED
 
-type Everything = Collections & { pieces: PieceRecords; sets: SetRecords }
+type Everything = Collections & {
+  pieces: PieceRecords
+  sets: SetRecords
+  swatches: Records<Swatch, NewSwatch, SwatchChange, SwatchQuery>
+}
 
 /** Open formats, out of and into a log. */
-export const exchange = (database: Database, collections: Everything, clock: Clock) => ({
-  write: (name: ExportName): Promise<string> => EXPORTS[name].write(database.read),
+export const exchange = (
+  database: Database,
+  collections: Everything,
+  atlas: AtlasService,
+  clock: Clock,
+) => ({
+  async write(name: ExportName): Promise<string> {
+    if (name in EXPORTS) return EXPORTS[name as keyof typeof EXPORTS].write(database.read)
+    // what goes out must not be of before
+    await atlas.settled()
+    return RECKONED[name as keyof typeof RECKONED].write(await atlas.view())
+  },
+  readings: importReadings(database, collections.swatches, clock),
   gatherings: importGatherings(database, collections, clock),
   pieces: importPieces(database, collections, clock),
   patches: importPatches(database, collections, clock),
