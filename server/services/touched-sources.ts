@@ -54,11 +54,11 @@ export async function touchedSince(
     for (const id of await db('lot').whereIn('id', ids).pluck('source_id'))
       sources.add(id as string)
     // a lot that got another name was its earlier source's before
-    const before = db('change_log')
+    const before = (await db('change_log')
       .whereIn('row_id', ids)
       .where('id', '>', after)
-      .pluck(db.raw(`before ->> 'sourceId'`) as unknown as string)
-    for (const id of (await before) as (string | null)[]) if (id) sources.add(id)
+      .select(db.raw(`before ->> 'sourceId' as id`))) as { id: string | null }[]
+    for (const { id } of before) if (id) sources.add(id)
   }
   return { ids: sources, latest }
 }
