@@ -127,7 +127,12 @@ useHead({ title: () => `${hand.value?.swatch.code ?? 'Swatch'} · Juniper Haze` 
   </div>
 
   <div v-if="hand" class="booth-grid" @dragover.prevent @drop.prevent="drop">
-    <div class="see">
+    <div
+      class="see"
+      :data-photo="desk.opened ? desk.file?.name : undefined"
+      :data-open-ms="desk.opened?.tookMs.toFixed(0)"
+      :data-read-ms="desk.tookMs?.toFixed(0)"
+    >
       <template v-if="way === 'photo' && desk.opened">
         <PhotoCanvas
           ref="canvas"

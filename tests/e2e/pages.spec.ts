@@ -24,7 +24,7 @@ const PAGES = [
     '/ways',
     '/kit',
   ],
-  ...['/swatch', '/strength', '/year'],
+  ...['/swatch', '/strength', '/atlas', '/potency', '/sample', '/year'],
 ]
 const SIZES = [
   { width: 1280, height: 800 },

@@ -23,13 +23,8 @@ const typed = (given: GivenReading | null) => (given && !('reflectance' in given
 </script>
 
 <template>
-  <form class="panel stack tight" aria-labelledby="reading" @submit.prevent="$emit('keep')">
-    <div class="row head">
-      <h2 id="reading">Read the colour</h2>
-      <ElButton type="primary" native-type="submit" :loading="form.saving">
-        Keep the reading
-      </ElButton>
-    </div>
+  <form class="panel stack tight reading" aria-labelledby="reading" @submit.prevent="$emit('keep')">
+    <h2 id="reading">Read the colour</h2>
     <ElRadioGroup v-model="way" aria-labelledby="reading">
       <ElRadioButton value="eye">by eye</ElRadioButton>
       <ElRadioButton value="photo">photo</ElRadioButton>
@@ -79,12 +74,26 @@ const typed = (given: GivenReading | null) => (given && !('reflectance' in given
     <p v-if="way === 'eye' || way === 'photo'" class="quiet">
       A colour by eye or photo is an estimate: its strength is marked with ~ wherever it stands.
     </p>
+    <!-- last in order, at the top to the eye: it is in reach however long the panel is -->
+    <ElButton type="primary" native-type="submit" class="keep" :loading="form.saving">
+      Keep the reading
+    </ElButton>
   </form>
 </template>
 
 <style scoped>
-.head {
-  justify-content: space-between;
+.reading {
+  position: relative;
+}
+
+h2 {
+  min-height: 36px;
+}
+
+.keep {
+  position: absolute;
+  top: 10px;
+  right: 16px;
 }
 
 .light {

@@ -88,6 +88,8 @@ export function useReadingForm(hand: () => BoothView | null) {
   /** @param photoId of a photo that was kept beside it */
   async function keep(photoId: string | null = null): Promise<Swatch | null> {
     const now = hand()
+    // told before the bare colour is handed over, with which it goes until the page loads again
+    const { depth } = strength.value
     if (!now || !(await keepBare(now.piece))) return null
     if (!dyed.value) {
       failure.value = 'Give the colour of the swatch first.'
@@ -104,7 +106,7 @@ export function useReadingForm(hand: () => BoothView | null) {
         },
       },
       (body) => api.patch<Swatch>(`swatches/${now.swatch.id}`, body, now.swatch.rev),
-      (item) => `Read ${item.code}${strength.value.depth ? `: ${strength.value.depth}` : ''}.`,
+      (item) => `Read ${item.code}${depth ? `: ${depth}` : ''}.`,
     )
     if (saved) dyed.value = null
     return saved
