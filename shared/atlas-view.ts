@@ -37,7 +37,7 @@ export interface AtlasRow {
   lab: Lab | null
   hex: string | null
   family: HueFamily | null
-  /** Colours to expect at even steps of the ribbon's log scale, and the dry ratios tried. */
+  /** Colours to expect at even steps of the ribbon's log scale, and the dry ratios tried: 0, 0 for none. */
   ribbon: string[]
   tried: [least: number, most: number]
 }

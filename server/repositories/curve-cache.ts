@@ -7,30 +7,34 @@ interface CacheRow {
   source_id: string
   version: number
   as_of: string
-  rows: string
+  entry: string
 }
 
 /** What was reckoned of each source's curves: never truth, and thrown away at any time. */
 export const curveCache = (db: Knex) => ({
-  /** All that is kept of a version; `asOf` is '' where it is not whole. */
-  async load<T>(version: number): Promise<{ asOf: string; bySource: Map<string, T[]> }> {
+  /** All that is kept of a version; `asOf` is null where it is not whole. */
+  async load<T>(version: number): Promise<{ asOf: string | null; bySource: Map<string, T> }> {
     const kept = await db<CacheRow>('curve_cache').where({ version })
-    const asOf = kept.find(({ source_id: id }) => id === ALL)?.as_of ?? ''
+    const asOf = kept.find(({ source_id: id }) => id === ALL)?.as_of ?? null
     const bySource = kept
       .filter(({ source_id: id }) => id !== ALL)
-      .map((row): [string, T[]] => [row.source_id, JSON.parse(row.rows) as T[]])
+      .map((row): [string, T] => [row.source_id, JSON.parse(row.entry) as T])
     return { asOf, bySource: new Map(bySource) }
   },
 
-  async keep(sourceId: string, version: number, asOf: string, rows: readonly unknown[]) {
+  async keep(sourceId: string, version: number, asOf: string, entry: unknown): Promise<void> {
     await db('curve_cache')
-      .insert({ source_id: sourceId, version, as_of: asOf, rows: JSON.stringify(rows) })
+      .insert({ source_id: sourceId, version, as_of: asOf, entry: JSON.stringify(entry) })
       .onConflict('source_id')
       .merge()
   },
 
-  /** Notes that all kept rows hold everything written up to a change. */
+  async drop(sourceId: string): Promise<void> {
+    await db('curve_cache').where({ source_id: sourceId }).delete()
+  },
+
+  /** Notes that all kept entries hold everything written up to a change. */
   async keepWhole(version: number, asOf: string): Promise<void> {
-    await this.keep(ALL, version, asOf, [])
+    await this.keep(ALL, version, asOf, null)
   },
 })

@@ -7,37 +7,46 @@ import type { AtlasRow } from '../../shared/atlas-view'
 import type { CurveView } from '../../shared/curve-view'
 
 /** Raised with every change of what a row holds, so that no older one is kept. */
-export const ATLAS_VERSION = 1
+export const ATLAS_VERSION = 2
 
 /** Dry ratio at which strengths of different sources are compared. */
 const HALF = 0.5
 /** The ribbon of a row: dry ratios from 0.02 to 4, evenly on a log scale. */
 const RIBBON = Array.from({ length: 13 }, (_, i) => 0.02 * (4 / 0.02) ** (i / 12))
 
+/** More digits say nothing, and weigh as much as all the rest. */
+const DIGITS = 4
+
 /** One curve in short. */
-export function toAtlasRow({ answer, swatchIds: _, leansOn, ...head }: CurveView): AtlasRow {
+export function toAtlasRow({ answer, leansOn, ...view }: CurveView): AtlasRow {
   const { enough, band, ceiling, ceilingReached, takes, points, unit, bare } = answer
+  const { sourceId, key, fibreClass, mordant, phBand, way, dyedFrom, dyedTo } = view
   const at = (ratio: number) => nearest(band, ratio)
   const labAt = (strength: number): Lab | null =>
     unit && bare ? labOfReflectance(expectedReflectance(unit, Math.max(0, strength), bare)) : null
   const lab = labAt(at(enough.mid).mid)
   const ratios = points.map(({ ratio }) => ratio)
   return {
-    ...head,
+    ...{ sourceId, key, fibreClass, mordant, phBand, way, dyedFrom, dyedTo },
     ...{ n: answer.n, lots: answer.lots, estimated: answer.estimated },
     leansOn: leansOn?.n ?? 0,
-    ...{ takes, ceiling, ceilingReached, forDepth: answer.forDepth },
-    enough: { mid: enough.mid, low: enough.low, high: enough.high },
+    takes: short(takes),
+    ...{ ceiling: scaled(ceiling, 1), ceilingReached, enough: scaled(enough, 1) },
+    forDepth: answer.forDepth.map(({ depth, even, sure }) => ({
+      ...{ depth, even: even && short(even), sure: sure && short(sure) },
+    })),
     perGram: scaled(at(enough.mid), 1 / enough.mid),
     atHalf: scaled(at(HALF), 1),
-    ...{ lab, hex: lab && hexOfLab(lab), family: lab && hueFamilyOf(lab) },
+    lab: lab && { l: short(lab.l), a: short(lab.a), b: short(lab.b) },
+    ...{ hex: lab && hexOfLab(lab), family: lab && hueFamilyOf(lab) },
     ribbon: unit ? RIBBON.map((ratio) => hexOfLab(labAt(at(ratio).mid)!)) : [],
-    tried: [Math.min(...ratios), Math.max(...ratios)],
+    tried: ratios.length ? [short(Math.min(...ratios)), short(Math.max(...ratios))] : [0, 0],
   }
 }
 
-const scaled = ({ mid, low, high }: BandPoint, factor: number): Interval => ({
-  ...{ mid: mid * factor, low: low * factor, high: high * factor },
+const short = (value: number) => Number(value.toPrecision(DIGITS))
+const scaled = ({ mid, low, high }: Interval, factor: number): Interval => ({
+  ...{ mid: short(mid * factor), low: short(low * factor), high: short(high * factor) },
 })
 
 /** The band between the ratios it is told at, by straight lines on both logarithms. */

@@ -1,10 +1,12 @@
 import { setImmediate } from 'node:timers/promises'
+import { mean } from 'd3-array'
 import type { Knex } from 'knex'
 import { mordantMarks, type Mordant } from '../../catalogue/agents'
 import { FIBRES } from '../../catalogue/fibres'
 import { mordantsOf, type Piece } from '../../shared/schemas/piece'
 import type { Pot } from '../../shared/schemas/pot'
 import type { Reading } from '../../shared/schemas/reading'
+import type { Source } from '../../shared/schemas/source'
 import type { Swatch } from '../../shared/schemas/swatch'
 import type { Condition } from '../../core/strength/near-conditions'
 import { curveKeyOf, type NotCounted, type PhBand } from '../../shared/strength-view'
@@ -129,3 +131,19 @@ export const conditionOf = (candidate: Candidate): Condition => ({
 
 /** Alike swatches share a curve: the same class of fibre, mordants, band of final pH and way. */
 export const groupKey = (candidate: Candidate) => curveKeyOf(conditionOf(candidate))
+
+/**
+ * Dry matter of a source in the state it is usually weighed in: by what was used of it, or as is
+ * typical.
+ *
+ * @returns from 0 to 1
+ */
+export function usualDryFraction(source: Source, candidates: readonly Candidate[]): number {
+  const used = candidates.flatMap(({ pot }) =>
+    pot.lots.filter(
+      ({ sourceId, state }) => sourceId === source.id && state === source.usualRatioState,
+    ),
+  )
+  const typical = source.usualRatioState === 'dried' ? 1 : source.dryFraction
+  return mean(used, ({ dryFraction }) => dryFraction) ?? typical
+}

@@ -1,4 +1,4 @@
-import { group, mean } from 'd3-array'
+import { group } from 'd3-array'
 import type { Knex } from 'knex'
 import { FIBRES } from '../../catalogue/fibres'
 import { depthOf } from '../../core/colour/depth'
@@ -13,7 +13,13 @@ import type {
 import type { Pot } from '../../shared/schemas/pot'
 import { lotRepository } from '../repositories/lots'
 import { ofCollections, sinceLastChange } from '../database/since-last-change'
-import { conditionOf, groupKey, phBandOf, type Candidate } from './curve-candidates'
+import {
+  conditionOf,
+  groupKey,
+  phBandOf,
+  usualDryFraction,
+  type Candidate,
+} from './curve-candidates'
 import type { CurvesService } from './curves'
 
 /** Views are asked for again and again while a ratio is thought about; few sources at a time. */
@@ -68,14 +74,11 @@ export const strengthService = (db: Knex, curves: CurvesService) => ({
         toGroup(key, members, byKey.get(key) ?? null),
       )
       groups.sort((a, b) => b.n - a.n || b.points.length - a.points.length)
-      const usedLots = candidates.flatMap(({ pot }) =>
-        pot.lots.filter((lot) => lot.sourceId === sourceId),
-      )
-      const usualState = source.usualRatioState
-      const alike = usedLots.filter(({ state }) => state === usualState)
-      const typical = usualState === 'dried' ? 1 : source.dryFraction
-      const usualDryFraction = mean(alike, ({ dryFraction }) => dryFraction) ?? typical
-      return { source, groups, usualDryFraction, usualState }
+      return {
+        ...{ source, groups },
+        usualDryFraction: usualDryFraction(source, candidates),
+        usualState: source.usualRatioState,
+      }
     },
     ofCollections('swatches', 'pots', 'pieces', 'lots', 'sources'),
     KEPT_VIEWS,

@@ -12,16 +12,17 @@ const AT_ONCE = 500
  * Sources whose curves may be otherwise since an entry of the change log: by what was written, down
  * to the lots behind it.
  *
- * @param after id of the last entry that was seen; '' for none
+ * @param after id of the last entry that was seen; null for none
  * @returns null where so much was written that all of them are meant
  */
 export async function touchedSince(
   db: Knex,
-  after: string,
+  after: string | null,
   most = 5000,
 ): Promise<{ ids: Set<string>; latest: string } | { ids: null; latest: string }> {
   const latest =
     ((await db('change_log').max('id as id').first()) as { id: string | null }).id ?? ''
+  if (after === null) return { ids: null, latest }
   if (latest === after) return { ids: new Set(), latest }
   const rows = (await db('change_log')
     .where('id', '>', after)
@@ -29,7 +30,7 @@ export async function touchedSince(
     .whereIn('collection', ['swatches', 'pots', 'pieces', 'lots', 'sources'])
     .limit(most)
     .distinct('collection', 'row_id as rowId')) as Changed[]
-  if (after === '' || rows.length >= most) return { ids: null, latest }
+  if (rows.length >= most) return { ids: null, latest }
   const idsOf = (collection: string) =>
     rows.filter((row) => row.collection === collection).map(({ rowId }) => rowId)
   const pots = new Set(idsOf('pots'))

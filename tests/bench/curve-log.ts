@@ -79,7 +79,7 @@ export async function fillCurveLog(db: Knex, curves: number, swatches: number): 
     })
     spectraOf(curve, swatches, uniform).forEach(({ ratio, lot, reflectance }, i) => {
       const [potId, pieceId, swatchId] = [id(), id(), id()]
-      const tag = `${curve}-${i}`
+      const tag = `c${curve}-${i}`
       add('pot', {
         id: potId,
         code: `POT-${tag}`,

@@ -27,7 +27,7 @@ export const swatch = {
       table.text('source_id').primary()
       table.integer('version').notNullable()
       table.text('as_of').notNullable()
-      table.text('rows').notNullable()
+      table.text('entry').notNullable()
     })
   },
   down: () => Promise.reject(new Error('Migrations run forward only: restore a backup instead.')),
