@@ -16,6 +16,7 @@ const BENCHES = [
   ['Lists with 10,000 lots and 100,000 swatches', 'tests/bench/lists.ts'],
   ['Scrolling a basket of 5,000 pieces', 'tests/bench/scroll.ts'],
   ['The planner with 2,000 swatches behind its ribbon', 'tests/bench/planner.ts'],
+  ['The atlas of 100,000 swatches', 'tests/bench/atlas.ts'],
   ['Weight of the first page', 'tests/bench/first-page.ts'],
 ]
 

@@ -28,6 +28,11 @@ useIntervalWhile(
 const { draft: ask } = useDraft<AtlasAsk>('atlas', () => ({ ...FIRST_ASK }))
 const lines = computed(() => (view.value ? atlasLines(view.value, ask) : []))
 const choices = computed(() => view.value && atlasChoices(view.value))
+/** The rows are drawn first: eight select fields take longer than all of them. */
+const areRowsDrawn = ref(false)
+watch(lines, () => requestAnimationFrame(() => setTimeout(() => (areRowsDrawn.value = true))), {
+  once: true,
+})
 
 const scroller = ref<HTMLElement | null>(null)
 const LINE_PX = 62
@@ -81,7 +86,9 @@ useHead({ title: 'All sources · Juniper Haze' })
     <p v-if="failure" class="wrong" role="alert">{{ failure }}</p>
   </div>
   <template v-if="view && choices">
-    <AtlasAskForm v-model="ask" :choices="choices" />
+    <div class="ask-place">
+      <AtlasAskForm v-if="areRowsDrawn" v-model="ask" :choices="choices" />
+    </div>
     <p class="best">{{ best }}</p>
     <div ref="scroller" class="scroller panel" tabindex="0" role="region" aria-label="Curves">
       <div role="table" aria-label="All sources" :aria-rowcount="lines.length + 1">
@@ -117,12 +124,16 @@ useHead({ title: 'All sources · Juniper Haze' })
 </template>
 
 <style scoped>
+.ask-place {
+  min-height: 44px;
+}
+
 .best {
   margin: 8px 0;
 }
 
 .scroller {
-  height: calc(100vh - 318px);
+  height: calc(100vh - 296px);
   min-height: 300px;
   padding: 0;
   overflow: auto;
