@@ -1,0 +1,108 @@
+import { describe, expect, test } from '@jest/globals'
+import {
+  atlasChoices,
+  atlasLines,
+  FIRST_ASK,
+  type AtlasAsk,
+} from '../../../app/features/strength/atlas-rows'
+import type { AtlasRow, AtlasSource, AtlasView } from '../../../shared/atlas-view'
+
+const exactly = (mid: number) => ({ mid, low: mid * 0.8, high: mid * 1.25 })
+const source = (sourceId: string, fields: Partial<AtlasSource> = {}): AtlasSource => ({
+  ...{ sourceId, code: sourceId.toUpperCase(), commonName: sourceId, scientificName: '' },
+  ...{ part: 'leaf', group: 'plant', fastness: 'unknown', usualRatioState: 'fresh' },
+  ...{ usualDryFraction: 0.2, gramsPerHour: null, walks: 0 },
+  ...fields,
+})
+const row = (sourceId: string, fields: Partial<AtlasRow> = {}): AtlasRow => ({
+  ...{ sourceId, key: 'wool|Al|asItCame|simmer', fibreClass: 'wool', mordant: 'Al' },
+  ...{ phBand: 'asItCame', way: 'simmer', n: 5, lots: 2, estimated: 0, leansOn: 0 },
+  ...{ dyedFrom: '2025-06-01', dyedTo: '2026-06-01', takes: 1, ceiling: exactly(1.5) },
+  ...{ ceilingReached: true, enough: exactly(0.6), perGram: exactly(2.2), atHalf: exactly(1.2) },
+  forDepth: [
+    { depth: 'middling', even: 0.3, sure: 0.45 },
+    { depth: 'full', even: null, sure: null },
+  ],
+  ...{ lab: { l: 70, a: 0, b: 60 }, hex: '#c8a030', family: 'yellow', ribbon: [] },
+  tried: [0.2, 1],
+  ...fields,
+})
+
+const view: AtlasView = {
+  sources: [
+    source('tansy', { fastness: 'fair', gramsPerHour: 900, walks: 2 }),
+    source('alder', { fastness: 'good', usualDryFraction: 0.5 }),
+    source('nettle'),
+  ],
+  rows: [
+    row('tansy'),
+    row('alder', {
+      ...{ fibreClass: 'silk', mordant: 'Fe', family: 'grey', perGram: exactly(0.9), n: 2 },
+      ...{ atHalf: exactly(0.6), ceilingReached: false },
+      forDepth: [{ depth: 'middling', even: 0.02, sure: 4 }],
+    }),
+    row('nettle', { takes: 0.2, family: null, perGram: exactly(0.05), n: 1 }),
+  ],
+  pending: 0,
+}
+const asked = (fields: Partial<AtlasAsk> = {}) => atlasLines(view, { ...FIRST_ASK, ...fields })
+const names = (fields?: Partial<AtlasAsk>) => asked(fields).map(({ row: { sourceId } }) => sourceId)
+
+describe('what is asked of all curves', () => {
+  test('strongest per gram first, each as a share of the strongest', () => {
+    expect(names()).toEqual(['tansy', 'alder', 'nettle'])
+    expect(asked().map(({ relative }) => relative)).toEqual([1, 0.5, 1])
+    expect(asked()[0]!.name).toBe('tansy leaf')
+  })
+
+  test('filters by fibre, mordant, hue, fastness and swatches, each alone', () => {
+    expect(names({ fibre: 'silk' })).toEqual(['alder'])
+    expect(names({ mordant: 'Fe' })).toEqual(['alder'])
+    expect(names({ family: 'yellow' })).toEqual(['tansy'])
+    expect(names({ fastness: 'good' })).toEqual(['alder'])
+    expect(names({ least: 3 })).toEqual(['tansy'])
+    expect(names({ family: 'yellow', fibre: 'silk' })).toEqual([])
+  })
+
+  test('tells the ratio for a depth as weighed: by the dry matter of the source', () => {
+    // 0.3 dry is 1.5 fresh at a dry fraction of 0.2
+    expect(asked()[0]!.ratioWeighed).toBeCloseTo(1.5, 10)
+    expect(asked({ isSure: true })[0]!.ratioWeighed).toBeCloseTo(2.25, 10)
+    expect(asked({ depth: 'full' })[0]!.ratioWeighed).toBeNull()
+    // what does not take has no ratio, whatever its curve says
+    expect(asked().find(({ row: { sourceId } }) => sourceId === 'nettle')!.ratioWeighed).toBeNull()
+  })
+
+  test('"yellows that need under 2 : 1": what does not reach the depth is left out too', () => {
+    expect(names({ family: 'yellow', mostRatio: 2 })).toEqual(['tansy'])
+    expect(names({ family: 'yellow', mostRatio: 1.2 })).toEqual([])
+    expect(names({ depth: 'full', mostRatio: 100 })).toEqual([])
+  })
+
+  test('a ratio over twice away from any tried is a guess, either way', () => {
+    const guess = (fields?: Partial<AtlasAsk>) =>
+      asked(fields).find(({ row: { sourceId } }) => sourceId === 'alder')!.isGuess
+    expect(asked()[0]!.isGuess).toBe(false)
+    expect(guess()).toBe(true)
+    expect(guess({ isSure: true })).toBe(true)
+  })
+
+  test('sorts either way, and what is not known comes last both times', () => {
+    expect(names({ sort: 'rate', isFalling: true })[0]).toBe('tansy')
+    expect(names({ sort: 'rate', isFalling: false })[0]).toBe('tansy')
+    expect(names({ sort: 'fastness', isFalling: true })).toEqual(['alder', 'tansy', 'nettle'])
+    expect(names({ sort: 'fastness', isFalling: false })).toEqual(['tansy', 'alder', 'nettle'])
+    expect(names({ sort: 'name', isFalling: false })).toEqual(['alder', 'nettle', 'tansy'])
+    expect(names({ sort: 'name', isFalling: true })).toEqual(['tansy', 'nettle', 'alder'])
+    // a ceiling that was not reached is not known
+    expect(names({ sort: 'ceiling', isFalling: true }).at(-1)).toBe('alder')
+  })
+
+  test('only offers what some curve has', () => {
+    const { fibres, mordants, families, depths } = atlasChoices(view)
+    expect(fibres).toEqual(['wool', 'silk'])
+    expect(mordants).toEqual(['Al', 'Fe'])
+    expect([...families].sort()).toEqual(['grey', 'yellow'])
+    expect(depths).toContain('middling')
+  })
+})
