@@ -7,39 +7,9 @@ import {
   ribbonStops,
 } from '../../../app/features/strength/ribbon-paint'
 import { groupWords, NOT_COUNTED_WORDS, percentText } from '../../../app/features/strength/words'
-import { estimateReflectance } from '../../../core/colour/estimate-reflectance'
-import { labOfReflectance } from '../../../core/colour/tristimulus'
-import { curveOfJob, type JobSwatch } from '../../../core/strength/curve-job'
-import { expectedReflectance } from '../../../core/strength/expected-colour'
-import type { CurveView } from '../../../shared/curve-view'
-import type { StrengthPointView } from '../../../shared/strength-view'
+import { curveOf, point } from '../../fixtures/curve-view'
 
-const bare = estimateReflectance({ l: 88, a: 0.5, b: 10 })
-const unit = bare.map((_, i) => (i < 8 ? 2.4 : 0.2))
-const seen = (reflectance: readonly number[]) => ({
-  ...{ reflectance, lab: labOfReflectance(reflectance) },
-})
-const swatch = (ratioDry: number): JobSwatch => ({
-  ...{ ratioDry, lot: `${ratioDry}`, bare: seen(bare) },
-  dyed: seen(expectedReflectance(unit, 1.5 * (1 - Math.exp(-ratioDry / 0.3)), bare)),
-})
-const curveOf = (ratios: readonly number[]): CurveView => ({
-  ...{ sourceId: 's', key: 'wool|Al|asItCame|simmer', fibreClass: 'wool', mordant: 'Al' },
-  ...{ phBand: 'asItCame', way: 'simmer', leansOn: null, besideIds: [] },
-  ...{ dyedFrom: '2025-08-01', dyedTo: '2026-08-01' },
-  swatchIds: ratios.map((ratio) => `s${ratio}`),
-  answer: curveOfJob({ swatches: ratios.map(swatch), prior: { kind: 'leaf' } }),
-})
 const curve = curveOf([0.1, 0.4, 1])
-
-const point = (ratioDry: number, fields: Partial<StrengthPointView> = {}): StrengthPointView => ({
-  ...{ swatchId: `s${ratioDry}`, code: 'SWA-26-01', potCode: 'POT-26-01' },
-  ...{ lotCodes: ['TAN-26-01'], dyedOn: '2026-08-20', ratioDry, ratioAsWeighed: ratioDry },
-  ...{ state: 'dried', hex: '#c8a030', basis: 'measured', strength: 1, depth: 'middling' },
-  ...{ notCounted: null, bathNumber: 1, firstRatioDry: null, coats: null, sureness: 'sure' },
-  evidence: [],
-  ...fields,
-})
 
 describe('the ribbon’s paint', () => {
   const x = ribbonScale(960)
