@@ -1,10 +1,7 @@
 <script setup lang="ts">
-import { clippedChannels, hexOfLab, labOfHex } from '~~/core/colour/screen-colour'
-import type { Lab } from '~~/core/colour/tristimulus'
+import { clippedChannels, hexOfLab, labOfHex, type GivenColour } from '~~/core/colour/screen-colour'
 
-/** A colour as it was given: picked or typed as hex, or typed as a CIELAB value. */
-export type GivenColour = { hex: string } | { lab: Lab }
-
+/** A colour picked or typed as hex, or typed as a CIELAB value. */
 const { label, error = '' } = defineProps<{ label: string; error?: string }>()
 const given = defineModel<GivenColour | null>({ required: true })
 

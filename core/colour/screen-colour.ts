@@ -16,6 +16,9 @@ import type { Lab, Xyz } from './tristimulus'
 useMode(modeRgb)
 useMode(modeLab65)
 useMode(modeXyz65)
+/** A colour as a dyer gives it: a screen colour, or a CIELAB value (D65, 2 degree). */
+export type GivenColour = { hex: string } | { lab: Lab }
+
 const toLab65 = converter('lab65')
 const toRgb = converter('rgb')
 const toXyz65 = converter('xyz65')

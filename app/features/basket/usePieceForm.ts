@@ -8,7 +8,7 @@ import { formatMass } from '~~/core/quantity/format-quantity'
 import { newId } from '~~/shared/ids'
 import { manyPiecesSchema, type ManyPieces } from '~~/shared/schemas/piece-moves'
 import type { Base, Piece } from '~~/shared/schemas/piece'
-import type { GivenColour } from '~/components/ColourEntry.vue'
+import type { GivenColour } from '~~/core/colour/screen-colour'
 import { localToday } from '~/features/today/dates'
 
 interface PieceDraft {

@@ -3,7 +3,7 @@ import type { Swatch, SwatchChange, Verdict } from '~~/shared/schemas/swatch'
 import { swatchChangeSchema } from '~~/shared/schemas/swatch'
 import type { BoothView } from '~~/shared/booth-view'
 import { labOfHex } from '~~/core/colour/screen-colour'
-import type { GivenColour } from '~/components/ColourEntry.vue'
+import type { GivenColour } from '~~/core/colour/screen-colour'
 
 /** What is thought of it: again or not and why, what was hoped for, and what it cost. */
 const { hand } = defineProps<{ hand: BoothView }>()

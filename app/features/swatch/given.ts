@@ -1,9 +1,14 @@
-import { clippedChannels, hexOfLab, isOnScreen, labOfHex } from '~~/core/colour/screen-colour'
+import {
+  clippedChannels,
+  hexOfLab,
+  isOnScreen,
+  labOfHex,
+  type GivenColour,
+} from '~~/core/colour/screen-colour'
 import { estimateReflectance } from '~~/core/colour/estimate-reflectance'
 import type { Reflectance } from '~~/core/colour/spectrum'
 import { labOfReflectance, type Lab } from '~~/core/colour/tristimulus'
 import type { NewReading, Reading } from '~~/shared/schemas/reading'
-import type { GivenColour } from '~/components/ColourEntry.vue'
 
 /** How a colour was come by, beside the colour. */
 export type GivenHow = Pick<NewReading, 'by' | 'errorDe' | 'unevenness' | 'about'>
