@@ -2,7 +2,7 @@
 import { mkdirSync, readFileSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
 import { ensureChromium } from './lib/chromium.mjs'
-import { build, install, prepareTypes } from './lib/prepare.mjs'
+import { build, compile, prepareTypes, unpack } from './lib/prepare.mjs'
 import { run, say, Stop } from './lib/say.mjs'
 import { bin, ROOT, shown } from './lib/shell.mjs'
 
@@ -51,8 +51,14 @@ async function browserTests() {
 
 await run(async () => {
   try {
-    await install()
-    await ensureChromium()
+    await unpack()
+    // neither lint nor types need the database or a browser: both are got beside them
+    const ready = compile()
+      .then(ensureChromium)
+      .then(
+        () => null,
+        (error) => error,
+      )
     rmSync(join(ROOT, 'test-results'), { recursive: true, force: true })
     mkdirSync(join(ROOT, 'test-results'))
     await prepareTypes()
@@ -65,6 +71,8 @@ await run(async () => {
       ['of tests and demo', bin('tsc'), ['-p', 'tsconfig.tests.json']],
       ['of server and pages', bin('nuxt'), ['typecheck']],
     )
+    const failure = await ready
+    if (failure) throw failure
     await unitTests()
     await build()
     counts.passed++

@@ -26,14 +26,29 @@ function checkNode() {
   throw new Stop(`Node.js 20.19 or newer is needed; this is ${process.versions.node}.`)
 }
 
-/** Installs the packages of the lock file, where that was not done yet. */
-export async function install() {
+const isInstalled = () =>
+  isStamped(INSTALLED, hashOf(['package.json', 'package-lock.json'])) &&
+  existsSync(join(ROOT, ADDON))
+
+/** Unpacks the packages of the lock file, where they are not installed; compiles nothing yet. */
+export async function unpack() {
   checkNode()
-  const hash = hashOf(['package.json', 'package-lock.json'])
-  if (isStamped(INSTALLED, hash) && existsSync(join(ROOT, ADDON))) return
-  say('Installing packages. The database is compiled here, which takes about two minutes...')
+  if (isInstalled()) return
+  say('Unpacking packages...')
   // `npm ci` refuses a lock file made on another kind of system; `install` keeps its versions.
-  const { code, output } = await quiet('npm', ['install', '--no-audit', '--no-fund'])
+  const { code, output } = await quiet('npm', [
+    ...['install', '--ignore-scripts', '--no-audit', '--no-fund'],
+  ])
+  if (code === 0) return
+  process.stderr.write(output)
+  throw new Stop('The packages could not be installed; npm says why above.')
+}
+
+/** Compiles what the unpacked packages have to compile: the database. */
+export async function compile() {
+  if (isInstalled()) return
+  say('Compiling the database, which takes about two minutes...')
+  const { code, output } = await quiet('npm', ['rebuild'], { JOBS: 'max' })
   if (code !== 0) {
     const tools = ['python3', 'make', 'g++'].filter((tool) => !has(tool))
     if (tools.length) {
@@ -42,10 +57,16 @@ export async function install() {
       )
     }
     process.stderr.write(output)
-    throw new Stop('The packages could not be installed; npm says why above.')
+    throw new Stop('The database could not be compiled; npm says why above.')
   }
   // npm may complete the lock file with what only this system knows: that is not a change of ours
   stamp(INSTALLED, hashOf(['package.json', 'package-lock.json']))
+}
+
+/** Installs the packages of the lock file, where that was not done yet. */
+export async function install() {
+  await unpack()
+  await compile()
 }
 
 /** Builds server and pages, where something they are made of has changed. */
