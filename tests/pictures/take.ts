@@ -5,7 +5,9 @@ import { join } from 'node:path'
 import { loadDemo } from '../../demo/load'
 import { CHROMIUM } from '../../playwright.config'
 import { catalogueId } from '../../shared/ids'
+import { photoFile, photoHands } from '../e2e/booth'
 import { startBuilt, untilReady } from '../e2e/server-process'
+import { chartFile, PLACES } from '../fixtures/booth-photo'
 
 /** The pictures of the README: each main view with the demo log, as a dyer would meet it. */
 
@@ -13,6 +15,7 @@ const PORT = 4873
 const BASE = `http://127.0.0.1:${PORT}`
 const TABLE = { width: 1280, height: 800 }
 const PHONE = { width: 390, height: 844 }
+const TANSY = catalogueId('tanacetum-vulgare/flowerHead')
 
 async function chooseLot(page: Page, option: RegExp) {
   await page.getByRole('combobox', { name: 'Lot' }).click()
@@ -44,12 +47,34 @@ async function weighIn(page: Page) {
   await page.getByRole('option', { name: 'Orchard Bank' }).click()
 }
 
-async function readSwatch(page: Page) {
-  await page
-    .getByRole('button', { name: /SWA-.*(measured|estimated)/ })
-    .nth(4)
-    .click()
+/** A photo of an unread swatch, with its chart marked. */
+async function readPhoto(page: Page) {
+  await page.getByText('photo', { exact: true }).click()
+  await page.getByLabel('Photo of the swatch', { exact: true }).setInputFiles({
+    ...{ name: 'hank.jpg', mimeType: 'image/jpeg', buffer: await photoFile() },
+  })
+  const hands = await photoHands(page)
+  await hands.mark(PLACES.swatch)
+  await page.getByText('a chart', { exact: true }).click()
+  await page.getByLabel('CGATS file of the chart').setInputFiles({
+    ...{ name: 'chart.txt', mimeType: 'text/plain', buffer: Buffer.from(chartFile()) },
+  })
+  const { x, y, width, height } = PLACES.chart
+  await hands.corner(1, x, y)
+  await hands.corner(2, x + width, y)
+  await hands.corner(3, x + width, y + height)
+  await hands.corner(4, x, y + height)
+  await page.getByText(/ΔE left on patches in the mean/).waitFor()
+}
+
+/** Two measured swatches side by side, under three lights. */
+async function underThreeLights(page: Page) {
+  const read = page.getByRole('button', { name: /SWA-.*measured/ })
+  await read.nth(4).click()
   await page.waitForLoadState('networkidle')
+  await page.getByRole('combobox', { name: 'Beside which colour' }).press('Enter')
+  await page.getByRole('option', { name: /^SWA-/ }).nth(2).click()
+  await page.getByText('all three', { exact: true }).click()
 }
 
 /** Opens the sheet of the first thing whose tag begins so. */
@@ -59,26 +84,6 @@ const open = (code: string) => async (page: Page) => {
     .first()
     .click()
   await page.waitForLoadState('networkidle')
-}
-
-async function besideAnother(page: Page) {
-  await open('OCH-')(page)
-  await page.getByRole('combobox', { name: 'Beside another jar' }).press('Enter')
-  await page.getByRole('option', { name: /OCH-/ }).first().click()
-}
-
-async function lookAtFile(page: Page) {
-  const rows = [
-    'scientificName,eventDate,organismQuantity,organismQuantityType,locality,dynamicProperties',
-    'Tanacetum vulgare,2025-08-02,340,g fresh,Quarry Lane,',
-    'Rubus idaeus,2025-06-11,120,g fresh,Heron Spinney,"{""part"":""leaf""}"',
-    'Alnus glutinosa,2025-02-20,210,g dried,Alder Carr,',
-    'Calluna vulgaris,31/02/2025,90,g fresh,Ling Moor,',
-  ]
-  await page.getByLabel('File to bring in').setInputFiles({
-    ...{ name: 'old-notes.csv', mimeType: 'text/csv', buffer: Buffer.from(rows.join('\n')) },
-  })
-  await page.getByRole('table').waitFor()
 }
 
 /** Takes the first pieces that are found so in hand. */
@@ -124,21 +129,21 @@ const SHOTS: [string, string, typeof TABLE, ((page: Page) => Promise<void>)?][] 
   ['walk', '/walk', TABLE, weighIn],
   ['walk-phone', '/walk', PHONE, weighIn],
   ['patches', '/patches', TABLE],
-  ['source', `/source/${catalogueId('tanacetum-vulgare/flowerHead')}`, TABLE],
   ['lot', '/loft', TABLE, open('GAL-')],
-  ['jar', '/jars', TABLE, besideAnother],
-  ['exchange', '/exchange', TABLE, lookAtFile],
   ['basket', '/basket', TABLE, inHand],
   ['mordanting', '/basket', TABLE, mordant],
-  ['bath', '/baths', TABLE],
-  ['shelf', '/shelf', TABLE],
   ['pot', '/pot', TABLE, planPot],
   ['hob', '/hob', TABLE, closeHelper],
   ['hob-phone', '/hob', PHONE, openRunning],
   ['finish', '/hob', TABLE, toTheEnd],
   ['sheet', '/hob', { width: 900, height: 1000 }, benchSheet],
-  ['swatch', '/swatch', TABLE, readSwatch],
-  ['strength', '/strength', TABLE],
+  ['booth', '/swatch', TABLE, readPhoto],
+  ['lights', '/swatch', TABLE, underThreeLights],
+  ['strength', `/strength?source=${TANSY}`, TABLE],
+  ['strength-phone', `/strength?source=${TANSY}`, PHONE],
+  ['atlas', '/atlas', TABLE],
+  ['potency', `/potency?source=${TANSY}`, TABLE],
+  ['sample', `/sample?source=${TANSY}`, { width: 900, height: 1000 }],
 ]
 
 const folder = mkdtempSync(join(tmpdir(), 'juniper-haze-pictures-'))
