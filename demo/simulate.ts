@@ -10,6 +10,7 @@ import { PLAIN_LOT } from '../shared/schemas/lot'
 import { PLAIN_PATCH } from '../shared/schemas/patch'
 import { basketActs } from './basket-story'
 import { potActs } from './pot-story'
+import { asWet, swatchActs } from './swatch-story'
 import { loftActs, type Act } from './loft-story'
 import { addDays, latestOn, localDate } from './days'
 import { FRESH_NOW, LOTS, PATCHES, type DemoBath, type DemoLot, type PatchName } from './scenario'
@@ -70,6 +71,7 @@ export async function playStory(
   acts.push(...loftActs({ log, clock, today, id, patch }))
   acts.push(...basketActs({ log, clock, today, id, loadedAt }))
   acts.push(...potActs({ log, clock, today, id, loadedAt }))
+  acts.push(...swatchActs({ log, clock, today, id }))
   acts.push({ on: addDays(today, -9), run: () => mordantHanks(addDays(today, -9)) })
   acts.push({ on: addDays(today, -2), run: () => unreadPot(addDays(today, -2)) })
   acts.push({ on: addDays(today, -1), run: () => gatherFresh(addDays(today, -1)) })
@@ -149,6 +151,13 @@ export async function playStory(
         leaning: lot.leaning,
         factor: factorOf(lot, bath) * lotFactor * Math.exp(truth.errorSd * normal()),
       })
+      let rev = 1
+      // the reader is at hand when the first of a row comes out of the rinse
+      if (bath.measured && ratioDry === bath.ratiosDry[0]) {
+        clock.now = new Date(Math.max(+clock.now, Date.parse(`${on}T17:00:00Z`)))
+        const wet = { id: id(), reflectance: [...asWet(dyed)], wet: true, washed: true }
+        await log.swatches.change(swatchId, rev++, { reading: { ...wet, by: 'reader' } })
+      }
       clock.now = new Date(Math.max(+clock.now, Date.parse(`${addDays(on, 2)}T09:00:00Z`)))
       const reading: NewReading = {
         id: id(),
@@ -158,7 +167,7 @@ export async function playStory(
           ? { reflectance: [...dyed], by: 'reader' as const }
           : { hex: hexOfLab(labOfReflectance(dyed)) }),
       }
-      await log.swatches.change(swatchId, 1, { reading })
+      await log.swatches.change(swatchId, rev, { reading })
     }
   }
 

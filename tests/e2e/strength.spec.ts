@@ -1,5 +1,7 @@
 import type { AtlasView } from '../../shared/atlas-view'
-import type { StrengthView } from '../../shared/strength-view'
+import type { APIRequestContext } from '@playwright/test'
+import type { Lot } from '../../shared/schemas/lot'
+import type { SourceWithSwatches, StrengthView } from '../../shared/strength-view'
 import { catalogueId } from '../../shared/ids'
 import { saidOn } from './keyboard'
 import { expect, test, visit } from './watched'
@@ -36,26 +38,32 @@ test('the next trial is two planned jars in one click, the second its control', 
   page,
   request,
 }) => {
-  const view = (await (await request.get(`/api/strength/${TANSY}`)).json()) as StrengthView
-  const [lot] = (
-    (await (await request.get(`/api/lots?sourceId=${TANSY}&inStock=true`)).json()) as {
-      items: { leftG: number }[]
-    }
-  ).items
-  expect(lot!.leftG).toBeGreaterThan(10)
-  expect(view.groups[0]!.mordant).toBe('Al')
-  await visit(page, `/strength?source=${TANSY}&on=${encodeURIComponent(view.groups[0]!.key)}`)
+  const key = await thinCurveInStock(request)
+  await visit(page, `/strength?source=${key.sourceId}&on=${encodeURIComponent(key.on)}`)
   await page.getByText('Next trial', { exact: true }).click()
   await page.getByText('within a factor of 1.5', { exact: true }).click()
-  const plan = page.getByRole('button', { name: 'Plan it, with a control' })
-  await expect(page.getByText(/^Try |Enough is known within a factor of 1\.5/)).toBeVisible()
-  if (await plan.isVisible()) {
-    await plan.click()
-    await expect(saidOn(page)).toContainText(/Planned POT-.* and POT-/)
-    await expect(page).toHaveURL(/hob\?pot=/)
-    await expect(page.getByText('Trial at a new ratio.')).toBeVisible()
-  }
+  await expect(page.getByText(/^Try /)).toBeVisible()
+  await page.getByRole('button', { name: 'Plan it, with a control' }).click()
+  await expect(saidOn(page)).toContainText(/Planned POT-.* and POT-/)
+  await expect(page).toHaveURL(/hob\?pot=/)
+  await expect(page.getByText('Trial at a new ratio.')).toBeVisible()
 })
+
+/** The largest curve of few swatches of a source that is in stock: there a trial tells most. */
+async function thinCurveInStock(request: APIRequestContext) {
+  const get = async <T>(path: string) => (await (await request.get(`/api/${path}`)).json()) as T
+  const { items } = await get<{ items: SourceWithSwatches[] }>('strength')
+  for (const { sourceId } of items) {
+    const lots = await get<{ items: Lot[] }>(`lots?sourceId=${sourceId}&inStock=true`)
+    if (!lots.items.some(({ leftG }) => leftG > 40)) continue
+    const { groups } = await get<StrengthView>(`strength/${sourceId}`)
+    const [group] = groups.filter(
+      ({ n, curve }) => n > 0 && n < 5 && curve && curve.answer.takes > 0.9,
+    )
+    if (group) return { sourceId, on: group.key }
+  }
+  throw new Error('no thin curve of a source in stock')
+}
 
 test('the atlas is asked, sorted, and leads to a curve', async ({ page, request }) => {
   await visit(page, '/atlas')

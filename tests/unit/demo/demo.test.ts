@@ -67,6 +67,31 @@ describe('the demo log', () => {
     ).toBe(true)
   })
 
+  test('has swatches read wet, dry and after light, and judged; curves stand on the dry ones', async () => {
+    const { items } = await log.swatches.page({ unread: false, aside: false, limit: 200 })
+    const lit = items.filter(({ readings }) => readings.some(({ lightHours }) => lightHours))
+    expect(lit.length).toBeGreaterThanOrEqual(4)
+    for (const { readings } of lit) {
+      const [faded, dry] = readings
+      expect(faded).toMatchObject({ lightHours: 40, basis: 'measured' })
+      // lighter for what the light took
+      expect(faded!.lab.l).toBeGreaterThan(dry!.lab.l)
+    }
+    const wet = items.filter(({ readings }) => readings.some((reading) => reading.wet))
+    expect(wet.length).toBeGreaterThan(2)
+    expect(new Set(items.map(({ verdict }) => verdict))).toEqual(
+      new Set(['again', 'change', 'not', null]),
+    )
+    const { groups } = await log.strength.ofSource(
+      (await log.strength.sources()).find(({ commonName }) => commonName === 'tansy')!.sourceId,
+    )
+    const points = groups.flatMap((group) => group.points)
+    for (const { code, readings } of lit) {
+      const point = points.find((each) => each.code === code)
+      if (point) expect(point.hex).toBe(readings[1]!.hex)
+    }
+  })
+
   test('no lot was ever below nothing', async () => {
     const [lowest] = (await database.read.raw(
       `select min(left_g) as g from (select sum(sum(delta_g)) over
