@@ -70,7 +70,7 @@ export interface StrengthGroup {
 
 export interface StrengthView {
   source: Source
-  /** Most swatches first. */
+  /** Most swatches first; never empty: without a swatch, what is usual for the kind. */
   groups: StrengthGroup[]
   /** Mean dry matter of its lots as they were used, to tell dry ratios in fresh weight. */
   usualDryFraction: number

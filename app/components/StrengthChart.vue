@@ -129,7 +129,10 @@ const title = (point: StrengthPointView) =>
             ceiling {{ rangeText(answer.ceiling) }}
           </text>
         </template>
-        <path :d="middlePath" class="curve" />
+        <path :d="middlePath" class="curve" :class="{ typical: answer.n === 0 }" />
+        <text v-if="answer.n === 0" :x="MARGIN.left + 12" :y="MARGIN.top + 18" class="label">
+          typical for its kind: no swatch of yours
+        </text>
         <g v-if="answer.enough.mid < farthest">
           <line
             :x1="x(answer.enough.low)"
@@ -256,6 +259,10 @@ text {
 .enough-range {
   stroke: var(--juniper);
   stroke-width: 4px;
+}
+
+.typical {
+  stroke-dasharray: 7 5;
 }
 
 .curve {

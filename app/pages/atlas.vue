@@ -23,7 +23,7 @@ const { data: view, failure, reload } = useLoaded(() => api.get<AtlasView>('atla
 useIntervalWhile(
   () => (view.value?.pending ?? 0) > 0,
   () => void reload(),
-  1500,
+  500,
 )
 const { draft: ask } = useDraft<AtlasAsk>('atlas', () => ({ ...FIRST_ASK }))
 const lines = computed(() => (view.value ? atlasLines(view.value, ask) : []))
@@ -116,7 +116,9 @@ useHead({ title: 'All sources · Juniper Haze' })
         {{
           view.rows.length
             ? 'No curve answers to all of this: ask for less.'
-            : 'No swatches yet: each source that is dyed with and read stands here.'
+            : view.pending
+              ? 'Curves are reckoned for the first time: each comes in as it is done.'
+              : 'No swatches yet: each source that is dyed with and read stands here.'
         }}
       </p>
     </div>

@@ -130,6 +130,7 @@ useHead({ title: 'On the hob · Juniper Haze' })
           }}{{ opened.pot.bathNumber > 1 ? `, bath ${opened.pot.bathNumber} of its liquor` : '' }}
         </p>
       </SheetHead>
+      <p v-if="opened.pot.note">{{ opened.pot.note }}</p>
       <RunningPot
         v-if="opened.pot.stage === 'running'"
         :key="opened.pot.id"

@@ -134,7 +134,8 @@ useHead({ title: 'Pot · Juniper Haze' })
   <div class="page-head">
     <h1>{{ title }}</h1>
     <span v-if="plan.group" class="quiet">
-      {{ groupWords(plan.group) }}, from {{ swatchesText(plan.group.n) }}
+      {{ groupWords(plan.group) }},
+      {{ plan.group.n ? `from ${swatchesText(plan.group.n)}` : 'typical, not yours' }}
     </span>
     <p v-if="unloaded" class="wrong" role="alert">{{ unloaded }}</p>
     <div class="end row">

@@ -60,6 +60,10 @@ const choose = (id: string) => router.replace({ query: { source: id } })
 const name = computed(() =>
   view.value ? `${view.value.source.commonName}, ${PARTS[view.value.source.part].label}` : '',
 )
+/** Asked for by name, and never dyed with: it is in no list of what was. */
+const isUntried = computed(
+  () => sources.value && !sources.value.items.some((item) => item.sourceId === sourceId.value),
+)
 const open = (swatchId: string) => navigateTo(`/swatch?swatch=${swatchId}`)
 
 useHead({ title: () => `${name.value || 'Strength'} · Juniper Haze` })
@@ -71,10 +75,7 @@ useHead({ title: () => `${name.value || 'Strength'} · Juniper Haze` })
     <h1>{{ name || 'Strength' }}</h1>
     <p v-if="view" class="latin">{{ view.source.scientificName }}</p>
     <p v-if="failure || viewFailure" class="wrong" role="alert">{{ failure || viewFailure }}</p>
-    <div v-if="sources?.items.length" class="end row">
-      <NuxtLink v-if="sourceId" :to="`/sample?source=${sourceId}`" class="el-button"
-        >Sample page</NuxtLink
-      >
+    <div v-if="sources?.items.length || view" class="end row">
       <ElSelect
         id="source-choice"
         :model-value="sourceId ?? ''"
@@ -83,8 +84,9 @@ useHead({ title: () => `${name.value || 'Strength'} · Juniper Haze` })
         aria-label="Source"
         @update:model-value="choose"
       >
+        <ElOption v-if="isUntried" :value="sourceId!" :label="`${name} (0)`" />
         <ElOption
-          v-for="item in sources.items"
+          v-for="item in sources?.items ?? []"
           :key="item.sourceId"
           :value="item.sourceId"
           :label="`${item.commonName}, ${partOf(item.part)} (${item.swatches})`"
@@ -133,6 +135,7 @@ useHead({ title: () => `${name.value || 'Strength'} · Juniper Haze` })
       <div class="stack">
         <StrengthAnswer
           v-if="shown"
+          class="says"
           :group="group"
           :curve="shown"
           :view="view"
@@ -165,10 +168,6 @@ useHead({ title: () => `${name.value || 'Strength'} · Juniper Haze` })
   <p v-else-if="sources && !sources.items.length">
     No swatches yet. <NuxtLink to="/pot">Dye a pot</NuxtLink>, read its swatches, and each source's
     strength against its ratio is drawn here.
-  </p>
-  <p v-else-if="view">
-    The swatches of {{ name }} are not read yet. <NuxtLink to="/swatch">Read a swatch</NuxtLink>
-    and it takes its place here.
   </p>
 </template>
 
@@ -226,6 +225,20 @@ useHead({ title: () => `${name.value || 'Strength'} · Juniper Haze` })
 @media (max-width: 960px) {
   .strength {
     grid-template-columns: minmax(0, 1fr);
+  }
+
+  /* the answer comes before the chart: there is no room beside it */
+  .left,
+  .strength > .stack {
+    display: contents;
+  }
+
+  .kinds {
+    order: -2;
+  }
+
+  .says {
+    order: -1;
   }
 
   .chart-panel {

@@ -224,11 +224,21 @@ h1,
   height: 452px;
 }
 
-/* panel and answer run on beside the lists */
+/* panel and answer run on beside the lists; columns are named, or what has a row is placed first */
 .booth-grid > :nth-child(2),
 .booth-grid > :nth-child(3) {
   grid-row: 1 / 3;
+  grid-column: 2;
   align-self: start;
+}
+
+.booth-grid > :nth-child(3) {
+  grid-column: 3;
+}
+
+.booth-grid > .see,
+.booth-grid > .lists {
+  grid-column: 1;
 }
 
 .nearer {
@@ -256,6 +266,7 @@ h1,
 
   .booth-grid > :nth-child(n) {
     grid-row: auto;
+    grid-column: 1;
   }
 
   .see > .fill {

@@ -24,6 +24,8 @@ const curves = {
     context: PriorContext
     pieceG: number
     wantedWidth: number
+    wantedStrengthWidth: number
+    lot?: string
   }) => nextTrial({ ...question, prior: priorOf(question.context) }),
 }
 export type CurvesWorker = typeof curves

@@ -20,6 +20,7 @@ import {
 } from './curve-candidates'
 import type { ReckonCurves } from './curve-pool'
 import { notFound } from './failures'
+import { usualCurve } from './usual-curve'
 
 interface Wanted {
   head: Omit<CurveView, 'answer'>
@@ -44,6 +45,13 @@ export const curvesService = (db: Knex, reckon: ReckonCurves) => {
   return {
     /** The curves of a source, most swatches first, and all that they were made of. */
     withCandidates,
+
+    /** What is usual for a source's kind: for one that nobody has dyed with yet. */
+    async usual(source: Source): Promise<CurveView> {
+      const { head, job } = usualCurve(source)
+      const [answer] = await reckon([job])
+      return { ...head, answer: answer! }
+    },
 
     /** What the curve of most swatches says is enough, dry; null while there are too few. */
     async enoughOf(sourceId: string): Promise<{ ratioDry: number; n: number } | null> {

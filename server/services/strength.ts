@@ -64,7 +64,10 @@ export const strengthService = (db: Knex, curves: CurvesService) => ({
       .sort((a, b) => (a.gatheredOn < b.gatheredOn ? -1 : 1))
   },
 
-  /** The curves of a source: its swatches in groups of like fibre, mordant, final pH and way. */
+  /**
+   * The curves of a source: its swatches in groups of like fibre, mordant, final pH and way. Without
+   * any, one group with what is usual for its kind.
+   */
   ofSource: sinceLastChange(
     db,
     async (sourceId: string): Promise<StrengthView> => {
@@ -74,6 +77,7 @@ export const strengthService = (db: Knex, curves: CurvesService) => ({
         toGroup(key, members, byKey.get(key) ?? null),
       )
       groups.sort((a, b) => b.n - a.n || b.points.length - a.points.length)
+      if (groups.length === 0) groups.push(emptyGroup(await curves.usual(source)))
       return {
         ...{ source, groups },
         usualDryFraction: usualDryFraction(source, candidates),
@@ -104,6 +108,11 @@ function toGroup(key: string, members: Candidate[], curve: CurveView | null): St
     curve,
   }
 }
+
+const emptyGroup = (curve: CurveView): StrengthGroup => ({
+  ...{ key: curve.key, fibreClass: curve.fibreClass, mordant: curve.mordant },
+  ...{ phBand: curve.phBand, way: curve.way, points: [], n: 0, lots: 0, estimated: 0, curve },
+})
 
 function toPoint(
   { swatch, pot, reading, notCounted, firstRatioDry }: Candidate,

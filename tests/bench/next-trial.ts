@@ -26,8 +26,9 @@ for (let i = 0; i < SOURCES; i++) {
   const seriesPlantG = series.reduce((sum, { ratio }) => sum + ratio * PIECE_G, 0)
   const points: typeof series = []
   let plantG = 0
-  while (points.length < MOST_TRIALS) {
-    const next = nextTrial({ points, prior, pieceG: PIECE_G, wantedWidth: width })
+  // as soon as it is as narrow as the series left it: with few swatches more would be advised
+  while (points.length < MOST_TRIALS && widthOf(points) > width) {
+    const next = nextTrial({ points, prior, pieceG: PIECE_G, wantedWidth: width, lot: '0' })
     if (!next) break
     points.push(swatchAt(next.ratio))
     plantG += next.dryG

@@ -1,8 +1,5 @@
 import type { AtlasView } from '../../shared/atlas-view'
-import type { APIRequestContext } from '@playwright/test'
-import type { Lot } from '../../shared/schemas/lot'
-import type { SourceWithSwatches, StrengthView } from '../../shared/strength-view'
-import { catalogueId } from '../../shared/ids'
+import { catalogueId, newId } from '../../shared/ids'
 import { saidOn } from './keyboard'
 import { expect, test, visit } from './watched'
 
@@ -34,36 +31,48 @@ test('a swatch shows its tag, is left out to see, and opens', async ({ page }) =
   await expect(page.getByText(/Each bath takes about/)).toBeVisible()
 })
 
+test('a source never dyed with shows what is typical, marked so', async ({ page }) => {
+  await visit(page, `/source/${catalogueId('reseda-luteola/wholeHerb')}`)
+  await page.getByRole('link', { name: 'Its strength' }).click()
+  await expect(page.getByRole('heading', { name: 'weld, whole herb' })).toBeVisible()
+  const says = page.getByRole('region', { name: 'What it says' })
+  await expect(says).toContainText('Typical, not yours')
+  await expect(says).toContainText(/is likely .*: strength/)
+  await expect(says).not.toContainText('of what this plant can do')
+  await page.getByText('Next trial', { exact: true }).click()
+  await expect(page.getByText(/Try [\d.]+ : 1 dry/)).toBeVisible()
+  // with nothing tried there is no control: a deeper one stands beside
+  await page.getByRole('button', { name: 'Plan it, with a deeper one' }).click()
+  await expect(page.getByText(/No lot in stock holds enough of weld/)).toBeVisible()
+})
+
 test('the next trial is two planned jars in one click, the second its control', async ({
   page,
   request,
 }) => {
-  const key = await thinCurveInStock(request)
-  await visit(page, `/strength?source=${key.sourceId}&on=${encodeURIComponent(key.on)}`)
+  // few swatches on alum and iron: a trial is advised whatever is borrowed
+  const key = 'wool|Al Fe|asItCame|simmer'
+  for (const mark of ['bench 1', 'bench 2']) {
+    const made = await request.post('/api/pieces', {
+      data: {
+        ...{ id: newId(), name: 'trial', fibre: 'wool', form: 'yarn', dryG: 5, mark },
+        treatments: (['alum', 'ironSulfate'] as const).map((agent) => ({
+          ...{ kind: 'mordant', agent, percentWof: agent === 'alum' ? 10 : 2 },
+          doneOn: '2026-10-02',
+        })),
+      },
+    })
+    expect(made.status(), await made.text()).toBe(201)
+  }
+  await visit(page, `/strength?source=${TANSY}&on=${encodeURIComponent(key)}`)
   await page.getByText('Next trial', { exact: true }).click()
   await page.getByText('within a factor of 1.5', { exact: true }).click()
-  await expect(page.getByText(/^Try /)).toBeVisible()
+  await expect(page.getByText(/Try [\d.]+ : 1 dry/)).toBeVisible()
   await page.getByRole('button', { name: 'Plan it, with a control' }).click()
   await expect(saidOn(page)).toContainText(/Planned POT-.* and POT-/)
   await expect(page).toHaveURL(/hob\?pot=/)
   await expect(page.getByText('Trial at a new ratio.')).toBeVisible()
 })
-
-/** The largest curve of few swatches of a source that is in stock: there a trial tells most. */
-async function thinCurveInStock(request: APIRequestContext) {
-  const get = async <T>(path: string) => (await (await request.get(`/api/${path}`)).json()) as T
-  const { items } = await get<{ items: SourceWithSwatches[] }>('strength')
-  for (const { sourceId } of items) {
-    const lots = await get<{ items: Lot[] }>(`lots?sourceId=${sourceId}&inStock=true`)
-    if (!lots.items.some(({ leftG }) => leftG > 40)) continue
-    const { groups } = await get<StrengthView>(`strength/${sourceId}`)
-    const [group] = groups.filter(
-      ({ n, curve }) => n > 0 && n < 5 && curve && curve.answer.takes > 0.9,
-    )
-    if (group) return { sourceId, on: group.key }
-  }
-  throw new Error('no thin curve of a source in stock')
-}
 
 test('the atlas is asked, sorted, and leads to a curve', async ({ page, request }) => {
   await visit(page, '/atlas')

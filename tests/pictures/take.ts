@@ -77,6 +77,11 @@ async function underThreeLights(page: Page) {
   await page.getByText('all three', { exact: true }).click()
 }
 
+async function allReckoned(page: Page) {
+  await page.locator('.atlas-line').first().waitFor()
+  await page.getByText('being reckoned anew').waitFor({ state: 'hidden' })
+}
+
 /** Opens the sheet of the first thing whose tag begins so. */
 const open = (code: string) => async (page: Page) => {
   await page
@@ -141,7 +146,7 @@ const SHOTS: [string, string, typeof TABLE, ((page: Page) => Promise<void>)?][] 
   ['lights', '/swatch', TABLE, underThreeLights],
   ['strength', `/strength?source=${TANSY}`, TABLE],
   ['strength-phone', `/strength?source=${TANSY}`, PHONE],
-  ['atlas', '/atlas', TABLE],
+  ['atlas', '/atlas', TABLE, allReckoned],
   ['potency', `/potency?source=${TANSY}`, TABLE],
   ['sample', `/sample?source=${TANSY}`, { width: 900, height: 1000 }],
 ]

@@ -122,6 +122,7 @@ async function setAside() {
             <strong>{{ start.at.format('HH:mm') }}</strong> {{ start.words }}
           </li>
         </ol>
+        <p v-if="!starts.length" class="quiet">No hour was set: it begins when it is lit.</p>
       </section>
     </div>
   </div>

@@ -10,7 +10,7 @@ import type { LotLine } from './lots-of'
 const { lines, chosen } = defineProps<{ lines: LotLine[]; chosen: string }>()
 defineEmits<{ choose: [lotId: string] }>()
 
-const TRACK = 240
+const TRACK = 232
 const RANGE: [number, number] = [0.4, 2.5]
 const TICKS = [0.5, 0.7, 1, 1.4, 2]
 const x = scaleLog(RANGE, [0, TRACK]).clamp(true)
@@ -85,7 +85,7 @@ const NOT_TOLD: Record<NotTold, string> = {
 
 .line {
   display: grid;
-  grid-template-columns: 104px 240px 108px minmax(130px, 1fr);
+  grid-template-columns: 104px 232px 122px minmax(130px, 1fr);
   gap: 14px;
   align-items: center;
   width: 100%;

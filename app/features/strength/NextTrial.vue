@@ -1,6 +1,8 @@
 <script setup lang="ts">
-import type { NextTrial as Trial } from '~~/core/strength/next-trial'
+import type { Narrowed, NextTrial as Trial } from '~~/core/strength/next-trial'
 import { formatMass, formatNumber, formatRatio } from '~~/core/quantity/format-quantity'
+import type { Page } from '~~/shared/schemas/common'
+import type { Lot } from '~~/shared/schemas/lot'
 import type { StrengthGroup, StrengthView } from '~~/shared/strength-view'
 import { useTrialPots } from './useTrialPots'
 import { groupWords } from './words'
@@ -9,30 +11,46 @@ import { groupWords } from './words'
 const { view, chosen } = defineProps<{ view: StrengthView; chosen: StrengthGroup }>()
 const emit = defineEmits<{ ratio: [number] }>()
 
-/** Enough is wanted to be known within this factor. */
+/** Enough, and strength at 1 : 1, are wanted to be known within this factor. */
 const FACTORS = [2, 1.5] as const
 const HANK_G = 10
 const MOST_GROUPS = 6
 
 const factor = ref<(typeof FACTORS)[number]>(2)
+/** More plant where nothing takes teaches nothing. */
+const isWorthIt = ({ curve }: StrengthGroup) => (curve?.answer.takes ?? 1) >= 0.5
+/** Width of the interval that reads as within a factor, rounded to a tenth. */
+const widthOf = (within: number) => 2 * Math.log(within + 0.05)
 const worker = useCurvesWorker()
+const api = useApi()
+/** What there is most of is dyed with. */
+const { data: stock } = useLoaded(
+  () => api.get<Page<Lot>>('lots', { sourceId: view.source.id, inStock: true, limit: 50 }),
+  () => view.source.id,
+)
+const lot = computed(
+  () => stock.value?.items.filter(({ held }) => !held).sort((a, b) => b.leftG - a.leftG)[0] ?? null,
+)
 const answers = shallowRef(new Map<string, Trial | null>())
 let question = 0
 
 watch(
-  [() => view, factor],
-  async ([now, within]) => {
+  [() => view, factor, stock],
+  async ([now, within, isLoaded]) => {
+    if (!isLoaded) return
     const asked = ++question
     const found = new Map<string, Trial | null>()
     for (const group of now.groups.slice(0, MOST_GROUPS)) {
-      if (!group.curve) continue
+      if (!group.curve || !isWorthIt(group)) continue
       const { points, prior } = group.curve.answer
       found.set(
         group.key,
         await worker.nextTrial({
           points: JSON.parse(JSON.stringify(points)),
           context: JSON.parse(JSON.stringify(prior)),
-          ...{ pieceG: HANK_G, wantedWidth: 2 * Math.log(within) },
+          pieceG: HANK_G,
+          ...{ wantedWidth: widthOf(within), wantedStrengthWidth: widthOf(within) },
+          lot: lot.value?.id,
         }),
       )
       if (asked !== question) return
@@ -49,8 +67,13 @@ const others = computed(() =>
     return each && group.key !== chosen.key ? [{ group, trial: each }] : []
   }),
 )
-const weighed = (dryG: number) => formatMass(dryG / view.usualDryFraction)
+/** As it is weighed out: of the lot at hand, or as the source usually is. */
+const state = computed(() => lot.value?.state ?? view.usualState)
+const weighed = (dryG: number) =>
+  formatMass(dryG / (lot.value?.dryFraction ?? view.usualDryFraction))
 const within = (width: number) => formatNumber(Math.exp(width / 2), 2)
+const known = (what: string, { now, after }: Narrowed) =>
+  `${what} is known within a factor of ${within(now)} now, likely ${within(after)}`
 
 const { planning, failure, missing, plan } = useTrialPots()
 const planIt = () => trial.value && plan(view, chosen, trial.value.ratio)
@@ -59,39 +82,48 @@ const planIt = () => trial.value && plan(view, chosen, trial.value.ratio)
 <template>
   <section class="stack tight" aria-labelledby="next-trial">
     <h2 id="next-trial" class="sr-only">Next trial</h2>
-    <ElRadioGroup v-model="factor" aria-label="How well enough is to be known">
+    <ElRadioGroup v-model="factor" aria-label="How well it is to be known">
       <ElRadioButton v-for="each in FACTORS" :key="each" :value="each"
         >within a factor of {{ each }}</ElRadioButton
       >
     </ElRadioGroup>
-    <p v-if="trial === undefined" class="quiet">Reckoning ...</p>
+    <p v-if="!isWorthIt(chosen)">
+      It likely does not take on {{ groupWords(chosen) }}: another fibre, mordant or way would tell
+      more than another ratio.
+    </p>
+    <p v-else-if="trial === undefined" class="quiet">Reckoning ...</p>
     <p v-else-if="trial === null">
-      Enough is known <strong>within a factor of {{ factor }}</strong> on {{ groupWords(chosen) }}:
-      another trial is not needed for that.
+      Enough, and strength at 1 : 1 dry, are known
+      <strong>within a factor of {{ factor }}</strong> on {{ groupWords(chosen) }}: another trial is
+      not needed for that.
     </p>
     <template v-else>
       <p>
         Try <strong>{{ formatRatio(trial.ratio) }} dry</strong> on {{ groupWords(chosen) }}:
-        <strong>{{ weighed(trial.dryG) }}</strong> {{ view.usualState }} for a hank of
-        {{ HANK_G }} g.
+        <strong>{{ weighed(trial.dryG) }}</strong> {{ state }} for a hank of {{ HANK_G }} g{{
+          lot ? `, of ${lot.code}` : ''
+        }}.
       </p>
       <p class="quiet">
-        Enough is known within a factor of {{ within(trial.widthNow) }} now, likely
-        {{ within(trial.widthAfter) }} after
+        {{ known('Enough', trial.enough) }}, {{ known('strength', trial.strength) }} after
         {{ trial.trials === 1 ? 'this one' : `${trial.trials} trials` }} ({{
           weighed(trial.totalDryG)
         }}
-        in all).
+        in all){{ trial.isReached ? '' : '; the rest takes further lots' }}.
       </p>
       <div class="row">
         <ElButton type="primary" :loading="planning" @click="planIt"
-          >Plan it, with a control</ElButton
+          >Plan it, with a {{ chosen.n ? 'control' : 'deeper one' }}</ElButton
         >
         <ElButton @click="emit('ratio', trial.ratio)">Show it on the ribbon</ElButton>
       </div>
       <p class="quiet">
-        Two jars in one water bath, of one lot: the trial, and beside it a ratio that was tried
-        before, which shows what the lot itself changes.
+        Two jars in one water bath, of one lot: the trial, and beside it
+        {{
+          chosen.n
+            ? 'a ratio that was tried before, which shows what the lot itself changes'
+            : 'one with four times the plant, which shows where more of it stops helping'
+        }}.
       </p>
     </template>
     <p v-if="missing" role="alert">
@@ -101,7 +133,7 @@ const planIt = () => trial.value && plan(view, chosen, trial.value.ratio)
     <ul v-if="others.length" class="quiet" aria-label="Trials on other fibres and mordants">
       <li v-for="{ group, trial: each } in others" :key="group.key">
         {{ groupWords(group) }}: {{ formatRatio(each.ratio) }} dry, {{ weighed(each.dryG) }}, then
-        within {{ within(each.widthAfter) }}
+        strength within {{ within(each.strength.after) }}
       </li>
     </ul>
   </section>

@@ -144,6 +144,7 @@ const levels = computed(() =>
         <ElRadioButton value="storage">storage</ElRadioButton>
       </ElRadioGroup>
     </div>
+    <p :class="{ estimate: !trend }">{{ words }}</p>
     <div ref="box" class="chart">
       <svg
         v-if="width"
@@ -192,7 +193,6 @@ const levels = computed(() =>
         </template>
       </svg>
     </div>
-    <p :class="{ estimate: !trend }">{{ words }}</p>
     <p v-for="{ name, means } in levels" :key="name">
       By {{ name }}:
       <template v-for="(level, i) in means" :key="level.level"

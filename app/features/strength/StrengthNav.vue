@@ -1,13 +1,17 @@
 <script setup lang="ts">
-/** The rooms of what the swatches teach. */
-const PLACES = [
-  { to: '/strength', label: 'One source' },
-  { to: '/atlas', label: 'All sources' },
-  { to: '/potency', label: 'Lots and seasons' },
-  { to: '/sample', label: 'Sample page' },
-]
+const route = useRoute()
+/** The rooms of what the swatches teach; the source stays in hand from one to the next. */
+const places = computed(() => {
+  const of = typeof route.query.source === 'string' ? `?source=${route.query.source}` : ''
+  return [
+    { to: `/strength${of}`, label: 'One source' },
+    { to: '/atlas', label: 'All sources' },
+    { to: `/potency${of}`, label: 'Lots and seasons' },
+    { to: `/sample${of}`, label: 'Sample page' },
+  ]
+})
 </script>
 
 <template>
-  <PlaceLinks :places="PLACES" label="What the swatches teach" />
+  <PlaceLinks :places="places" label="What the swatches teach" />
 </template>

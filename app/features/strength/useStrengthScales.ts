@@ -17,11 +17,14 @@ const STEPS = 80
 
 /** Scales and paths of a strength chart: dry ratio across, strength up. */
 export function useStrengthScales(parts: () => ChartParts) {
-  const farthest = computed(
-    () => Math.max(0.2, ...parts().points.map(({ ratioDry }) => ratioDry)) * 1.15,
-  )
+  const farthest = computed(() => {
+    const { points } = parts()
+    // without a swatch what is usual is shown as far as 1 : 1, against which enough is told
+    return (points.length ? Math.max(0.2, ...points.map(({ ratioDry }) => ratioDry)) : 1) * 1.15
+  })
   const highest = computed(() => {
     const { points, band } = parts()
+    if (points.length === 0 && band) return 2 * bandAt(band, farthest.value).mid
     const swatches = Math.max(0.5, ...points.map(({ strength }) => strength))
     const top = band ? bandAt(band, farthest.value).high : 0
     // a band far above what was tried is not worth squeezing the swatches for

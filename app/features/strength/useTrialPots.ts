@@ -22,7 +22,10 @@ export interface Missing {
 /** A jar of a trial wants so much liquor for each gram of fibre, L; small pieces swim freely. */
 const L_PER_G = 0.04
 
-/** Two planned jars in one go: a trial at a new ratio, and its control at one that was tried. */
+/**
+ * Two planned jars in one go: a trial at a new ratio, and its control at one that was tried. Where
+ * none was tried yet, a deeper one stands beside the trial.
+ */
 export function useTrialPots() {
   const api = useApi()
   const { saving: planning, failure, save } = useSave()
@@ -49,10 +52,10 @@ export function useTrialPots() {
       }
       return
     }
-    const triedRatio = controlRatio(group, ratio)
+    const beside = besideTrial(group, ratio)
     const wanted = (lot: Lot) =>
       plantNeededG(ratio, trial.dryG, lot.dryFraction) +
-      plantNeededG(triedRatio, control.dryG, lot.dryFraction)
+      plantNeededG(beside.ratio, control.dryG, lot.dryFraction)
     const lot = lots.items
       .filter((each) => !each.held && each.leftG >= wanted(each))
       .sort((a, b) => b.leftG - a.leftG)[0]
@@ -80,7 +83,7 @@ export function useTrialPots() {
     })
     const pots = [
       jar(trial, ratio, 'Trial at a new ratio.'),
-      jar(control, triedRatio, 'Control: a ratio that was tried before.'),
+      jar(control, beside.ratio, beside.note),
     ]
     const kept = await save<{ pots: NewPot[] }, { items: Pot[] }>(
       newPotsSchema,
@@ -94,9 +97,15 @@ export function useTrialPots() {
   return { planning, failure, missing, plan }
 }
 
-/** The middle one of the ratios tried: it is the best known. */
-function controlRatio({ curve }: StrengthGroup, ratio: number): number {
+/** So many times the first trial's plant: far enough to show a bend. */
+const DEEPER = 4
+const DEEPEST = 1.6
+
+/** The middle one of the ratios tried, which is the best known; else one deeper than the trial. */
+function besideTrial({ curve }: StrengthGroup, ratio: number): { ratio: number; note: string } {
   const tried = (curve?.answer.points ?? []).map((point) => point.ratio).sort((a, b) => a - b)
   const middle = tried[Math.floor(tried.length / 2)]
-  return middle ?? ratio
+  return middle === undefined
+    ? { ratio: Math.min(DEEPER * ratio, DEEPEST), note: 'A deeper one beside the first trial.' }
+    : { ratio: middle, note: 'Control: a ratio that was tried before.' }
 }

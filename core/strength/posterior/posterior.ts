@@ -212,7 +212,7 @@ function middleOf(draws: readonly Draw[]): SaturationCurve {
   }
 }
 
-function lotIndex(observations: Observations, lot: string | undefined): number {
+export function lotIndex(observations: Observations, lot: string | undefined): number {
   if (lot === undefined) return -1
   const index = observations.lots.findIndex(({ name }) => name === `lot ${lot}`)
   if (index >= 0) return index

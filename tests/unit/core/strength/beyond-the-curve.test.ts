@@ -98,18 +98,40 @@ describe('the next trial', () => {
     const next = nextTrial(question)!
     expect(next.dryG).toBeCloseTo(10 * next.ratio, 10)
     expect(next.totalDryG).toBeGreaterThanOrEqual(next.dryG)
-    expect(next.widthAfter).toBeLessThan(next.widthNow)
+    expect(next.enough.after).toBeLessThan(next.enough.now)
+    expect(next.strength.after).toBeLessThan(next.strength.now)
   })
 
-  test('narrow enough already: no trial', () => {
-    expect(nextTrial({ ...question, wantedWidth: 50 })).toBeNull()
+  test('nothing known: enough lies within a factor of 2 by definition, strength does not', () => {
+    const width = 2 * Math.log(2)
+    const next = nextTrial({ ...question, wantedWidth: width, wantedStrengthWidth: width })!
+    expect(next.enough.now).toBeLessThan(width)
+    expect(next.strength.now).toBeGreaterThan(width)
+    expect(next.strength.after).toBeLessThan(next.strength.now)
+    expect(next.isReached).toBe(next.strength.after <= width)
+  })
+
+  test('one lot tells strength no better than lots differ', () => {
+    const asked = { ...question, wantedWidth: 5, wantedStrengthWidth: 0.05 }
+    const next = nextTrial(asked)!
+    expect(next.isReached).toBe(false)
+    // lots of leaf differ by a half-normal of SD 0.25: at the least its 90 % interval is left
+    expect(next.strength.after).toBeGreaterThan(2 * 1.645 * 0.25 * 0.8)
+  })
+
+  test('narrow enough already: no trial, once there are three swatches', () => {
+    const swatchAt = trialSimulator(prior, 0.11)()
+    const points = [0.1, 0.3, 0.9].map(swatchAt)
+    expect(nextTrial({ ...question, points, wantedWidth: 50 })).toBeNull()
+    const thin = nextTrial({ ...question, points: points.slice(0, 2), wantedWidth: 50 })!
+    expect(thin.enough.after).toBeLessThan(thin.enough.now)
   })
 
   test('trials made as advised bring it to the wanted width', () => {
     const swatchAt = trialSimulator(prior, 0.11)()
     const points: ReturnType<typeof swatchAt>[] = []
     let next = nextTrial({ ...question, points })
-    const first = next!.widthNow
+    const first = next!.enough.now
     while (next && points.length < 12) {
       points.push(swatchAt(next.ratio))
       next = nextTrial({ ...question, points })
@@ -121,6 +143,7 @@ describe('the next trial', () => {
   test.each([
     [{ pieceG: 0 }, 'pieceG must be above 0 g; got 0'],
     [{ wantedWidth: -1 }, 'wantedWidth must be above 0; got -1'],
+    [{ wantedStrengthWidth: 0 }, 'wantedStrengthWidth must be above 0; got 0'],
   ])('%j is refused', (change, message) => {
     expect(() => nextTrial({ ...question, ...change })).toThrow(message)
   })
