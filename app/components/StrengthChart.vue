@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { useId } from 'vue'
 import { formatNumber, formatRatio } from '~~/core/quantity/format-quantity'
-import { bandAt, setRight } from '~/features/strength/band'
+import { bandAt } from '~~/core/strength/posterior/band-at'
+import { setRight } from '~/features/strength/band'
 import { useStrengthScales } from '~/features/strength/useStrengthScales'
 import { useSize } from '~/composables/useSize'
 import type { Interval } from '~~/core/strength/posterior/posterior'

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useVirtualizer } from '@tanstack/vue-virtual'
-import { formatMass, formatNumber, formatRatio } from '~~/core/quantity/format-quantity'
+import { formatNumber, formatRatio } from '~~/core/quantity/format-quantity'
 import { sentenceSpan } from '~~/core/strength/sentences'
 import type { AtlasView } from '~~/shared/atlas-view'
 import AtlasAskForm from '~/features/strength/AtlasAskForm.vue'
@@ -10,6 +10,7 @@ import {
   atlasChoices,
   atlasLines,
   FIRST_ASK,
+  plantText,
   SORTS,
   type AtlasAsk,
   type SortKey,
@@ -66,7 +67,7 @@ const best = computed(() => {
   if (!line) return ''
   const on = groupWords(line.row)
   const plant = line.ratioWeighed
-    ? `; ${ask.depth} takes ${formatRatio(line.ratioWeighed)} ${line.source.usualRatioState}, ${formatMass(100 * line.ratioWeighed)} for 100 g${line.isGuess ? ', a guess far from any tried' : ''}`
+    ? `; ${ask.depth} takes ${formatRatio(line.ratioWeighed)} ${line.source.usualRatioState}, ${plantText(line)}`
     : ''
   return `First here: ${line.name} on ${on}: strength ${formatNumber(line.row.perGram.mid, 2)} per g of dry plant on a g of fibre (${sentenceSpan(line.row.perGram)})${plant}.`
 })
@@ -135,7 +136,7 @@ useHead({ title: 'All sources · Juniper Haze' })
 }
 
 .scroller {
-  height: calc(100vh - 296px);
+  height: calc(100vh - 344px);
   min-height: 300px;
   padding: 0;
   overflow: auto;

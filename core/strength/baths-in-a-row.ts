@@ -1,5 +1,7 @@
 import { fraction, positive } from '../checks'
 import { InputError } from '../input-error'
+import { bandAt } from './posterior/band-at'
+import type { BandPoint, Interval } from './posterior/posterior'
 import { ratioForStrength, strengthAt, type SaturationCurve } from './saturation'
 
 /** A piece dyed in the n-th bath from one charge of plant. */
@@ -28,6 +30,43 @@ export function strengthOfBath(
   positive(ratioDry, '/ratioDry')
   fraction(taken, '/taken')
   return strengthAt(curve, ratioDry * (1 - taken) ** (checkedBath(bath, '/bath') - 1))
+}
+
+/** Strength to expect of one bath, with the interval that holds it nine times in ten. */
+export interface ExpectedBath extends Interval {
+  bath: number
+  /** Dry ratio that is left for it. */
+  ratioDry: number
+}
+
+/**
+ * Strengths to expect of baths in a row: what is not known of the curve at the ratio left, and of
+ * the share that each bath takes, together on the logarithm.
+ *
+ * @param band of the curve
+ * @param ratioDry of the first bath, g air-dry plant per g dry fibre of one bath
+ */
+export function expectedBaths(
+  band: readonly BandPoint[],
+  ratioDry: number,
+  taken: TakenShare,
+  count: number,
+): ExpectedBath[] {
+  positive(ratioDry, '/ratioDry')
+  const left = (share: number, bath: number) => ratioDry * (1 - share) ** (bath - 1)
+  return Array.from({ length: count }, (_, i) => {
+    const bath = i + 1
+    const at = bandAt(band, left(taken.mid, bath))
+    // the more each takes, the less is left for the later ones
+    const least = bandAt(band, left(taken.high, bath)).mid
+    const most = bandAt(band, left(taken.low, bath)).mid
+    const off = (curve: number, share: number) =>
+      Math.exp(Math.hypot(Math.log(curve / at.mid), Math.log(share / at.mid)))
+    return {
+      ...{ bath, ratioDry: left(taken.mid, bath), mid: at.mid },
+      ...{ low: at.mid / off(at.low, least), high: at.mid * off(at.high, most) },
+    }
+  })
 }
 
 /**

@@ -2,7 +2,7 @@
 import { colourName } from '~~/core/colour/colour-name'
 import { formatMass, formatNumber, formatRatio } from '~~/core/quantity/format-quantity'
 import { sentenceSpan } from '~~/core/strength/sentences'
-import type { AtlasLine } from './atlas-rows'
+import { plantText, type AtlasLine } from './atlas-rows'
 import { groupWords, percentText, swatchesText } from './words'
 
 const { line, index } = defineProps<{ line: AtlasLine; index: number }>()
@@ -67,11 +67,7 @@ const basis = computed(
         <template v-if="line.ratioWeighed">
           {{ line.isGuess ? '~' : '' }}{{ formatRatio(line.ratioWeighed) }}
           {{ line.source.usualRatioState }}
-          <span class="quiet"
-            >{{ formatMass(100 * line.ratioWeighed) }} for 100 g{{
-              line.isGuess ? ', far from any tried' : ''
-            }}</span
-          >
+          <span class="quiet">{{ plantText(line) }}</span>
         </template>
         <span v-else class="quiet">not reached</span>
       </span>

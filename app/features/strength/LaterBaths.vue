@@ -2,7 +2,8 @@
 import { DEPTH_STARTS } from '~~/core/colour/depth'
 import { formatNumber, formatRatio } from '~~/core/quantity/format-quantity'
 import { coatsAnswer } from '~~/core/strength/coats'
-import { bathsWorthwhile, strengthOfBath, takenShare } from '~~/core/strength/baths-in-a-row'
+import { bathsWorthwhile, expectedBaths, takenShare } from '~~/core/strength/baths-in-a-row'
+import { sentenceSpan } from '~~/core/strength/sentences'
 import type { StrengthGroup } from '~~/shared/strength-view'
 import { hexAtStrength } from './ribbon-paint'
 import { percentText, swatchesText } from './words'
@@ -10,7 +11,7 @@ import { percentText, swatchesText } from './words'
 /** What a second and third bath gave, and how many are worth the fire; coats, where it was painted. */
 const { group, ratio } = defineProps<{ group: StrengthGroup; ratio: number }>()
 
-const BATHS = [1, 2, 3, 4, 5]
+const BATHS = 5
 const answer = computed(() => group.curve?.answer ?? null)
 const later = computed(() =>
   group.points.flatMap(({ bathNumber, firstRatioDry, strength, hex, code, swatchId }) =>
@@ -23,21 +24,22 @@ const taken = computed(() => answer.value && takenShare(answer.value.middle, lat
 const rows = computed(() => {
   const [now, share] = [answer.value, taken.value]
   if (!now || !share) return []
-  return BATHS.map((bath) => {
-    const at = (u: number) => strengthOfBath(now.middle, ratio, u, bath)
-    const mid = at(share.mid)
-    return {
-      ...{ bath, mid, low: at(share.high), high: at(share.low) },
-      hex: group.curve && hexAtStrength(group.curve, mid),
-      seen: later.value.filter((each) => each.bath === bath),
-    }
-  })
+  return expectedBaths(now.band, ratio, share, BATHS).map((each) => ({
+    ...each,
+    hex: group.curve && hexAtStrength(group.curve, each.mid),
+    seen: later.value.filter(({ bath }) => bath === each.bath),
+  }))
 })
-const worth = computed(() =>
-  answer.value && taken.value
-    ? bathsWorthwhile(answer.value.middle, ratio, taken.value.mid, DEPTH_STARTS.pale)
-    : 0,
-)
+/** How many baths are worth the fire, and the fewest and most by what each may take. */
+const worth = computed(() => {
+  const [now, share] = [answer.value, taken.value]
+  if (!now || !share) return null
+  const [likely, fewest, most] = [share.mid, share.high, share.low].map((each) =>
+    bathsWorthwhile(now.middle, ratio, each, DEPTH_STARTS.pale),
+  )
+  const span = fewest === most ? '' : ` (${fewest} to ${most})`
+  return `${likely}${span} ${likely === 1 ? 'bath is' : 'baths are'}`
+})
 
 const coats = computed(() => {
   const readings = group.points.flatMap(({ coats: count, strength, lotCodes }) =>
@@ -70,9 +72,7 @@ const coats = computed(() => {
           <span>bath {{ row.bath }}</span>
           <span>
             {{ formatNumber(row.mid, 2) }}
-            <span v-if="row.bath > 1" class="quiet"
-              >({{ formatNumber(row.low, 2) }} to {{ formatNumber(row.high, 2) }})</span
-            >
+            <span class="quiet">({{ sentenceSpan(row) }})</span>
           </span>
           <span class="seen">
             <NuxtLink
@@ -88,9 +88,8 @@ const coats = computed(() => {
         </li>
       </ol>
       <p>
-        From {{ formatRatio(ratio) }} dry,
-        <strong>{{ worth === 1 ? '1 bath is' : `${worth} baths are` }}</strong> likely to come out
-        pale or deeper.
+        From {{ formatRatio(ratio) }} dry, <strong>{{ worth }}</strong> likely to come out pale or
+        deeper.
       </p>
     </template>
     <p v-else class="quiet">A curve of first baths is wanted before later ones can be reckoned.</p>

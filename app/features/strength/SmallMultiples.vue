@@ -4,7 +4,8 @@ import { area, line } from 'd3-shape'
 import { formatNumber, formatRatio } from '~~/core/quantity/format-quantity'
 import type { BandPoint } from '~~/core/strength/posterior/posterior'
 import type { StrengthGroup } from '~~/shared/strength-view'
-import { bandAt, setRight } from './band'
+import { bandAt } from '~~/core/strength/posterior/band-at'
+import { setRight } from './band'
 import { groupWords, swatchesText } from './words'
 
 /** The curves of a source side by side, on the same axes, so that they are judged fairly. */

@@ -2,6 +2,7 @@ import { FIBRE_CLASSES, type FibreClass } from '~~/catalogue/fibres'
 import { PARTS } from '~~/catalogue/parts'
 import { HUE_FAMILIES, type HueFamily } from '~~/core/colour/colour-name'
 import { DEPTHS, type Depth } from '~~/core/colour/depth'
+import { formatMass } from '~~/core/quantity/format-quantity'
 import type { Fastness } from '~~/catalogue/sources'
 import type { AtlasRow, AtlasSource, AtlasView } from '~~/shared/atlas-view'
 
@@ -105,6 +106,13 @@ function weighedFor({ forDepth, takes }: AtlasRow, source: AtlasSource, ask: Atl
   const told = forDepth.find(({ depth }) => depth === ask.depth)
   const dry = told && (ask.isSure ? told.sure : told.even)
   return dry && takes >= 0.5 ? dry / source.usualDryFraction : null
+}
+
+/** `39 g for 100 g`: as sure as its ratio, so a guess is told in two digits. */
+export function plantText({ ratioWeighed, isGuess }: AtlasLine): string {
+  const massG = 100 * ratioWeighed!
+  const told = formatMass(isGuess ? Number(massG.toPrecision(2)) : massG)
+  return `${told} for 100 g${isGuess ? ', a guess far from any tried' : ''}`
 }
 
 /** Values that the filters offer: only what some curve has. */

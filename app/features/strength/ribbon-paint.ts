@@ -3,7 +3,7 @@ import { hexOfLab } from '~~/core/colour/screen-colour'
 import { labOfReflectance } from '~~/core/colour/tristimulus'
 import { expectedReflectance } from '~~/core/strength/expected-colour'
 import type { CurveView } from '~~/shared/curve-view'
-import { bandAt } from './band'
+import { bandAt } from '~~/core/strength/posterior/band-at'
 
 /** Dry ratios a ribbon reaches over: as weighed that is 0.1 to 20 for stuff four fifths water. */
 export const RIBBON_RANGE: [number, number] = [0.02, 4]

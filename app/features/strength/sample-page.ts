@@ -1,7 +1,7 @@
 import { PARTS } from '~~/catalogue/parts'
 import { formatRatio } from '~~/core/quantity/format-quantity'
 import type { StrengthGroup, StrengthPointView, StrengthView } from '~~/shared/strength-view'
-import { bandAt } from './band'
+import { bandAt } from '~~/core/strength/posterior/band-at'
 import { hexAtStrength } from './ribbon-paint'
 import { groupWords } from './words'
 

@@ -3,7 +3,8 @@ import { area, line } from 'd3-shape'
 import { computed } from 'vue'
 import { DEPTH_STARTS, DEPTHS, type Depth } from '~~/core/colour/depth'
 import type { BandPoint } from '~~/core/strength/posterior/posterior'
-import { bandAt, type TellingPoint } from './band'
+import { bandAt } from '~~/core/strength/posterior/band-at'
+import type { TellingPoint } from './band'
 
 export interface ChartParts {
   points: readonly TellingPoint[]

@@ -3,6 +3,7 @@ import {
   atlasChoices,
   atlasLines,
   FIRST_ASK,
+  plantText,
   type AtlasAsk,
 } from '../../../app/features/strength/atlas-rows'
 import type { AtlasRow, AtlasSource, AtlasView } from '../../../shared/atlas-view'
@@ -85,6 +86,14 @@ describe('what is asked of all curves', () => {
     expect(asked()[0]!.isGuess).toBe(false)
     expect(guess()).toBe(true)
     expect(guess({ isSure: true })).toBe(true)
+  })
+
+  test('plant for it is told in grams, a guess in two digits and as one', () => {
+    const [sure, guess] = asked()
+    expect(plantText({ ...sure!, ratioWeighed: 1.234 })).toBe('123 g for 100 g')
+    expect(plantText({ ...guess!, ratioWeighed: 0.02432 })).toBe(
+      '2.4 g for 100 g, a guess far from any tried',
+    )
   })
 
   test('sorts either way, and what is not known comes last both times', () => {

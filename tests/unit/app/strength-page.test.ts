@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals'
-import { bandAt, setRight } from '../../../app/features/strength/band'
+import { bandAt } from '../../../core/strength/posterior/band-at'
+import { setRight } from '../../../app/features/strength/band'
 import {
   expectedHex,
   laneOf,

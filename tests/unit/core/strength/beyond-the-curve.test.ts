@@ -5,6 +5,7 @@ import { strengthOver } from '../../../../core/colour/strength'
 import { labOfReflectance } from '../../../../core/colour/tristimulus'
 import {
   bathsWorthwhile,
+  expectedBaths,
   strengthOfBath,
   takenShare,
 } from '../../../../core/strength/baths-in-a-row'
@@ -15,6 +16,8 @@ import { expectedReflectance, unitAbsorption } from '../../../../core/strength/e
 import { matchColour } from '../../../../core/strength/match-colour'
 import { nextTrial } from '../../../../core/strength/next-trial'
 import { overdye } from '../../../../core/strength/overdye'
+import { bandAt } from '../../../../core/strength/posterior/band-at'
+import { describePosterior } from '../../../../core/strength/posterior/describe-posterior'
 import { priorFor } from '../../../../core/strength/posterior/priors'
 import type { SaturationCurve } from '../../../../core/strength/saturation'
 import { trialSimulator } from '../../../fixtures/simulate-source'
@@ -45,6 +48,27 @@ describe('baths in a row', () => {
     expect(takenShare(curve, [{ bath: 1, strength: 1.7, ratioDry: 1 }])).toEqual(usual)
     expect(usual.n).toBe(0)
     expect(usual.high - usual.low).toBeGreaterThan(0.4)
+  })
+
+  test('what to expect holds what is not known of the curve and of the share', () => {
+    const { band } = describePosterior({ points: [], sourceKind: 'leaf' })
+    const share = (low: number, high: number) => ({ mid: 0.6, low, high, n: 0 })
+    const wide = expectedBaths(band, 1, share(0.3, 0.85), 3)
+    const sure = expectedBaths(band, 1, share(0.6, 0.6), 3)
+    expect(wide.map(({ bath }) => bath)).toEqual([1, 2, 3])
+    expect(wide[2]!.ratioDry).toBeCloseTo(0.16, 12)
+    // the first bath stands on the curve alone; with the share known so do the others
+    expect(wide[0]).toEqual(sure[0])
+    for (const { ratioDry, mid, low, high } of sure) {
+      const at = bandAt(band, ratioDry)
+      expect([mid, low, high].map((value) => value.toFixed(9))).toEqual(
+        [at.mid, at.low, at.high].map((value) => value.toFixed(9)),
+      )
+    }
+    for (const i of [1, 2]) {
+      expect(wide[i]!.low).toBeLessThan(sure[i]!.low)
+      expect(wide[i]!.high).toBeGreaterThan(sure[i]!.high)
+    }
   })
 
   test('how many are worth lighting', () => {
