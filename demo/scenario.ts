@@ -29,6 +29,8 @@ export interface DemoBath {
   tempC?: number
   /** Colour known by an instrument, not only by eye. */
   measured?: boolean
+  /** Further baths in the liquor of the deepest one. */
+  later?: number
 }
 
 export interface DemoLot {
@@ -87,7 +89,7 @@ export const LOTS: readonly DemoLot[] = [
   { source: 'genista-tinctoria/floweringTop', patch: 'Tide Meadow', month: 7, day: 2, yearsBack: 0, stage: 'full flower', state: 'fresh', spareG: 0, baths: [wool(1, [0.4])] },
   { source: 'pteridium-aquilinum/leaf', patch: 'Ling Moor', month: 5, day: 28, yearsBack: 0, stage: 'young', state: 'fresh', spareG: 0, baths: [wool(1, [0.2, 0.5, 0.9])] },
   { source: 'cortinarius-sanguineus/cap', patch: 'Fallen Spruce', month: 9, day: 24, yearsBack: 1, stage: 'mature', state: 'dried', spareG: 6, minutes: 75, baths: [wool(21, [0.1, 0.25], { measured: true, minutes: 20 }), wool(22, [0.5], { measured: true, minutes: 20 })] },
-  { source: 'cortinarius-sanguineus/cap', patch: 'Fallen Spruce', month: 9, day: 30, yearsBack: 0, stage: 'old', state: 'dried', spareG: 9, baths: [wool(18, [0.18, 0.4, 0.9], { measured: true, minutes: 20 })] },
+  { source: 'cortinarius-sanguineus/cap', patch: 'Fallen Spruce', month: 9, day: 30, yearsBack: 0, stage: 'old', state: 'dried', spareG: 9, baths: [wool(18, [0.18, 0.4, 0.9], { measured: true, minutes: 20, later: 2 })] },
   { source: 'parmelia-saxatilis/thallus', patch: 'Fallen Spruce', month: 1, day: 26, yearsBack: 1, stage: 'fallen', state: 'dried', spareG: 25, baths: [wool(30, [0.3, 0.8], { ...plain, minutes: 180 }), wool(240, [0.5], { ...plain, minutes: 120 })] },
   { source: 'ochrolechia-tartarea/thallus', patch: 'Fallen Spruce', month: 2, day: 8, yearsBack: 1, stage: 'fallen', state: 'dried', spareG: 18, baths: [wool(120, [0.25], { ...plain, measured: true, minutes: 120, tempC: 70 })] },
   { source: 'hypholoma-fasciculare/fruitBody', patch: 'Fallen Spruce', month: 10, day: 12, yearsBack: 1, stage: 'mature', state: 'fresh', spareG: 0, baths: [wool(1, [0.2, 0.4, 0.8])] },

@@ -4,6 +4,7 @@ import { PARTS, type Part } from '../catalogue/parts'
 import { labOfReflectance } from '../core/colour/tristimulus'
 import { hexOfLab } from '../core/colour/screen-colour'
 import { catalogueId } from '../shared/ids'
+import type { NewPot } from '../shared/schemas/pot'
 import type { NewReading } from '../shared/schemas/reading'
 import type { Log } from '../server/services/log'
 import { PLAIN_LOT } from '../shared/schemas/lot'
@@ -20,6 +21,7 @@ import {
   FIBRE_FACTOR,
   IRON_FACTOR,
   NO_MORDANT_FACTOR,
+  TAKEN_SHARE,
   TRUTHS,
 } from './truth'
 
@@ -126,9 +128,23 @@ export async function playStory(
     order: number,
   ) {
     const truth = TRUTHS[lot.source]!
+    const lotsOf = (ratioDry: number) => [{ lotId, massG: weighedG(lot, bath, ratioDry) }]
     for (const ratioDry of bath.ratiosDry) {
+      let last = await dyeOne(ratioDry, { lots: lotsOf(ratioDry) }, on)
+      if (ratioDry !== bath.ratiosDry.at(-1)) continue
+      for (let i = 1; i <= (bath.later ?? 0); i++) {
+        const left = ratioDry * (1 - TAKEN_SHARE) ** i
+        last = await dyeOne(left, { lots: [], fromPotId: last }, addDays(on, i))
+      }
+    }
+
+    /** @returns the pot */
+    async function dyeOne(
+      ratioDry: number,
+      from: Pick<NewPot, 'lots' | 'fromPotId'>,
+      on: string,
+    ): Promise<string> {
       const pieceId = await newPiece(bath, addDays(on, -6))
-      const massG = weighedG(lot, bath, ratioDry)
       const potId = id()
       const swatchId = id()
       await log.pots.create({
@@ -136,7 +152,7 @@ export async function playStory(
         title: '',
         dyedOn: on,
         way: 'simmer',
-        lots: [{ lotId, massG }],
+        ...from,
         pieces: [{ pieceId, swatchId }],
         waterL: 1 + order / 2,
         tempC: bath.tempC ?? null,
@@ -168,6 +184,7 @@ export async function playStory(
           : { hex: hexOfLab(labOfReflectance(dyed)) }),
       }
       await log.swatches.change(swatchId, rev, { reading })
+      return potId
     }
   }
 

@@ -152,6 +152,8 @@ export const FIBRE_FACTOR: Record<string, number> = {
 }
 export const NO_MORDANT_FACTOR = 0.25
 export const IRON_FACTOR = 1.45
+/** Share of the colour that a bath takes of what is left. */
+export const TAKEN_SHARE = 0.5
 const IRON_BANDS: readonly Band[] = [[560, 170, 0.55]]
 /** What a leaning lot absorbs beside: red light for a greener one, green for a redder. */
 const LEANING_BANDS: Record<'greener' | 'redder', readonly Band[]> = {

@@ -4,6 +4,8 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { latestOn } from '../../../demo/days'
 import { loadDemo } from '../../../demo/load'
+import { TAKEN_SHARE } from '../../../demo/truth'
+import { takenShare } from '../../../core/strength/baths-in-a-row'
 import { DATABASE_FILE, openDatabase, type Database } from '../../../server/database/open'
 import { createLog, type Log } from '../../../server/services/log'
 import dayjs from 'dayjs'
@@ -90,6 +92,24 @@ describe('the demo log', () => {
       const point = points.find((each) => each.code === code)
       if (point) expect(point.hex).toBe(readings[1]!.hex)
     }
+  })
+
+  test('has later baths of one liquor, which tell about the share that was hidden', async () => {
+    const webcap = (await log.strength.sources()).find(({ commonName }) =>
+      /webcap/.test(commonName),
+    )!
+    const [group] = (await log.strength.ofSource(webcap.sourceId)).groups
+    const later = group!.points.filter(({ bathNumber }) => bathNumber > 1)
+    expect(later.map(({ bathNumber }) => bathNumber).sort()).toEqual([2, 3])
+    const { low, high, n } = takenShare(
+      group!.curve!.answer.middle,
+      later.map(({ bathNumber, firstRatioDry, strength }) => ({
+        ...{ bath: bathNumber, ratioDry: firstRatioDry!, strength: strength! },
+      })),
+    )
+    expect(n).toBe(2)
+    expect(low).toBeLessThan(TAKEN_SHARE)
+    expect(high).toBeGreaterThan(TAKEN_SHARE)
   })
 
   test('no lot was ever below nothing', async () => {
