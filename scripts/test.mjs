@@ -1,7 +1,7 @@
 // npm test: everything that must hold, from a fresh clone on. Its last line counts the tests.
 import { mkdirSync, readFileSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
-import { ensureChromium } from './lib/chromium.mjs'
+import { checkChromium, ensureChromium } from './lib/chromium.mjs'
 import { build, compile, prepareTypes, unpack } from './lib/prepare.mjs'
 import { run, say, Stop } from './lib/say.mjs'
 import { bin, ROOT, shown } from './lib/shell.mjs'
@@ -52,6 +52,7 @@ async function browserTests() {
 await run(async () => {
   try {
     await unpack()
+    checkChromium()
     // neither lint nor types need the database or a browser: both are got beside them
     const ready = compile()
       .then(ensureChromium)

@@ -73,7 +73,7 @@ export async function install() {
 export async function build() {
   const hash = hashOf(SOURCES)
   if (isStamped(BUILT, hash)) return
-  say('Building, about half a minute...')
+  say('Building, a minute or two...')
   const { code, output } = await quiet(bin('nuxt'), ['build'])
   if (code !== 0) {
     process.stderr.write(output)
