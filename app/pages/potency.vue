@@ -1,28 +1,23 @@
 <script setup lang="ts">
-import { PARTS, type Part } from '~~/catalogue/parts'
+import { PARTS } from '~~/catalogue/parts'
 import { formatMass, formatNumber, formatRatio } from '~~/core/quantity/format-quantity'
 import { isTold, type LotAnswer } from '~~/core/strength/lot-potency'
 import { sentenceSpan } from '~~/core/strength/sentences'
 import type { LotFacts } from '~~/shared/lot-facts'
-import type { SourceWithSwatches, StrengthView } from '~~/shared/strength-view'
+import type { StrengthView } from '~~/shared/strength-view'
 import LotPotencyList from '~/features/strength/LotPotencyList.vue'
 import PotencyTrend from '~/features/strength/PotencyTrend.vue'
+import SourceChoice from '~/features/strength/SourceChoice.vue'
 import StrengthNav from '~/features/strength/StrengthNav.vue'
 import { lotLines } from '~/features/strength/lots-of'
+import { useChosenSource } from '~/features/strength/useChosenSource'
 import { groupWords } from '~/features/strength/words'
 
 /** How strong each lot of a source was, and what that went with: season, years, storage, place. */
-const route = useRoute()
-const router = useRouter()
 const api = useApi()
 const worker = useCurvesWorker()
 
-const { data: sources, failure } = useLoaded(() =>
-  api.get<{ items: SourceWithSwatches[] }>('strength'),
-)
-const sourceId = computed(
-  () => (route.query.source as string | undefined) ?? sources.value?.items[0]?.sourceId ?? null,
-)
+const { isLoaded, items, sourceId, failure } = useChosenSource()
 const { data, failure: unloaded } = useLoaded(async () => {
   if (!sourceId.value) return null
   const [view, lots] = await Promise.all([
@@ -83,9 +78,10 @@ const advice = computed(() => {
     where: asWeighed(usual),
   }
 })
-const partOf = (part: string) => PARTS[part as Part].label
 const name = computed(() =>
-  data.value ? `${data.value.view.source.commonName}, ${partOf(data.value.view.source.part)}` : '',
+  data.value
+    ? `${data.value.view.source.commonName}, ${PARTS[data.value.view.source.part].label}`
+    : '',
 )
 useHead({ title: () => `${name.value || 'Lots and seasons'} · Juniper Haze` })
 </script>
@@ -111,21 +107,7 @@ useHead({ title: () => `${name.value || 'Lots and seasons'} · Juniper Haze` })
           :label="`${groupWords(each)} (${each.n})`"
         />
       </ElSelect>
-      <ElSelect
-        v-if="sources?.items.length"
-        :model-value="sourceId ?? ''"
-        filterable
-        class="choice"
-        aria-label="Source"
-        @update:model-value="router.replace({ query: { source: $event } })"
-      >
-        <ElOption
-          v-for="item in sources.items"
-          :key="item.sourceId"
-          :value="item.sourceId"
-          :label="`${item.commonName}, ${partOf(item.part)} (${item.swatches})`"
-        />
-      </ElSelect>
+      <SourceChoice :items="items" :chosen="sourceId ? { id: sourceId, words: name } : null" />
     </div>
   </div>
   <div v-if="group" class="both">
@@ -180,9 +162,13 @@ useHead({ title: () => `${name.value || 'Lots and seasons'} · Juniper Haze` })
       <PotencyTrend :lines="lines" :chosen="chosen?.facts.lotId ?? ''" />
     </div>
   </div>
-  <p v-else-if="sources && !sources.items.length">
+  <p v-else-if="isLoaded && !sourceId">
     No swatches yet. <NuxtLink to="/pot">Dye a pot</NuxtLink> of each lot, and how they differ is
     told here.
+  </p>
+  <p v-else-if="data">
+    No swatch of {{ name }} can be counted yet: <NuxtLink to="/swatch">read one</NuxtLink>, or
+    <NuxtLink to="/pot">dye a pot</NuxtLink>.
   </p>
 </template>
 

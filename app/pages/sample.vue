@@ -1,28 +1,21 @@
 <script setup lang="ts">
 import dayjs from 'dayjs'
-import { PARTS, type Part } from '~~/catalogue/parts'
 import { formatNumber, formatRatio } from '~~/core/quantity/format-quantity'
-import type { SourceWithSwatches, StrengthView } from '~~/shared/strength-view'
+import type { StrengthView } from '~~/shared/strength-view'
+import SourceChoice from '~/features/strength/SourceChoice.vue'
 import StrengthNav from '~/features/strength/StrengthNav.vue'
 import { sampleRows, sourceTitle, weighedText } from '~/features/strength/sample-page'
+import { useChosenSource } from '~/features/strength/useChosenSource'
 import { swatchesText } from '~/features/strength/words'
 
 /** A source on one page of paper: ratios from pale to deep, on each fibre and mordant. */
 const api = useApi()
-const route = useRoute()
-const router = useRouter()
-const { data: sources, failure } = useLoaded(() =>
-  api.get<{ items: SourceWithSwatches[] }>('strength'),
-)
-const sourceId = computed(
-  () => (route.query.source as string | undefined) ?? sources.value?.items[0]?.sourceId ?? null,
-)
+const { isLoaded, items, sourceId, failure } = useChosenSource()
 const { data: view, failure: unloaded } = useLoaded(
   async () => (sourceId.value ? await api.get<StrengthView>(`strength/${sourceId.value}`) : null),
   sourceId,
 )
 const rows = computed(() => (view.value ? sampleRows(view.value) : []))
-const partOf = (part: string) => PARTS[part as Part].label
 const print = () => window.print()
 useHead({ title: () => `${view.value ? sourceTitle(view.value) : 'Sample page'} · Juniper Haze` })
 </script>
@@ -33,21 +26,10 @@ useHead({ title: () => `${view.value ? sourceTitle(view.value) : 'Sample page'} 
     <p v-if="failure || unloaded" class="wrong" role="alert">{{ failure || unloaded }}</p>
     <div class="row">
       <ElButton type="primary" :disabled="!rows.length" @click="print">Print</ElButton>
-      <ElSelect
-        v-if="sources?.items.length"
-        :model-value="sourceId ?? ''"
-        filterable
-        class="choice"
-        aria-label="Source"
-        @update:model-value="router.replace({ query: { source: $event } })"
-      >
-        <ElOption
-          v-for="item in sources.items"
-          :key="item.sourceId"
-          :value="item.sourceId"
-          :label="`${item.commonName}, ${partOf(item.part)} (${item.swatches})`"
-        />
-      </ElSelect>
+      <SourceChoice
+        :items="items"
+        :chosen="sourceId ? { id: sourceId, words: view ? sourceTitle(view) : '' } : null"
+      />
     </div>
   </div>
   <article v-if="view && rows.length" class="paper">
@@ -102,20 +84,17 @@ useHead({ title: () => `${view.value ? sourceTitle(view.value) : 'Sample page'} 
       expects there, and its strength. Colours on paper and screen only come near.
     </footer>
   </article>
-  <p v-else-if="sources && !sources.items.length">
+  <p v-else-if="isLoaded && !sourceId">
     No swatches yet. <NuxtLink to="/pot">Dye a pot</NuxtLink> at several ratios, and they hang here
     from pale to deep.
   </p>
   <p v-else-if="view">
-    None of its swatches can be counted yet: <NuxtLink to="/swatch">read one</NuxtLink>.
+    No swatch of it can be counted yet: <NuxtLink to="/swatch">read one</NuxtLink>, or
+    <NuxtLink to="/pot">dye a pot</NuxtLink>.
   </p>
 </template>
 
 <style scoped>
-.choice {
-  width: 270px;
-}
-
 .paper {
   max-width: 900px;
   margin: 12px auto 0;

@@ -1,26 +1,22 @@
 <script setup lang="ts">
-import { PARTS, type Part } from '~~/catalogue/parts'
-import type { SourceWithSwatches, StrengthView } from '~~/shared/strength-view'
+import { PARTS } from '~~/catalogue/parts'
+import type { StrengthView } from '~~/shared/strength-view'
 import LaterBaths from '~/features/strength/LaterBaths.vue'
 import NextTrial from '~/features/strength/NextTrial.vue'
 import SmallMultiples from '~/features/strength/SmallMultiples.vue'
+import SourceChoice from '~/features/strength/SourceChoice.vue'
 import StrengthAnswer from '~/features/strength/StrengthAnswer.vue'
 import StrengthNav from '~/features/strength/StrengthNav.vue'
 import StrengthPoints from '~/features/strength/StrengthPoints.vue'
 import WantedDepth from '~/features/strength/WantedDepth.vue'
 import { useAskedCurve } from '~/features/strength/useAskedCurve'
+import { useChosenSource } from '~/features/strength/useChosenSource'
 import { groupWords } from '~/features/strength/words'
 
 const route = useRoute()
-const router = useRouter()
 const api = useApi()
 
-const { data: sources, failure } = useLoaded(() =>
-  api.get<{ items: SourceWithSwatches[] }>('strength'),
-)
-const sourceId = computed(
-  () => (route.query.source as string | undefined) ?? sources.value?.items[0]?.sourceId ?? null,
-)
+const { isLoaded, items, sourceId, failure } = useChosenSource()
 const { data: view, failure: viewFailure } = useLoaded(
   async () => (sourceId.value ? await api.get<StrengthView>(`strength/${sourceId.value}`) : null),
   sourceId,
@@ -55,14 +51,8 @@ const TABS = ['Depth', 'Swatches', 'Next trial', 'Baths'] as const
 const tab = ref<(typeof TABS)[number]>('Depth')
 const isSideBySide = ref(false)
 
-const partOf = (part: string) => PARTS[part as Part].label
-const choose = (id: string) => router.replace({ query: { source: id } })
 const name = computed(() =>
   view.value ? `${view.value.source.commonName}, ${PARTS[view.value.source.part].label}` : '',
-)
-/** Asked for by name, and never dyed with: it is in no list of what was. */
-const isUntried = computed(
-  () => sources.value && !sources.value.items.some((item) => item.sourceId === sourceId.value),
 )
 const open = (swatchId: string) => navigateTo(`/swatch?swatch=${swatchId}`)
 
@@ -75,24 +65,11 @@ useHead({ title: () => `${name.value || 'Strength'} · Juniper Haze` })
     <h1>{{ name || 'Strength' }}</h1>
     <p v-if="view" class="latin">{{ view.source.scientificName }}</p>
     <p v-if="failure || viewFailure" class="wrong" role="alert">{{ failure || viewFailure }}</p>
-    <div v-if="sources?.items.length || view" class="end row">
-      <ElSelect
-        id="source-choice"
-        :model-value="sourceId ?? ''"
-        filterable
-        class="choice"
-        aria-label="Source"
-        @update:model-value="choose"
-      >
-        <ElOption v-if="isUntried" :value="sourceId!" :label="`${name} (0)`" />
-        <ElOption
-          v-for="item in sources?.items ?? []"
-          :key="item.sourceId"
-          :value="item.sourceId"
-          :label="`${item.commonName}, ${partOf(item.part)} (${item.swatches})`"
-        />
-      </ElSelect>
-    </div>
+    <SourceChoice
+      class="end"
+      :items="items"
+      :chosen="sourceId ? { id: sourceId, words: name } : null"
+    />
   </div>
 
   <template v-if="view && group">
@@ -165,17 +142,13 @@ useHead({ title: () => `${name.value || 'Strength'} · Juniper Haze` })
       </div>
     </div>
   </template>
-  <p v-else-if="sources && !sources.items.length">
+  <p v-else-if="isLoaded && !sourceId">
     No swatches yet. <NuxtLink to="/pot">Dye a pot</NuxtLink>, read its swatches, and each source's
     strength against its ratio is drawn here.
   </p>
 </template>
 
 <style scoped>
-.choice {
-  width: 270px;
-}
-
 .kinds {
   display: flex;
   flex-wrap: wrap;

@@ -273,4 +273,11 @@ h1,
     height: 320px;
   }
 }
+
+@media (max-width: 600px) {
+  /* the fields to read it with come into view */
+  .see:not([data-photo]) > .fill {
+    height: 236px;
+  }
+}
 </style>

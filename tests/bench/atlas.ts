@@ -2,8 +2,6 @@ import { chromium } from '@playwright/test'
 import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { quantile } from 'd3-array'
-import { levenbergMarquardt } from 'ml-levenberg-marquardt'
 import { CHROMIUM } from '../../playwright.config'
 import { migrate } from '../../server/database/migrate'
 import { openDatabase } from '../../server/database/open'
@@ -12,6 +10,7 @@ import type { AtlasView } from '../../shared/atlas-view'
 import { newId } from '../../shared/ids'
 import { exited, startBuilt, untilReady } from '../e2e/server-process'
 import { fillCurveLog } from './curve-log'
+import { plainFitTimes, timesRow } from './figures'
 
 /**
  * The atlas of 500 curves with 100,000 swatches behind them: opened from what is kept, and a new
@@ -52,11 +51,6 @@ async function send(method: string, path: string, body: object, rev?: number): P
   })
   if (!answer.ok) throw new Error(`${path}: ${await answer.text()}`)
 }
-const row = (times: number[]) => ({
-  'median ms': Number(quantile(times, 0.5)!.toFixed(1)),
-  '95 % ms': Number(quantile(times, 0.95)!.toFixed(1)),
-  'most ms': Number(Math.max(...times).toFixed(1)),
-})
 
 /** A pot of one piece in the browser's own steps, its swatch not read. */
 async function dyed(lotId: string): Promise<string> {
@@ -182,35 +176,18 @@ try {
   }
   const whileNew = await stopAgain()
 
-  // what one plain fit of as many points takes beside it, on this machine and in this run
-  const x = Array.from({ length: SWATCHES }, (_, i) => 0.05 + (1.4 * (i % 97)) / 97)
-  const y = x.map(
-    (r, i) => 1.6 * (1 - Math.exp(-r / 0.4)) * (0.9 + (0.2 * ((i * 7919) % 101)) / 101),
-  )
-  const curveOf =
-    ([p, c]: number[]) =>
-    (r: number) =>
-      p! * (1 - Math.exp(-r / c!))
-  const plain: number[] = []
-  for (let i = 0; i < 20; i++) {
-    const began = performance.now()
-    levenbergMarquardt({ x, y }, curveOf, {
-      ...{ initialValues: [1, 1], maxIterations: 30, damping: 0.01, gradientDifference: 1e-6 },
-    })
-    plain.push(performance.now() - began)
-  }
   console.log(`  ${CURVES * SWATCHES} swatches; the atlas is ${(bytes / 1e6).toFixed(2)} MB`)
   console.table({
-    'atlas, just started': row(fromCache),
-    'atlas, asked again': row(again),
-    'page of the atlas, click to rows': row(opened),
-    'reading kept': row(kept),
-    'kept to its curve in the atlas': row(inAtlas),
-    'page data of its source after that': row(inSource),
-    'list of lots alone': row(alone),
-    'list of lots while all is reckoned': row(whileBuilt),
-    'list of lots while swatches come': row(whileNew),
-    'ml-levenberg-marquardt, one plain fit': row(plain),
+    'atlas, just started': timesRow(fromCache),
+    'atlas, asked again': timesRow(again),
+    'page of the atlas, click to rows': timesRow(opened),
+    'reading kept': timesRow(kept),
+    'kept to its curve in the atlas': timesRow(inAtlas),
+    'page data of its source after that': timesRow(inSource),
+    'list of lots alone': timesRow(alone),
+    'list of lots while all is reckoned': timesRow(whileBuilt),
+    'list of lots while swatches come': timesRow(whileNew),
+    'ml-levenberg-marquardt, one plain fit': timesRow(plainFitTimes(SWATCHES)),
   })
 } finally {
   await browser.close()

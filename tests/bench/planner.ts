@@ -2,8 +2,6 @@ import { chromium } from '@playwright/test'
 import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { quantile } from 'd3-array'
-import { levenbergMarquardt } from 'ml-levenberg-marquardt'
 import { migrate } from '../../server/database/migrate'
 import { openDatabase } from '../../server/database/open'
 import { shelveCatalogue } from '../../server/services/catalogue'
@@ -11,6 +9,7 @@ import { newId } from '../../shared/ids'
 import { CHROMIUM } from '../../playwright.config'
 import { startBuilt, untilReady } from '../e2e/server-process'
 import { fillCurveLog } from './curve-log'
+import { plainFitTimes, timesRow } from './figures'
 
 /** The planner with 2,000 swatches behind its ribbon: from a keystroke to every answer. */
 
@@ -87,37 +86,15 @@ try {
     }
     return { grams, all, inWorker, long }
   }, KEYS)
-  const row = (times: number[]) => ({
-    'median ms': Number(quantile(times, 0.5)!.toFixed(1)),
-    '95 % ms': Number(quantile(times, 0.95)!.toFixed(1)),
-    'most ms': Number(Math.max(...times).toFixed(1)),
-  })
 
-  // what one plain fit of as many points takes beside it, on this machine and in this run
-  const x = Array.from({ length: SWATCHES }, (_, i) => 0.05 + (1.4 * (i % 97)) / 97)
-  const y = x.map(
-    (r, i) => 1.6 * (1 - Math.exp(-r / 0.4)) * (0.9 + (0.2 * ((i * 7919) % 101)) / 101),
-  )
-  const curveOf =
-    ([p, c]: number[]) =>
-    (r: number) =>
-      p! * (1 - Math.exp(-r / c!))
-  const plain: number[] = []
-  for (let i = 0; i < 10; i++) {
-    const began = performance.now()
-    levenbergMarquardt({ x, y }, curveOf, {
-      ...{ initialValues: [1, 1], maxIterations: 30, damping: 0.01, gradientDifference: 1e-6 },
-    })
-    plain.push(performance.now() - began)
-  }
   console.log(
     `  planner: ${n}; ${KEYS} keystrokes on the ribbon; tasks over 50 ms: ${told.long.length}`,
   )
   console.table({
-    'keystroke to grams, water, hours': row(told.grams),
-    'keystroke to every colour': row(told.all),
-    'of it waiting for the worker': row(told.inWorker),
-    'ml-levenberg-marquardt, one plain fit': row(plain),
+    'keystroke to grams, water, hours': timesRow(told.grams),
+    'keystroke to every colour': timesRow(told.all),
+    'of it waiting for the worker': timesRow(told.inWorker),
+    'ml-levenberg-marquardt, one plain fit': timesRow(plainFitTimes(SWATCHES, 10)),
   })
 } finally {
   await browser.close()
