@@ -2,6 +2,7 @@
 import { useId } from 'vue'
 import { formatNumber, formatRatio } from '~~/core/quantity/format-quantity'
 import { bandAt } from '~~/core/strength/posterior/band-at'
+import EnoughMark from '~/features/strength/EnoughMark.vue'
 import { setRight } from '~/features/strength/band'
 import { useStrengthScales } from '~/features/strength/useStrengthScales'
 import { useSize } from '~/composables/useSize'
@@ -57,7 +58,6 @@ const tag = computed(() => {
     },
   }
 })
-const isFarRight = computed(() => x.value(answer.value?.enough.mid ?? 0) > width.value * 0.72)
 const rangeText = ({ mid, low, high }: Interval) =>
   `${formatNumber(mid, 2)} (${formatNumber(low, 2)} to ${formatNumber(high, 2)})`
 
@@ -134,30 +134,14 @@ const title = (point: StrengthPointView) =>
         <text v-if="answer.n === 0" :x="MARGIN.left + 12" :y="MARGIN.top + 18" class="label">
           typical for its kind: no swatch of yours
         </text>
-        <g v-if="answer.enough.mid < farthest">
-          <line
-            :x1="x(answer.enough.low)"
-            :x2="Math.min(x(answer.enough.high), width - MARGIN.right)"
-            :y1="height - MARGIN.bottom - 3"
-            :y2="height - MARGIN.bottom - 3"
-            class="enough-range"
-          />
-          <line
-            :x1="x(answer.enough.mid)"
-            :x2="x(answer.enough.mid)"
-            :y1="y(bandAt(answer.band, answer.enough.mid).mid)"
-            :y2="height - MARGIN.bottom"
-            class="enough"
-          />
-          <text
-            :x="x(answer.enough.mid) + (isFarRight ? -8 : 8)"
-            :y="height - MARGIN.bottom - 12"
-            :text-anchor="isFarRight ? 'end' : 'start'"
-            class="label"
-          >
-            enough {{ formatRatio(answer.enough.mid) }} dry
-          </text>
-        </g>
+        <EnoughMark
+          v-if="answer.enough.mid < farthest"
+          :enough="answer.enough"
+          :x="x"
+          :top="y(bandAt(answer.band, answer.enough.mid).mid)"
+          :bottom="height - MARGIN.bottom"
+          :right="width - MARGIN.right"
+        />
       </template>
       <circle
         v-for="point in placed"
@@ -235,11 +219,6 @@ text {
   stroke-dasharray: 6 4;
 }
 
-.enough {
-  stroke: var(--ink);
-  stroke-dasharray: 3 3;
-}
-
 .label {
   fill: var(--ink);
   stroke: #fff;
@@ -255,11 +234,6 @@ text {
   fill: none;
   stroke: var(--line-firm);
   stroke-dasharray: 2 5;
-}
-
-.enough-range {
-  stroke: var(--juniper);
-  stroke-width: 4px;
 }
 
 .typical {
