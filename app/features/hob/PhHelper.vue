@@ -225,6 +225,8 @@ h3 {
 }
 
 .probe {
+  /* the button beside it stays where it is, whatever the probe says */
+  min-width: 238px;
   font-size: 17px;
   font-weight: 600;
 }
