@@ -99,9 +99,6 @@ useHead({ title: () => `${view.value ? sourceTitle(view.value) : 'Sample page'} 
   max-width: 900px;
   margin: 12px auto 0;
   padding: 22px 26px;
-  border: 1px solid var(--line);
-  background: #fff;
-  color: #000;
 }
 
 table {
@@ -159,14 +156,5 @@ footer {
 
 tr {
   break-inside: avoid;
-}
-
-@media print {
-  .paper {
-    max-width: none;
-    margin: 0;
-    padding: 0;
-    border: 0;
-  }
 }
 </style>

@@ -177,9 +177,6 @@ useHead({ title: 'Sheet · Juniper Haze' })
   max-width: 780px;
   margin: 14px auto 0;
   padding: 22px 28px;
-  border: 1px solid var(--line);
-  background: #fff;
-  color: #000;
   font-size: 13px;
 }
 
@@ -236,14 +233,5 @@ td {
 footer {
   margin-top: 10px;
   font-size: 12px;
-}
-
-@media print {
-  .paper {
-    max-width: none;
-    margin: 0;
-    padding: 0;
-    border: 0;
-  }
 }
 </style>

@@ -96,13 +96,12 @@ export function nextTrial({
   const widthNow = ({ low, high }: { low: number; high: number }) => Math.log(high / low)
   const now = { enough: widthNow(posterior.enough), strength: widthNow(posterior.at(reference)) }
   // a thin curve says what is usual or borrowed: narrow or not, swatches of its own are wanted
-  const most = points.length < FEW_SWATCHES ? THIN_SHARE : Infinity
+  const isThin = points.length < FEW_SWATCHES
+  const wantedOf = (wanted: number, width: number) =>
+    isThin && wanted !== Infinity ? Math.min(wanted, THIN_SHARE * width) : wanted
   const wanted = {
-    enough: Math.min(wantedWidth, most * now.enough),
-    strength:
-      wantedStrengthWidth === Infinity
-        ? Infinity
-        : Math.min(wantedStrengthWidth, most * now.strength),
+    enough: wantedOf(wantedWidth, now.enough),
+    strength: wantedOf(wantedStrengthWidth, now.strength),
   }
   if (now.enough <= wanted.enough && now.strength <= wanted.strength) return null
   if (points.length > 500) {

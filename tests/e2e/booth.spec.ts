@@ -1,3 +1,4 @@
+import type { Page } from '@playwright/test'
 import { deltaE2000 } from '../../core/colour/screen-colour'
 import { WAVELENGTHS_NM } from '../../core/colour/spectrum'
 import { labOfReflectance } from '../../core/colour/tristimulus'
@@ -9,6 +10,13 @@ import { saidOn } from './keyboard'
 import { expect, test, visit } from './watched'
 
 const jpeg = (buffer: Buffer) => ({ name: 'hank.jpg', mimeType: 'image/jpeg', buffer })
+/** Keeps what was read, once it is told. */
+async function keepReading(page: Page) {
+  await expect(page.getByText('strength over bare')).toBeVisible()
+  await page.getByRole('button', { name: 'Keep the reading' }).click()
+  await expect(saidOn(page)).toContainText('Read SWA-')
+}
+
 const TRUE_LAB = labOfReflectance([...DYED])
 
 test('a photo is set right by a chart, and its reading kept with what that did', async ({
@@ -97,9 +105,7 @@ test('spectra come from a file, a broken one says which line', async ({ page, re
   await expect(page.getByText('2 spectra, CSV, read as factors from 0 to 1')).toBeVisible()
   await page.getByRole('button', { name: 'swatch', exact: true }).first().click()
   await page.getByRole('button', { name: 'bare', exact: true }).last().click()
-  await expect(page.getByText('strength over bare')).toBeVisible()
-  await page.getByRole('button', { name: 'Keep the reading' }).click()
-  await expect(saidOn(page)).toContainText('Read SWA-')
+  await keepReading(page)
   await expect(page.getByText('from a file')).toBeVisible()
 })
 
@@ -118,9 +124,7 @@ test('the reader wants its white tile, and says that it is simulated', async ({
     await page.getByRole('button', { name: 'Look at the white tile' }).click()
   }
   await read.click()
-  await expect(page.getByText('strength over bare')).toBeVisible()
-  await page.getByRole('button', { name: 'Keep the reading' }).click()
-  await expect(saidOn(page)).toContainText('Read SWA-')
+  await keepReading(page)
   await expect(page.getByText('by the reader (simulated)')).toBeVisible()
 })
 

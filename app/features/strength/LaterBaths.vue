@@ -5,6 +5,7 @@ import { coatsAnswer } from '~~/core/strength/coats'
 import { bathsWorthwhile, expectedBaths, takenShare } from '~~/core/strength/baths-in-a-row'
 import { sentenceSpan } from '~~/core/strength/sentences'
 import type { StrengthGroup } from '~~/shared/strength-view'
+import { rightStrength } from './band'
 import { hexAtStrength } from './ribbon-paint'
 import { percentText, swatchesText } from './words'
 
@@ -13,10 +14,17 @@ const { group, ratio } = defineProps<{ group: StrengthGroup; ratio: number }>()
 
 const BATHS = 5
 const answer = computed(() => group.curve?.answer ?? null)
+/** Points with a strength to tell, estimates set right as the curve's were. */
+const told = computed(() =>
+  group.points.flatMap((point) => {
+    const strength = rightStrength(point, group.curve)
+    return strength !== null && strength > 0 ? [{ ...point, strength }] : []
+  }),
+)
 const later = computed(() =>
-  group.points.flatMap(({ bathNumber, firstRatioDry, strength, hex, code, swatchId }) =>
-    bathNumber > 1 && firstRatioDry && strength !== null && strength > 0
-      ? [{ bath: bathNumber, ratioDry: firstRatioDry, strength, hex, code, swatchId }]
+  told.value.flatMap(({ bathNumber, firstRatioDry, ...point }) =>
+    bathNumber > 1 && firstRatioDry
+      ? [{ ...point, bath: bathNumber, ratioDry: firstRatioDry }]
       : [],
   ),
 )
@@ -42,10 +50,8 @@ const worth = computed(() => {
 })
 
 const coats = computed(() => {
-  const readings = group.points.flatMap(({ coats: count, strength, lotCodes }) =>
-    count !== null && strength !== null && strength > 0
-      ? [{ coats: count, strength, piece: lotCodes.join() }]
-      : [],
+  const readings = told.value.flatMap(({ coats: count, strength, lotCodes }) =>
+    count === null ? [] : [{ coats: count, strength, piece: lotCodes.join() }],
   )
   return group.points.some((point) => point.coats !== null) ? coatsAnswer(readings, 4) : null
 })

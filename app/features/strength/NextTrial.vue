@@ -24,7 +24,7 @@ const widthOf = (within: number) => 2 * Math.log(within + 0.05)
 const worker = useCurvesWorker()
 const api = useApi()
 /** What there is most of is dyed with. */
-const { data: stock } = useLoaded(
+const { data: stock, failure: unloaded } = useLoaded(
   () => api.get<Page<Lot>>('lots', { sourceId: view.source.id, inStock: true, limit: 50 }),
   () => view.source.id,
 )
@@ -129,7 +129,7 @@ const planIt = () => trial.value && plan(view, chosen, trial.value.ratio)
     <p v-if="missing" role="alert">
       {{ missing.words }} <NuxtLink :to="missing.to">{{ missing.link }}</NuxtLink>
     </p>
-    <p v-if="failure" class="wrong" role="alert">{{ failure }}</p>
+    <p v-if="failure || unloaded" class="wrong" role="alert">{{ failure || unloaded }}</p>
     <ul v-if="others.length" class="quiet" aria-label="Trials on other fibres and mordants">
       <li v-for="{ group, trial: each } in others" :key="group.key">
         {{ groupWords(group) }}: {{ formatRatio(each.ratio) }} dry, {{ weighed(each.dryG) }}, then

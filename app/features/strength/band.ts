@@ -5,16 +5,24 @@ import type { StrengthPointView } from '~~/shared/strength-view'
 /** A point that says something of a curve. */
 export type TellingPoint = StrengthPointView & { ratioDry: number; strength: number }
 
-/** Points that have a strength and a ratio, estimates multiplied as the curve did, so that they lie about it. */
+/** A point's strength, an estimate multiplied as the curve did; null where it cannot be told. */
+export function rightStrength(
+  { strength, basis }: Pick<StrengthPointView, 'strength' | 'basis'>,
+  curve: CurveView | null,
+): number | null {
+  if (strength === null || basis === 'measured') return strength
+  return strength * (curve?.answer.factor?.factor ?? 1)
+}
+
+/** Points that have a strength and a ratio, estimates set right, so that they lie about the curve. */
 export function setRight(
   points: readonly StrengthPointView[],
   curve: CurveView | null,
 ): TellingPoint[] {
-  const factor = curve?.answer.factor?.factor ?? 1
   return points.flatMap((point): TellingPoint[] => {
-    const { ratioDry, strength } = point
+    const { ratioDry } = point
+    const strength = rightStrength(point, curve)
     if (ratioDry === null || strength === null) return []
-    const told = point.basis === 'measured' ? strength : strength * factor
-    return [{ ...point, ratioDry, strength: told, depth: depthOf(told) }]
+    return [{ ...point, ratioDry, strength, depth: depthOf(strength) }]
   })
 }

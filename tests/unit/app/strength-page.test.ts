@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals'
 import { bandAt } from '../../../core/strength/posterior/band-at'
-import { setRight } from '../../../app/features/strength/band'
+import { rightStrength, setRight } from '../../../app/features/strength/band'
 import {
   expectedHex,
   laneOf,
@@ -11,6 +11,15 @@ import { groupWords, NOT_COUNTED_WORDS, percentText } from '../../../app/feature
 import { curveOf, point } from '../../fixtures/curve-view'
 
 const curve = curveOf([0.1, 0.4, 1])
+
+test('an estimate is multiplied as the curve did, a measured strength stands', () => {
+  const factor = { factor: 1.2, logSd: 0.1, n: 2 }
+  const eye = { ...curve, answer: { ...curve.answer, factor } } as typeof curve
+  expect(rightStrength({ strength: 0.5, basis: 'estimated' }, eye)).toBeCloseTo(0.6, 12)
+  expect(rightStrength({ strength: 0.5, basis: 'measured' }, eye)).toBe(0.5)
+  expect(rightStrength({ strength: 0.5, basis: 'estimated' }, null)).toBe(0.5)
+  expect(rightStrength({ strength: null, basis: 'estimated' }, eye)).toBeNull()
+})
 
 describe('the ribbon’s paint', () => {
   const x = ribbonScale(960)
