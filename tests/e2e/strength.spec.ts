@@ -41,8 +41,8 @@ test('a source never dyed with shows what is typical, marked so', async ({ page 
   await expect(says).not.toContainText('of what this plant can do')
   await page.getByText('Next trial', { exact: true }).click()
   await expect(page.getByText(/Try [\d.]+ : 1 dry/)).toBeVisible()
-  // with nothing tried there is no control: a deeper one stands beside
-  await page.getByRole('button', { name: 'Plan it, with a deeper one' }).click()
+  // with nothing tried there is no control: one far from it stands beside
+  await page.getByRole('button', { name: 'Plan it, with a second one' }).click()
   await expect(page.getByText(/No lot in stock holds enough of weld/)).toBeVisible()
 })
 

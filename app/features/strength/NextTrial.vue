@@ -113,7 +113,7 @@ const planIt = () => trial.value && plan(view, chosen, trial.value.ratio)
       </p>
       <div class="row">
         <ElButton type="primary" :loading="planning" @click="planIt"
-          >Plan it, with a {{ chosen.n ? 'control' : 'deeper one' }}</ElButton
+          >Plan it, with a {{ chosen.n ? 'control' : 'second one' }}</ElButton
         >
         <ElButton @click="emit('ratio', trial.ratio)">Show it on the ribbon</ElButton>
       </div>
@@ -122,7 +122,7 @@ const planIt = () => trial.value && plan(view, chosen, trial.value.ratio)
         {{
           chosen.n
             ? 'a ratio that was tried before, which shows what the lot itself changes'
-            : 'one with four times the plant, which shows where more of it stops helping'
+            : 'one four times apart in plant, which shows where more of it stops helping'
         }}.
       </p>
     </template>

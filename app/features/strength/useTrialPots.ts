@@ -24,7 +24,7 @@ const L_PER_G = 0.04
 
 /**
  * Two planned jars in one go: a trial at a new ratio, and its control at one that was tried. Where
- * none was tried yet, a deeper one stands beside the trial.
+ * none was tried yet, one four times apart stands beside the trial.
  */
 export function useTrialPots() {
   const api = useApi()
@@ -97,15 +97,18 @@ export function useTrialPots() {
   return { planning, failure, missing, plan }
 }
 
-/** So many times the first trial's plant: far enough to show a bend. */
-const DEEPER = 4
+/** So many times the first trial's plant, or that part of it: far enough to show a bend. */
+const APART = 4
 const DEEPEST = 1.6
 
-/** The middle one of the ratios tried, which is the best known; else one deeper than the trial. */
+/** The middle one of the ratios tried, which is the best known; else one far from the trial. */
 function besideTrial({ curve }: StrengthGroup, ratio: number): { ratio: number; note: string } {
   const tried = (curve?.answer.points ?? []).map((point) => point.ratio).sort((a, b) => a - b)
   const middle = tried[Math.floor(tried.length / 2)]
-  return middle === undefined
-    ? { ratio: Math.min(DEEPER * ratio, DEEPEST), note: 'A deeper one beside the first trial.' }
-    : { ratio: middle, note: 'Control: a ratio that was tried before.' }
+  if (middle !== undefined) {
+    return { ratio: middle, note: 'Control: a ratio that was tried before.' }
+  }
+  return APART * ratio <= DEEPEST
+    ? { ratio: APART * ratio, note: 'A deeper one beside the first trial.' }
+    : { ratio: ratio / APART, note: 'A paler one beside the first trial.' }
 }
