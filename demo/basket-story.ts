@@ -33,7 +33,13 @@ export function basketActs({ log, clock, today, id, loadedAt }: Stage): Act[] {
   ) => {
     const forms = { alum: 'dodecahydrate', ironSulfate: 'heptahydrate', sodaAsh: 'decahydrate' }
     const item = await log.shelf.create({
-      ...{ id: id(), agent, name, boughtOn, boughtG, lowG, note: '' },
+      id: id(),
+      agent,
+      name,
+      boughtOn,
+      boughtG,
+      lowG,
+      note: '',
       form: form ?? forms[agent as keyof typeof forms] ?? '',
     })
     shelf[agent] = item.item.id
@@ -67,7 +73,9 @@ export function basketActs({ log, clock, today, id, loadedAt }: Stage): Act[] {
 
   const hank = (fields: Partial<NewPiece> & Pick<NewPiece, 'fibre' | 'dryG'>, washed: string) =>
     validate(newPieceSchema, {
-      ...{ id: id(), name: 'hank', form: 'yarn' },
+      id: id(),
+      name: 'hank',
+      form: 'yarn',
       treatments: [{ kind: 'wash', doneOn: washed }],
       ...(fields.fibre in BARE_LAB && {
         bare: { lab: BARE_LAB[fields.fibre as keyof typeof BARE_LAB], wet: false, washed: true },
@@ -81,7 +89,11 @@ export function basketActs({ log, clock, today, id, loadedAt }: Stage): Act[] {
     percentWof: number,
     fibreG: number,
   ): BathAgent => ({
-    ...{ stage: 0, agent: name, form, percentWof, lotId: null },
+    stage: 0,
+    agent: name,
+    form,
+    percentWof,
+    lotId: null,
     massG: Math.round(percentWof * fibreG) / 100,
     shelfId: shelf[name] ?? null,
   })
@@ -90,8 +102,17 @@ export function basketActs({ log, clock, today, id, loadedAt }: Stage): Act[] {
     fields: Pick<NewBath, 'scheme' | 'heat' | 'agents' | 'pieceIds' | 'startedAt'> &
       Partial<NewBath>,
   ): NewBath => ({
-    ...{ id: id(), placing: 'before', finish: 'dried', rinse: false, waterL: 4, vessel: '' },
-    ...{ vesselL: null, againOf: null, plannedFor: null, note: '', overrides: [] },
+    id: id(),
+    placing: 'before',
+    finish: 'dried',
+    rinse: false,
+    waterL: 4,
+    vessel: '',
+    vesselL: null,
+    againOf: null,
+    plannedFor: null,
+    note: '',
+    overrides: [],
     tempC: BATH_HEATS[fields.heat].tempC,
     ...fields,
   })
@@ -111,7 +132,10 @@ export function basketActs({ log, clock, today, id, loadedAt }: Stage): Act[] {
         [1, 2, 3].map((knots) =>
           hank(
             {
-              ...{ fibre, dryG: 10, name: 'trial', setId: set.id },
+              fibre,
+              dryG: 10,
+              name: 'trial',
+              setId: set.id,
               mark: `${knots} ${knots > 1 ? 'knots' : 'knot'}${f ? ', white tie' : ''}`,
             },
             day(25),
@@ -120,13 +144,19 @@ export function basketActs({ log, clock, today, id, loadedAt }: Stage): Act[] {
       )
       await log.basketMoves.many({ set, pieces, baths: [] })
       const alum = bath({
-        ...{ scheme: 'alum', heat: 'cold', waterL: 1.5, vessel: 'enamel pan' },
+        scheme: 'alum',
+        heat: 'cold',
+        waterL: 1.5,
+        vessel: 'enamel pan',
         agents: [agent('alum', 'dodecahydrate', 10, 20)],
         pieceIds: [pieces[0]!.id, pieces[3]!.id],
         startedAt: instant(day(24), '18:00'),
       })
       const iron = bath({
-        ...{ scheme: 'iron', heat: 'warm', waterL: 1.5, vessel: 'old iron pan' },
+        scheme: 'iron',
+        heat: 'warm',
+        waterL: 1.5,
+        vessel: 'old iron pan',
         agents: [agent('ironSulfate', 'heptahydrate', 2, 20)],
         pieceIds: [pieces[1]!.id, pieces[4]!.id],
         startedAt: instant(day(24), '18:10'),
@@ -148,7 +178,10 @@ export function basketActs({ log, clock, today, id, loadedAt }: Stage): Act[] {
       const greasy = hank({ fibre: 'alpaca', form: 'fleece', dryG: 85, name: 'raw' }, day(16))
       const quills = hank(
         {
-          ...{ fibre: 'quill', form: 'pieces', dryG: 6, name: 'bundle' },
+          fibre: 'quill',
+          form: 'pieces',
+          dryG: 6,
+          name: 'bundle',
           treatments: [
             { kind: 'wash', doneOn: day(15) },
             { kind: 'bleach', doneOn: day(15) },
@@ -157,7 +190,8 @@ export function basketActs({ log, clock, today, id, loadedAt }: Stage): Act[] {
         day(15),
       )
       await log.basketMoves.many({
-        ...{ set: null, baths: [] },
+        set: null,
+        baths: [],
         pieces: [...scraps, { ...greasy, treatments: [] }, quills],
       })
     },
@@ -173,12 +207,17 @@ export function basketActs({ log, clock, today, id, loadedAt }: Stage): Act[] {
       const towels = ['', '1 notch'].map((mark) =>
         hank(
           {
-            ...{ fibre: 'cotton', form: 'cloth', dryG: 140, name: 'tea towel', mark },
+            fibre: 'cotton',
+            form: 'cloth',
+            dryG: 140,
+            name: 'tea towel',
+            mark,
             treatments: [
               { kind: 'wash', doneOn: day(4) },
               { kind: 'preshrink', doneOn: day(4) },
             ],
-            ...{ widthCm: 48, lengthCm: 70 },
+            widthCm: 48,
+            lengthCm: 70,
           },
           day(4),
         ),
@@ -186,7 +225,11 @@ export function basketActs({ log, clock, today, id, loadedAt }: Stage): Act[] {
       await log.basketMoves.many({ set: null, pieces: [...skeins, ...towels], baths: [] })
       const ago = (minutes: number) => new Date(+loadedAt - minutes * 60_000).toISOString()
       const running = bath({
-        ...{ scheme: 'alumTartar', heat: 'hot', waterL: 9, vessel: 'big steel pot', vesselL: 14 },
+        scheme: 'alumTartar',
+        heat: 'hot',
+        waterL: 9,
+        vessel: 'big steel pot',
+        vesselL: 14,
         agents: [agent('creamOfTartar', '', 6.5, 400), agent('alum', 'dodecahydrate', 10, 400)],
         pieceIds: skeins.map((piece) => piece.id),
         startedAt: ago(85),
@@ -197,13 +240,18 @@ export function basketActs({ log, clock, today, id, loadedAt }: Stage): Act[] {
       await note(running.id, '0-enter', ago(33))
       await log.baths.create(
         bath({
-          ...{ scheme: 'tanninAlum', heat: 'cold', waterL: 6, vessel: 'bucket', vesselL: 10 },
+          scheme: 'tanninAlum',
+          heat: 'cold',
+          waterL: 6,
+          vessel: 'bucket',
+          vesselL: 10,
           agents: [
             agent('tannin', '', 8, 280),
             { ...agent('alum', 'dodecahydrate', 15, 280), stage: 1 },
           ],
           pieceIds: towels.map((piece) => piece.id),
-          ...{ startedAt: null, plannedFor: today },
+          startedAt: null,
+          plannedFor: today,
         }),
       )
     },

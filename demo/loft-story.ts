@@ -158,7 +158,12 @@ export function loftActs({ log, clock, today, id, patch }: Stage): Act[] {
       const { rev } = await log.jars.read(jarId.value)
       await log.jars.change(jarId.value, rev, {
         round: {
-          ...{ id: id(), kind, at: instant(on), ph: null, smell: '', note: '' },
+          id: id(),
+          kind,
+          at: instant(on),
+          ph: null,
+          smell: '',
+          note: '',
           lookedAt: look ? 'bath' : null,
           how: look ? 'a drop on white' : null,
           colourWord: look?.[1] ?? '',
@@ -180,8 +185,13 @@ export function loftActs({ log, clock, today, id, patch }: Stage): Act[] {
         })
         jarId.value = id()
         await log.jars.create({
-          ...{ id: jarId.value, way: story.way, vessel: story.vessel, vesselL: null },
-          ...{ waterL: story.waterL, ammoniaL: story.ammoniaL, tempC: story.tempC },
+          id: jarId.value,
+          way: story.way,
+          vessel: story.vessel,
+          vesselL: null,
+          waterL: story.waterL,
+          ammoniaL: story.ammoniaL,
+          tempC: story.tempC,
           startedAt: instant(started),
           lots: [{ lotId: lot.id, massG: story.massG }],
           note: '',
@@ -229,12 +239,24 @@ export function loftActs({ log, clock, today, id, patch }: Stage): Act[] {
         })
         const jarId = id()
         await log.jars.create({
-          ...{ id: jarId, way: 'soak', vessel: 'stone jar', vesselL: 8, waterL: 5, ammoniaL: 0 },
-          ...{ tempC: 18, startedAt: instant(day(29)), note: '' },
+          id: jarId,
+          way: 'soak',
+          vessel: 'stone jar',
+          vesselL: 8,
+          waterL: 5,
+          ammoniaL: 0,
+          tempC: 18,
+          startedAt: instant(day(29)),
+          note: '',
           lots: [{ lotId: lot.id, massG: 1000 }],
         })
         await log.draws.draw(jarId, {
-          ...{ id: id(), roundId: id(), volumeL: 4, at: instant(day(20)), strain: true, note: '' },
+          id: id(),
+          roundId: id(),
+          volumeL: 4,
+          at: instant(day(20)),
+          strain: true,
+          note: '',
           spent: { id: id(), massG: 950, state: 'fresh' },
         })
       },

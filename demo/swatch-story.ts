@@ -19,12 +19,15 @@ export const asWet = (reflectance: Reflectance) => scaled(reflectance, WET_FACTO
 const JUDGED: Record<string, Partial<SwatchJudgement>[]> = {
   'tanacetum-vulgare/flowerHead': [
     {
-      ...{ verdict: 'again', verdictWhy: 'The yellow for the yoke of the heather jumper.' },
+      verdict: 'again',
+      verdictWhy: 'The yellow for the yoke of the heather jumper.',
       hoped: { l: 72, a: 4, b: 68 },
     },
     {
-      ...{ verdict: 'change', verdictWhy: 'A little pale: half as much again next time.' },
-      ...{ hoped: { l: 70, a: 5, b: 66 }, attentionMin: 55 },
+      verdict: 'change',
+      verdictWhy: 'A little pale: half as much again next time.',
+      hoped: { l: 70, a: 5, b: 66 },
+      attentionMin: 55,
     },
   ],
   'rumex-obtusifolius/root': [
@@ -51,7 +54,10 @@ export function swatchActs({ log, clock, today, id }: Story): Act[] {
   /** Measured swatches of a source, the darkest first. */
   async function measured(source: string) {
     const { items } = await log.swatches.page({
-      ...{ sourceId: catalogueId(source), unread: false, aside: false, limit: 50 },
+      sourceId: catalogueId(source),
+      unread: false,
+      aside: false,
+      limit: 50,
     })
     return items
       .filter(({ readings: [last] }) => last?.reflectance)
@@ -66,8 +72,12 @@ export function swatchActs({ log, clock, today, id }: Story): Act[] {
           for (const { id: swatchId, rev, readings } of (await measured(source)).slice(0, 3)) {
             clock.now = new Date(+clock.now + 240_000)
             const reading = {
-              ...{ id: id(), reflectance: [...scaled(readings[0]!.reflectance!, left)] },
-              ...{ wet: false, washed: true, by: 'reader' as const, lightHours: hours },
+              id: id(),
+              reflectance: [...scaled(readings[0]!.reflectance!, left)],
+              wet: false,
+              washed: true,
+              by: 'reader' as const,
+              lightHours: hours,
             }
             await log.swatches.change(swatchId, rev, { reading })
           }

@@ -24,11 +24,15 @@ export function bathGuardsOf(
       agents
         .filter((agent) => agent.stage === stage)
         .map(({ agent, form, percentWof, massG }) => ({
-          ...{ agent, percentWof, massG },
+          agent,
+          percentWof,
+          massG,
           form: form || undefined,
         })),
     ),
-    ...{ tempC, waterL, vesselL },
+    tempC,
+    waterL,
+    vesselL,
     leastL: leastLiquorL(pieces),
   })
 }

@@ -46,7 +46,9 @@ export function potGuardsOf(pot: PotSetup, pieces: readonly PieceLook[]): Guard[
     facts.brings.includes('ammonia') || additions.some(({ agent }) => agent === 'ammonia')
   const fibreG = pieces.reduce((sum, { dryG }) => sum + dryG, 0)
   const stage = additions.map(({ agent, form, massG }) => ({
-    ...{ agent, massG, form: form || undefined },
+    agent,
+    massG,
+    form: form || undefined,
     percentWof: fibreG > 0 ? (100 * inForm(agent, massG, form, '')) / fibreG : 0,
   }))
   const ofAdditions =
@@ -55,12 +57,18 @@ export function potGuardsOf(pot: PotSetup, pieces: readonly PieceLook[]): Guard[
           pieces: guarded,
           stages: [stage],
           tempC: isCold ? 20 : (tempC ?? 20),
-          ...{ waterL, vesselL: null, leastL: 0 },
+          waterL,
+          vesselL: null,
+          leastL: 0,
         })
       : []
   const all = [
     ...potGuards({
-      ...{ pieces: guarded, tempC, isCold, ph, needsMordant },
+      pieces: guarded,
+      tempC,
+      isCold,
+      ph,
+      needsMordant,
       brings: [
         ...(bringsAmmonia ? (['ammonia'] as const) : []),
         ...(bringsAcid ? (['acid'] as const) : []),

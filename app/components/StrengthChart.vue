@@ -41,8 +41,11 @@ const told = computed(() => placed.value.filter(({ notCounted }) => notCounted =
 const answer = computed(() => curve?.answer ?? null)
 const { x, y, farthest, highest, bandPath, middlePath, newLotPaths, depths, ticks } =
   useStrengthScales(() => ({
-    ...{ points: told.value, band: answer.value?.band ?? null },
-    ...{ width: width.value, height: height.value, margin: MARGIN },
+    points: told.value,
+    band: answer.value?.band ?? null,
+    width: width.value,
+    height: height.value,
+    margin: MARGIN,
   }))
 const pointed = ref<string | null>(null)
 /** The tag of the swatch under the pointer or the focus, near it and inside the chart. */

@@ -55,7 +55,8 @@ const toggle = (wanted: string) => (level.value = level.value === wanted ? '' : 
 /** All pieces of the set that is shown, in one go. */
 async function takeSet() {
   const { rows } = await api.get<{ rows: BasketRow[] }>('basket/rows', {
-    ...{ setId: setId.value, limit: 200 },
+    setId: setId.value,
+    limit: 200,
   })
   chosen.add(rows)
 }

@@ -75,7 +75,9 @@ const title = computed(() =>
 )
 const notes = computed(() =>
   [...(opened.value?.pot.events ?? [])].reverse().map((event) => ({
-    ...{ id: event.id, note: event.note, words: eventWords(event, opened.value!.pot) },
+    id: event.id,
+    note: event.note,
+    words: eventWords(event, opened.value!.pot),
     time: dayjs(event.at).format('D MMM HH:mm'),
   })),
 )

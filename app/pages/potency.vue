@@ -70,7 +70,9 @@ const advice = computed(() => {
   const dry = usual / factor.mid
   const asWeighed = (ratio: number) => `${formatRatio(ratio / dryFraction)} ${state}`
   return {
-    ...{ code, dry, isSure: factor.low > 1 || factor.high < 1 },
+    code,
+    dry,
+    isSure: factor.low > 1 || factor.high < 1,
     of: `${formatNumber(factor.mid, 2)} of usual`,
     span: sentenceSpan(factor),
     against: `${others.swatches} swatches of ${others.lots} other ${others.lots === 1 ? 'lot' : 'lots'}`,

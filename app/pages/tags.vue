@@ -64,15 +64,24 @@ const { data: things, failure } = useLoaded(async () => {
   const lots = stock.value ?? []
   const list = [
     ...lots.map((lot) => ({
-      ...{ id: lot.id, code: lot.code, name: lot.sourceName, latin: lot.scientificName },
+      id: lot.id,
+      code: lot.code,
+      name: lot.sourceName,
+      latin: lot.scientificName,
       line: `${shortDate(lot.gatheredOn)}, ${amountOf(lot)} ${lot.state}`,
     })),
     ...pieces.map((piece) => ({
-      ...{ id: piece.id, code: piece.code, name: pieceName(piece), latin: '' },
+      id: piece.id,
+      code: piece.code,
+      name: pieceName(piece),
+      latin: '',
       line: `${formatMass(piece.dryG)} dry, ${treatmentLine(piece)}`,
     })),
     ...standing.jars.map((jar) => ({
-      ...{ id: jar.id, code: jar.code, name: jar.sourceName, latin: '' },
+      id: jar.id,
+      code: jar.code,
+      name: jar.sourceName,
+      latin: '',
       line: `${jar.ammoniaL ? 'AMMONIA, never with bleach. ' : ''}started ${shortDate(jar.startedAt.slice(0, 10))}`,
       more: outlookText(jar),
     })),

@@ -54,8 +54,9 @@ const photos = {
     const { width, height } = opened
     const scale = Math.min(1, PREVIEW_PX / Math.max(width, height))
     const preview = await createImageBitmap(opened, {
-      ...{ resizeWidth: Math.max(1, Math.round(width * scale)) },
-      ...{ resizeHeight: Math.max(1, Math.round(height * scale)), resizeQuality: 'medium' },
+      resizeWidth: Math.max(1, Math.round(width * scale)),
+      resizeHeight: Math.max(1, Math.round(height * scale)),
+      resizeQuality: 'medium',
     })
     return transfer({ width, height, preview, tookMs: performance.now() - began }, [preview])
   },

@@ -40,61 +40,99 @@ export const inLine = (...steps: Loose[]): WayStep[] =>
   })
 
 export const prepare = (words: string, minutes = 20): Loose => ({
-  ...{ id: 'prepare', kind: 'prepare', words, minutes, mostMinutes: null, tempC: null },
+  id: 'prepare',
+  kind: 'prepare',
+  words,
+  minutes,
+  mostMinutes: null,
+  tempC: null,
   attended: true,
 })
 
 export const heat = (toC: number, id = 'heat', words = `Heat to ${toC} °C`): Loose => ({
-  ...{ id, kind: 'heat', words, minutes: 45, mostMinutes: null, tempC: toC },
+  id,
+  kind: 'heat',
+  words,
+  minutes: 45,
+  mostMinutes: null,
+  tempC: toC,
   burner: true,
 })
 
 export const extract = (atC: number, minutes: number, more: Partial<Loose> = {}): Loose => ({
-  ...{
-    id: 'extract',
-    kind: 'extract',
-    words: 'Simmer until the liquor is dark and the stuff pale',
-  },
-  ...{ minutes, mostMinutes: 5 * 60, tempC: atC, burner: true },
-  ...{ look: 'Is the liquor dark, the stuff pale?', lookEveryMin: 20 },
+  id: 'extract',
+  kind: 'extract',
+  words: 'Simmer until the liquor is dark and the stuff pale',
+  minutes,
+  mostMinutes: 5 * 60,
+  tempC: atC,
+  burner: true,
+  look: 'Is the liquor dark, the stuff pale?',
+  lookEveryMin: 20,
   ...more,
 })
 
 export const strain = (words = 'Strain', id = 'strain'): Loose => ({
-  ...{ id, kind: 'strain', words, minutes: 10, mostMinutes: 60, tempC: null, attended: true },
+  id,
+  kind: 'strain',
+  words,
+  minutes: 10,
+  mostMinutes: 60,
+  tempC: null,
+  attended: true,
 })
 
 /** Beside the extraction: pieces go in wet. */
 export const wetOut = (words = 'Wet out the pieces, warm'): Loose => ({
-  ...{ id: 'wetOut', kind: 'wetOut', words, minutes: 30, mostMinutes: DAY, tempC: null, after: [] },
+  id: 'wetOut',
+  kind: 'wetOut',
+  words,
+  minutes: 30,
+  mostMinutes: DAY,
+  tempC: null,
+  after: [],
 })
 
 /** In with the pieces once the liquor and they are ready. */
 export const enter = (liquorStep: string, words = 'Enter the pieces, wet and warm'): Loose => ({
-  ...{
-    id: 'enter',
-    kind: 'enter',
-    words,
-    minutes: 5,
-    mostMinutes: 30,
-    tempC: null,
-    attended: true,
-  },
+  id: 'enter',
+  kind: 'enter',
+  words,
+  minutes: 5,
+  mostMinutes: 30,
+  tempC: null,
+  attended: true,
   after: [{ id: liquorStep }, { id: 'wetOut', maxLagMin: DAY }],
 })
 
 export const dye = (atC: number | null, minutes: number, more: Partial<Loose> = {}): Loose => ({
-  ...{ id: 'dye', kind: 'dye', words: 'Turn gently, look early', minutes, mostMinutes: null },
-  ...{ tempC: atC, burner: atC !== null, look: 'Deep enough?', lookEveryMin: 15 },
+  id: 'dye',
+  kind: 'dye',
+  words: 'Turn gently, look early',
+  minutes,
+  mostMinutes: null,
+  tempC: atC,
+  burner: atC !== null,
+  look: 'Deep enough?',
+  lookEveryMin: 15,
   ...more,
 })
 
 export const coolOvernight: Loose = {
-  ...{ id: 'cool', kind: 'cool', words: 'Cool in the bath, overnight if it may', minutes: 8 * 60 },
-  ...{ mostMinutes: DAY, tempC: null },
+  id: 'cool',
+  kind: 'cool',
+  words: 'Cool in the bath, overnight if it may',
+  minutes: 8 * 60,
+  mostMinutes: DAY,
+  tempC: null,
 }
 
 export const lift: Loose = {
-  ...{ id: 'lift', kind: 'lift', words: 'Lift, drain and press', minutes: 10, mostMinutes: null },
-  ...{ tempC: null, attended: true },
+  id: 'lift',
+  kind: 'lift',
+  words: 'Lift, drain and press',
+  minutes: 10,
+  mostMinutes: null,
+  tempC: null,
+  attended: true,
 }

@@ -50,7 +50,13 @@ export function sumPot(
 ): PotSum {
   const sum: PotSum = {
     pieces: pieceIds.map((pieceId) => ({ pieceId, firstIn: null, since: null, minutes: 0 })),
-    ...{ temp: null, ph: null, topC: null, topInC: null, agents: [], addedL: 0, isHeated: false },
+    temp: null,
+    ph: null,
+    topC: null,
+    topInC: null,
+    agents: [],
+    addedL: 0,
+    isHeated: false,
   }
   const byId = new Map(sum.pieces.map((piece) => [piece.pieceId, piece]))
   const inOrder = [...notes].sort((a, b) => a.at - b.at)

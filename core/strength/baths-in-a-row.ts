@@ -63,8 +63,11 @@ export function expectedBaths(
     const off = (curve: number, share: number) =>
       Math.exp(Math.hypot(Math.log(curve / at.mid), Math.log(share / at.mid)))
     return {
-      ...{ bath, ratioDry: left(taken.mid, bath), mid: at.mid },
-      ...{ low: at.mid / off(at.low, least), high: at.mid * off(at.high, most) },
+      bath,
+      ratioDry: left(taken.mid, bath),
+      mid: at.mid,
+      low: at.mid / off(at.low, least),
+      high: at.mid * off(at.high, most),
     }
   })
 }

@@ -88,7 +88,8 @@ export function curveOfJob({ swatches, beside = [], prior, near }: CurveJob): Cu
         ...prior,
         near: {
           points: pointsOf(near.swatches).points,
-          ...{ context: near.prior, differs: near.differs },
+          context: near.prior,
+          differs: near.differs,
         },
       }
     : prior
@@ -111,7 +112,10 @@ export function curveOfJob({ swatches, beside = [], prior, near }: CurveJob): Cu
       even: ratioFor(depth, 0.5),
       sure: ratioFor(depth, 0.8),
     })),
-    ...{ estimated, factor, points, prior: context },
+    estimated,
+    factor,
+    points,
+    prior: context,
   }
 }
 

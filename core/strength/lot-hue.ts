@@ -57,7 +57,11 @@ function shiftOf(lot: string, pairs: readonly { seen: Lab; usual: Lab }[]): LotS
   const { de2000, words } = colourDifference({ lab: seen }, { lab: usual })
   return {
     lot,
-    ...{ dL: one.l - two.l, dC: one.c - two.c, dH: ((one.h - two.h + 540) % 360) - 180 },
-    ...{ de2000, words, n: pairs.length },
+    dL: one.l - two.l,
+    dC: one.c - two.c,
+    dH: ((one.h - two.h + 540) % 360) - 180,
+    de2000,
+    words,
+    n: pairs.length,
   }
 }

@@ -118,7 +118,8 @@ export function nextTrial({
   const goals: Goal[] = [
     {
       logs: draws.map((draw) => Math.log(enoughOf(draw, reference))),
-      ...{ now: now.enough, wanted: wanted.enough },
+      now: now.enough,
+      wanted: wanted.enough,
     },
     { logs: logAt(reference), now: now.strength, wanted: wanted.strength },
   ]

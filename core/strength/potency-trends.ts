@@ -147,8 +147,11 @@ export function byLevel(
       const known = Math.sqrt(members.reduce((sum, lot) => sum + lot.logSd ** 2, 0)) / n
       const reach = tQuantile(0.95, n - 1) * Math.max(sd, known)
       return {
-        ...{ level, n, mid: Math.exp(log) },
-        ...{ low: Math.exp(log - reach), high: Math.exp(log + reach) },
+        level,
+        n,
+        mid: Math.exp(log),
+        low: Math.exp(log - reach),
+        high: Math.exp(log + reach),
       }
     })
     .sort((a, b) => b.mid - a.mid)

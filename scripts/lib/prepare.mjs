@@ -37,7 +37,10 @@ export async function unpack() {
   say('Unpacking packages...')
   // `npm ci` refuses a lock file made on another kind of system; `install` keeps its versions.
   const { code, output } = await quiet('npm', [
-    ...['install', '--ignore-scripts', '--no-audit', '--no-fund'],
+    'install',
+    '--ignore-scripts',
+    '--no-audit',
+    '--no-fund',
   ])
   if (code === 0) return
   process.stderr.write(output)

@@ -15,7 +15,11 @@ interface EventRow {
 
 const toEvent = (row: EventRow): PotEvent =>
   ({
-    ...{ id: row.id, kind: row.kind, at: row.at, note: row.note, stepId: row.step_id },
+    id: row.id,
+    kind: row.kind,
+    at: row.at,
+    note: row.note,
+    stepId: row.step_id,
     data: JSON.parse(row.data) as unknown,
   }) as PotEvent
 
@@ -42,7 +46,11 @@ export const potNotes = (db: Knex) => ({
 
   async add(potId: string, event: PotEvent): Promise<void> {
     await db('pot_event').insert({
-      ...{ id: event.id, pot_id: potId, kind: event.kind, at: event.at, note: event.note },
+      id: event.id,
+      pot_id: potId,
+      kind: event.kind,
+      at: event.at,
+      note: event.note,
       step_id: event.stepId,
       data: JSON.stringify(event.data),
     })

@@ -122,7 +122,10 @@ export function toPot(row: PotRow, used: LotRow[], pieceRows: PieceRow[], events
   const pieces = isPlanned
     ? (kept?.pieces ?? []).map((piece) => ({
         ...piece,
-        ...{ swatchId: null, swatchCode: null, minutes: null, outcome: null },
+        swatchId: null,
+        swatchCode: null,
+        minutes: null,
+        outcome: null,
       }))
     : pieceRows.map(({ potId: _, outcome, ...piece }) => ({
         ...piece,
@@ -138,12 +141,25 @@ export function toPot(row: PotRow, used: LotRow[], pieceRows: PieceRow[], events
       : null
   return {
     ...toRecorded(row),
-    ...{ code: row.code, title: row.title, stage: row.stage, dyedOn: row.dyed_on, way: row.way },
-    ...{ ownWayId: row.own_way_id, wayName: row.way_name, plan: kept?.plan ?? null },
-    ...{ litAt: row.lit_at, endedAt: row.ended_at },
+    code: row.code,
+    title: row.title,
+    stage: row.stage,
+    dyedOn: row.dyed_on,
+    way: row.way,
+    ownWayId: row.own_way_id,
+    wayName: row.way_name,
+    plan: kept?.plan ?? null,
+    litAt: row.lit_at,
+    endedAt: row.ended_at,
     end: row.end ? (JSON.parse(row.end) as Pot['end']) : null,
-    ...{ vesselId: row.vessel_id, groupId: row.group_id, fromPotId: row.from_pot_id },
-    ...{ bathNumber: row.bath_number, isRatioKnown, lots, pieces, events },
+    vesselId: row.vessel_id,
+    groupId: row.group_id,
+    fromPotId: row.from_pot_id,
+    bathNumber: row.bath_number,
+    isRatioKnown,
+    lots,
+    pieces,
+    events,
     ratioAsWeighed: ratio?.asWeighed ?? null,
     ratioDry: ratio?.dry ?? null,
     waterL: row.water_l,

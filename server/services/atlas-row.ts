@@ -27,18 +27,32 @@ export function toAtlasRow({ answer, leansOn, ...view }: CurveView): AtlasRow {
   const lab = labAt(at(enough.mid).mid)
   const ratios = points.map(({ ratio }) => ratio)
   return {
-    ...{ sourceId, key, fibreClass, mordant, phBand, way, dyedFrom, dyedTo },
-    ...{ n: answer.n, lots: answer.lots, estimated: answer.estimated },
+    sourceId,
+    key,
+    fibreClass,
+    mordant,
+    phBand,
+    way,
+    dyedFrom,
+    dyedTo,
+    n: answer.n,
+    lots: answer.lots,
+    estimated: answer.estimated,
     leansOn: leansOn?.n ?? 0,
     takes: short(takes),
-    ...{ ceiling: scaled(ceiling, 1), ceilingReached, enough: scaled(enough, 1) },
+    ceiling: scaled(ceiling, 1),
+    ceilingReached,
+    enough: scaled(enough, 1),
     forDepth: answer.forDepth.map(({ depth, even, sure }) => ({
-      ...{ depth, even: even && short(even), sure: sure && short(sure) },
+      depth,
+      even: even && short(even),
+      sure: sure && short(sure),
     })),
     perGram: scaled(at(enough.mid), 1 / enough.mid),
     atHalf: scaled(at(HALF), 1),
     lab: lab && { l: short(lab.l), a: short(lab.a), b: short(lab.b) },
-    ...{ hex: lab && hexOfLab(lab), family: lab && hueFamilyOf(lab) },
+    hex: lab && hexOfLab(lab),
+    family: lab && hueFamilyOf(lab),
     ribbon: unit ? RIBBON.map((ratio) => hexOfLab(labAt(at(ratio).mid)!)) : [],
     tried: ratios.length ? [short(Math.min(...ratios)), short(Math.max(...ratios))] : [0, 0],
   }
@@ -46,7 +60,9 @@ export function toAtlasRow({ answer, leansOn, ...view }: CurveView): AtlasRow {
 
 const short = (value: number) => Number(value.toPrecision(DIGITS))
 const scaled = ({ mid, low, high }: Interval, factor: number): Interval => ({
-  ...{ mid: short(mid * factor), low: short(low * factor), high: short(high * factor) },
+  mid: short(mid * factor),
+  low: short(low * factor),
+  high: short(high * factor),
 })
 
 /** The band between the ratios it is told at, by straight lines on both logarithms. */

@@ -109,8 +109,16 @@ async function toSource(
     .select('net_g as massG', 'minutes')) as { massG: number; minutes: number }[]
   const rate = pickingRate(timed)
   return {
-    ...{ sourceId: id, code, commonName, scientificName, part, group, fastness, usualRatioState },
+    sourceId: id,
+    code,
+    commonName,
+    scientificName,
+    part,
+    group,
+    fastness,
+    usualRatioState,
     usualDryFraction: usualDryFraction(source, candidates),
-    ...{ gramsPerHour: rate?.gramsPerHour ?? null, walks: rate?.n ?? 0 },
+    gramsPerHour: rate?.gramsPerHour ?? null,
+    walks: rate?.n ?? 0,
   }
 }

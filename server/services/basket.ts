@@ -206,7 +206,11 @@ const toRow = ({ bathId, bathCode, startedAt, gone, ...row }: Row): BasketRow =>
   overrides: JSON.parse(row.overrides) as BasketRow['overrides'],
   treatments: (JSON.parse(row.treatments) as Told[]).map(
     ([kind, agent, percentWof, doneOn, finish]) => ({
-      ...{ kind, agent, percentWof, doneOn, finish },
+      kind,
+      agent,
+      percentWof,
+      doneOn,
+      finish,
     }),
   ),
   isGone: Boolean(gone),

@@ -30,7 +30,10 @@ export const boothService = (db: Knex) => ({
       ...new Set(pot.lots.map(({ sourceId }) => sourceId)),
     ])
     return {
-      ...{ swatch, pot, piece, sources },
+      swatch,
+      pot,
+      piece,
+      sources,
       hoped: hopedOf(swatch, pot),
       attention: attentionFor(swatch, pot),
       bareAlike: piece.bare ? null : await bareAlike(db, piece),
@@ -63,7 +66,12 @@ export const boothService = (db: Knex) => ({
       .slice(0, MOST_NEAR)
     return Promise.all(
       nearest.map(async ({ id, code, hex, l, a, b, de2000 }) => ({
-        ...{ id, code, hex, lab: { l, a, b }, de2000, words: await wordsFor(db, id) },
+        id,
+        code,
+        hex,
+        lab: { l, a, b },
+        de2000,
+        words: await wordsFor(db, id),
       })),
     )
   },
@@ -79,7 +87,8 @@ function attentionFor({ attentionMin }: Swatch, pot: Pot): BoothView['attention'
   const pieces = pot.pieces.length
   if (attentionMin !== null) return { minutes: attentionMin, basis: 'told', pieces }
   const notes = pot.events.map((event) => ({
-    ...{ kind: event.kind, stepId: event.stepId },
+    kind: event.kind,
+    stepId: event.stepId,
     isSkipped: event.kind === 'step' && event.data.skipped,
   }))
   return { ...attentionOf(pot.plan?.steps ?? wayFacts(pot.way).steps, notes), pieces }

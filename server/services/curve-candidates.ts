@@ -85,8 +85,10 @@ const RANKS: Record<Reading['by'], number> = { reader: 0, file: 0, photo: 1, eye
  */
 export function bestReading(readings: readonly Reading[]): Reading {
   const rank = (reading: Reading) => [
-    ...[reading.wet ? 1 : 0, reading.lightHours === null ? 0 : 1],
-    ...[RANKS[reading.by], reading.washed ? 0 : 1],
+    reading.wet ? 1 : 0,
+    reading.lightHours === null ? 0 : 1,
+    RANKS[reading.by],
+    reading.washed ? 0 : 1,
   ]
   return readings.reduce((best, each) => {
     const [a, b] = [rank(each), rank(best)]

@@ -102,8 +102,13 @@ function wantedOf(source: Source, candidates: readonly Candidate[]): Wanted[] {
       isBeside(notCounted, reading, piece),
     )
     return {
-      ...{ key, members, beside, first: all[0]!, condition: conditionOf(all[0]!) },
-      ...{ n: members.length, job: toJob(source, all[0]!, members, beside) },
+      key,
+      members,
+      beside,
+      first: all[0]!,
+      condition: conditionOf(all[0]!),
+      n: members.length,
+      job: toJob(source, all[0]!, members, beside),
     }
   })
   return groups

@@ -51,7 +51,10 @@ function ofPot(pot: Pot, names: Map<string, string>): OnTheHob {
   const looks = open.flatMap((each) => nextLook(each, looksOf(pot)) ?? [])
   const named = [...new Set(pot.lots.map(({ sourceId }) => names.get(sourceId) ?? ''))]
   return {
-    ...{ kind: 'pot', id: pot.id, code: pot.code, pieces: pot.pieces.length },
+    kind: 'pot',
+    id: pot.id,
+    code: pot.code,
+    pieces: pot.pieces.length,
     what: [named.join(' with '), pot.wayName || wayFacts(pot.way).label].filter(Boolean).join(', '),
     step: now?.step.words ?? '',
     due: now?.due ?? null,
@@ -64,16 +67,23 @@ function ofPot(pot: Pot, names: Map<string, string>): OnTheHob {
 
 function ofBath({ id, code, scheme, pieces, steps, events, startedAt }: MordantBath): OnTheHob {
   const done = events.map(({ stepId, at, skipped }) => ({
-    ...{ stepId, skipped },
+    stepId,
+    skipped,
     at: Date.parse(at),
   }))
   const now = stepNow(steps, done, Date.parse(startedAt!))
   const doneIds = new Set(done.map(({ stepId }) => stepId))
   const next = now && steps.find((step) => !doneIds.has(step.id) && step.id !== now.step.id)
   return {
-    ...{ kind: 'bath', id, code, what: schemeFacts(scheme).label, pieces: pieces.length },
+    kind: 'bath',
+    id,
+    code,
+    what: schemeFacts(scheme).label,
+    pieces: pieces.length,
     step: now ? BATH_STEP_WORDS[now.step.kind].name : '',
-    ...{ due: now?.due ?? null, late: now?.late ?? null, look: null },
+    due: now?.due ?? null,
+    late: now?.late ?? null,
+    look: null,
     next: next ? BATH_STEP_WORDS[next.kind].name : '',
     path: `/baths?bath=${id}`,
   }
@@ -88,8 +98,17 @@ function ofJar(jar: JarView, now: number): OnTheHob[] {
   const due = jar.mould ? now : soonest!.dueAt
   return [
     {
-      ...{ kind: 'jar', id: jar.id, code: jar.code, what: jar.sourceName, step, due, late: null },
-      ...{ look: null, next: '', pieces: 0, path: `/jars?jar=${jar.id}` },
+      kind: 'jar',
+      id: jar.id,
+      code: jar.code,
+      what: jar.sourceName,
+      step,
+      due,
+      late: null,
+      look: null,
+      next: '',
+      pieces: 0,
+      path: `/jars?jar=${jar.id}`,
     },
   ]
 }

@@ -85,9 +85,13 @@ function probedPot(pot: Pot, vessel: Vessel | null, altitudeM: number): ProbedPo
   })
   return {
     kettle: {
-      ...{ vesselL: vessel?.fullL ?? Math.max(USUAL.vesselL, waterL * 1.25), waterL, altitudeM },
+      vesselL: vessel?.fullL ?? Math.max(USUAL.vesselL, waterL * 1.25),
+      waterL,
+      altitudeM,
       fromC: (kettleL * 98 + (waterL - kettleL) * USUAL.coldC) / waterL,
-      ...{ roomC: USUAL.roomC, powerW: plan?.powerW ?? USUAL.powerW, intoPot: USUAL.intoPot },
+      roomC: USUAL.roomC,
+      powerW: plan?.powerW ?? USUAL.powerW,
+      intoPot: USUAL.intoPot,
       lid: plan?.lid ?? 'on',
     },
     since: Date.parse(pot.litAt),

@@ -40,9 +40,19 @@ export const jarDraws = (
       },
     })
     const round = {
-      ...{ id: draw.roundId, kind: draw.strain ? ('strain' as const) : ('draw' as const) },
-      ...{ at: draw.at, lookedAt: null, how: null, colourWord: '', hex: null, ph: null },
-      ...{ smell: '', mould: false, volumeL: draw.volumeL, lotId: draw.id, note: draw.note },
+      id: draw.roundId,
+      kind: draw.strain ? ('strain' as const) : ('draw' as const),
+      at: draw.at,
+      lookedAt: null,
+      how: null,
+      colourWord: '',
+      hex: null,
+      ph: null,
+      smell: '',
+      mould: false,
+      volumeL: draw.volumeL,
+      lotId: draw.id,
+      note: draw.note,
     }
     await jarRepository(batch.trx).addRound(jar.id, { ...round, plantDryG: drawn.plantDryG })
     return liquor!

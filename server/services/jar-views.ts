@@ -33,7 +33,10 @@ export const jarViews = (db: Knex) => ({
       if (due.length === 0 && !jar.mould) return []
       return [
         {
-          ...{ id: jar.id, code: jar.code, sourceName: jar.sourceName, vessel: jar.vessel },
+          id: jar.id,
+          code: jar.code,
+          sourceName: jar.sourceName,
+          vessel: jar.vessel,
           what: jar.mould ? 'mould: discard' : due.map(({ kind }) => kind).join(', '),
           overdueDays: Math.max(0, ...due.map(({ overdueDays }) => overdueDays)),
           mould: jar.mould,

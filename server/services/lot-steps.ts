@@ -56,7 +56,11 @@ export async function takeStep(
     }),
   })
   const step = {
-    ...{ id, kind, doneOn, note, afterG },
+    id,
+    kind,
+    doneOn,
+    note,
+    afterG,
     beforeG: current.leftG,
     stateBefore: current.state,
     stateAfter: stock.state,

@@ -268,5 +268,8 @@ const givenBy = (
   finish: FinishBath['finish'],
 ) => ({
   kind: isMordant(agent) && schemeFacts(scheme).bonds ? ('mordant' as const) : ('soak' as const),
-  ...{ agent, percentWof, doneOn, finish },
+  agent,
+  percentWof,
+  doneOn,
+  finish,
 })

@@ -98,10 +98,21 @@ export const pieceMoves = (
         for (const { id, dryG, mark } of parts) {
           const { bare, treatments: _, ...like } = whole
           await pieces.createIn(step, {
-            ...{ id, dryG, mark, from: whole, treatments: [] },
-            ...{ name: like.name, fibre: like.fibre, form: like.form, note: like.note },
-            ...{ blend: like.blend, base: like.base, setId: like.setId },
-            ...{ metresPer100G: like.metresPer100G, widthCm: null, lengthCm: null },
+            id,
+            dryG,
+            mark,
+            from: whole,
+            treatments: [],
+            name: like.name,
+            fibre: like.fibre,
+            form: like.form,
+            note: like.note,
+            blend: like.blend,
+            base: like.base,
+            setId: like.setId,
+            metresPer100G: like.metresPer100G,
+            widthCm: null,
+            lengthCm: null,
             ...(bare && {
               bare: bare.reflectance
                 ? { reflectance: [...bare.reflectance], wet: bare.wet, washed: bare.washed }

@@ -108,7 +108,9 @@ export const potCourse = (
         const boilingC = boilingPointC(pressureAtHpa(await altitudeM(trx)))
         const actual = whatHappened(sum, { ratioDry: pot.ratioDry, boilingC })
         const planned = {
-          ...{ ratioDry: ratioAtFirst(pot), tempC: pot.tempC, minutes: pot.minutes },
+          ratioDry: ratioAtFirst(pot),
+          tempC: pot.tempC,
+          minutes: pot.minutes,
           ph: pot.plan?.ph?.target ?? null,
         }
         const finalPh = input.finalPh ?? actual.ph
@@ -116,14 +118,22 @@ export const potCourse = (
         await repository.update(id, {
           ...pot,
           // what was never read is not claimed: the plan is no reading
-          ...{ tempC: actual.tempC, minutes: actual.minutes, finalPh },
+          tempC: actual.tempC,
+          minutes: actual.minutes,
+          finalPh,
           note: [pot.note, input.note].filter(Boolean).join('\n'),
         })
         const { liquor, liquorL, spent, rinse } = input
         await repository.setCourse(id, {
-          ...{ ...pot, stage: 'done', endedAt: input.at },
+          ...pot,
+          stage: 'done',
+          endedAt: input.at,
           end: {
-            ...{ liquor, liquorL, spent, rinse, boiled: actual.boiled },
+            liquor,
+            liquorL,
+            spent,
+            rinse,
+            boiled: actual.boiled,
             departures: [
               ...departures(planned, { ...actual, ph: finalPh }).map(({ words }) => words),
               ...putRightOf(pot),

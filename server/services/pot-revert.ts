@@ -27,7 +27,9 @@ export async function revertCourse(trx: Knex, before: Pot, after: Pot, at: strin
   await pots.setCourse(before.id, earlier)
   if (earlier.stage === 'planned' && earlier.plan) {
     const pieces = earlier.pieces.map(({ pieceId, pieceCode, dryG }) => ({
-      ...{ pieceId, pieceCode, dryG },
+      pieceId,
+      pieceCode,
+      dryG,
     }))
     await pots.keepPlan(before.id, { plan: earlier.plan, lots: earlier.lots, pieces })
   }

@@ -10,9 +10,15 @@ export async function lookAtLots(trx: Knex, lots: NewPot['lots']): Promise<PotLo
     lots.map(async ({ lotId, massG }, i) => {
       const lot = await usableLot(trx, lotId, `/lots/${i}`)
       return {
-        ...{ lotId, lotCode: lot.code, sourceId: lot.sourceId, massG, state: lot.state },
-        ...{ dryFraction: lot.dryFraction, dryFractionBasis: lot.dryFractionBasis },
-        ...{ sureness: lot.sureness, evidence: lot.evidence.map(({ words }) => words) },
+        lotId,
+        lotCode: lot.code,
+        sourceId: lot.sourceId,
+        massG,
+        state: lot.state,
+        dryFraction: lot.dryFraction,
+        dryFractionBasis: lot.dryFractionBasis,
+        sureness: lot.sureness,
+        evidence: lot.evidence.map(({ words }) => words),
       }
     }),
   )

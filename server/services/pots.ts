@@ -117,7 +117,9 @@ async function fieldsOf(trx: Knex, input: NewPot): Promise<Omit<PotFields, 'code
   return {
     ...input,
     stage: input.stage ?? 'done',
-    ...{ litAt: null, endedAt: null, end: null },
+    litAt: null,
+    endedAt: null,
+    end: null,
     ownWayId: input.ownWayId ?? null,
     wayName: input.wayName ?? '',
     vesselId: input.vesselId ?? null,
@@ -168,7 +170,10 @@ async function lightPot(
   await enterPieces(trx, pot)
   await potRepository(trx).setCourse(pot.id, {
     ...pot,
-    ...{ stage: 'running', dyedOn: on, litAt, overrides },
+    stage: 'running',
+    dyedOn: on,
+    litAt,
+    overrides,
   })
   await potNotes(trx).mark(pot.id, 'lit', litAt)
 }
@@ -180,7 +185,10 @@ async function guardsAgainst(trx: Knex, pot: Pot): Promise<Guard[]> {
   const vessel = pot.vesselId ? await vesselOf(trx, pot.vesselId) : null
   return potGuardsOf(
     {
-      ...{ way: pot.way, tempC: pot.tempC, waterL: pot.waterL, vessel },
+      way: pot.way,
+      tempC: pot.tempC,
+      waterL: pot.waterL,
+      vessel,
       ph: pot.plan?.ph?.target ?? null,
       additions: pot.plan?.additions ?? [],
       needsMordant: needsMordantOf(sources),

@@ -15,7 +15,13 @@ import { PLAIN_ABOUT, type NewReading, type Reading } from '../../shared/schemas
 export function takeReading(input: NewReading, readAt: string, pointer: string): Reading {
   const { wet, washed, lightHours = null, errorDe = null, unevenness = null } = input
   const common = {
-    ...{ id: input.id ?? newId(), wet, washed, readAt, lightHours, errorDe, unevenness },
+    id: input.id ?? newId(),
+    wet,
+    washed,
+    readAt,
+    lightHours,
+    errorDe,
+    unevenness,
     by: input.by ?? (input.reflectance ? 'file' : 'eye'),
     about: { ...PLAIN_ABOUT, ...input.about },
   }

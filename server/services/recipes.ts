@@ -28,9 +28,12 @@ export const recipeService = (db: Knex) => ({
     const plants = pot.lots.map((lot) => {
       const source = sources.get(lot.sourceId)!
       return {
-        ...{ name: source.commonName, scientificName: source.scientificName, state: lot.state },
+        name: source.commonName,
+        scientificName: source.scientificName,
+        state: lot.state,
         part: PARTS[source.part].label,
-        ...{ massG: lot.massG, dryG: lot.massG * lot.dryFraction },
+        massG: lot.massG,
+        dryG: lot.massG * lot.dryFraction,
       }
     })
     const added = pot.events.flatMap((event) =>
@@ -40,13 +43,19 @@ export const recipeService = (db: Knex) => ({
     )
     const facts = wayFacts(pot.way)
     return {
-      ...{ code: pot.code, dyedOn: pot.dyedOn, way: pot.wayName || facts.label },
+      code: pot.code,
+      dyedOn: pot.dyedOn,
+      way: pot.wayName || facts.label,
       title:
         pot.title || plants.map(({ name, part }) => `${name} ${part}`).join(' with ') || pot.code,
       plants,
       fibreG: pot.pieces.reduce((sum, { dryG }) => sum + dryG, 0),
-      ...{ ratioAsWeighed: pot.ratioAsWeighed, ratioDry: pot.ratioDry, waterL: pot.waterL },
-      ...{ tempC: pot.tempC, minutes: pot.minutes, finalPh: pot.finalPh },
+      ratioAsWeighed: pot.ratioAsWeighed,
+      ratioDry: pot.ratioDry,
+      waterL: pot.waterL,
+      tempC: pot.tempC,
+      minutes: pot.minutes,
+      finalPh: pot.finalPh,
       bathNumber: pot.bathNumber,
       additions: added.map(({ agent, massG }) => ({ agent: AGENTS[agent].label, massG })),
       steps: courseSteps(pot.plan?.steps ?? facts.steps, againOf(pot)).map(({ words }) => words),
@@ -55,9 +64,13 @@ export const recipeService = (db: Knex) => ({
         const readings = swatches.find((swatch) => swatch.pieceId === pieceId)?.readings ?? []
         const reading = readings.find(({ wet }) => !wet) ?? readings[0]
         return {
-          ...{ code: pieceCode, fibre: fibreWords(piece), dryG, minutes },
+          code: pieceCode,
+          fibre: fibreWords(piece),
+          dryG,
+          minutes,
           mordant: mordantMarks(mordantsOf(piece, pot.dyedOn)),
-          ...{ hex: reading?.hex ?? null, basis: reading?.basis ?? null },
+          hex: reading?.hex ?? null,
+          basis: reading?.basis ?? null,
           handle: outcome?.handle ?? [],
         }
       }),

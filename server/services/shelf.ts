@@ -85,8 +85,12 @@ export const shelfService = (db: Knex) => ({
       for (const { agent, form, massG, lotId } of agents) {
         if (lotId || massG === 0) continue
         const plan = wants.get(agent) ?? {
-          ...{ agent, form, neededG: 0, onShelfG: onShelfG(items, agent, form) },
-          ...{ toBuyG: 0, baths: [] },
+          agent,
+          form,
+          neededG: 0,
+          onShelfG: onShelfG(items, agent, form),
+          toBuyG: 0,
+          baths: [],
         }
         plan.neededG += inForm(agent, massG, form, plan.form)
         if (!plan.baths.includes(code)) plan.baths.push(code)

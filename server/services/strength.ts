@@ -58,7 +58,13 @@ export const strengthService = (db: Knex, curves: CurvesService) => ({
     const nameOf = new Map(places.map(({ id, name }) => [id, name]))
     return lots
       .map(({ id, code, gatheredOn, stage, patchId, state, dryFraction, leftG }) => ({
-        ...{ lotId: id, code, gatheredOn, stage: stage ?? '', state, dryFraction, leftG },
+        lotId: id,
+        code,
+        gatheredOn,
+        stage: stage ?? '',
+        state,
+        dryFraction,
+        leftG,
         place: (patchId && nameOf.get(patchId)) ?? '',
       }))
       .sort((a, b) => (a.gatheredOn < b.gatheredOn ? -1 : 1))
@@ -79,7 +85,8 @@ export const strengthService = (db: Knex, curves: CurvesService) => ({
       groups.sort((a, b) => b.n - a.n || b.points.length - a.points.length)
       if (groups.length === 0) groups.push(emptyGroup(await curves.usual(source)))
       return {
-        ...{ source, groups },
+        source,
+        groups,
         usualDryFraction: usualDryFraction(source, candidates),
         usualState: source.usualRatioState,
       }
@@ -110,8 +117,16 @@ function toGroup(key: string, members: Candidate[], curve: CurveView | null): St
 }
 
 const emptyGroup = (curve: CurveView): StrengthGroup => ({
-  ...{ key: curve.key, fibreClass: curve.fibreClass, mordant: curve.mordant },
-  ...{ phBand: curve.phBand, way: curve.way, points: [], n: 0, lots: 0, estimated: 0, curve },
+  key: curve.key,
+  fibreClass: curve.fibreClass,
+  mordant: curve.mordant,
+  phBand: curve.phBand,
+  way: curve.way,
+  points: [],
+  n: 0,
+  lots: 0,
+  estimated: 0,
+  curve,
 })
 
 function toPoint(
@@ -128,7 +143,9 @@ function toPoint(
     ratioDry: pot.ratioDry,
     ratioAsWeighed: pot.ratioAsWeighed,
     state: states.size === 1 ? pot.lots[0]!.state : 'mixed',
-    ...{ notCounted, firstRatioDry, bathNumber: pot.bathNumber },
+    notCounted,
+    firstRatioDry,
+    bathNumber: pot.bathNumber,
     coats: pot.way === 'paintOn' ? (pot.plan?.coats ?? 1) : null,
     hex: reading.hex,
     basis: reading.basis,

@@ -41,7 +41,9 @@ export const trialService = (db: Knex) => ({
       particleSize: question.size,
       ratioDry: lots.reduce((sum, { massG, dryFraction }) => sum + massG * dryFraction, 0) / fibreG,
       way: question.wayName || question.way,
-      ...{ tempC: question.tempC, minutes: question.minutes, water: question.water },
+      tempC: question.tempC,
+      minutes: question.minutes,
+      water: question.water,
       shift: question.shifts,
     }
     return {
@@ -54,7 +56,9 @@ export const trialService = (db: Knex) => ({
 })
 
 const ofPiece = (piece: Piece): Factors => ({
-  ...{ fibre: piece.fibre, base: piece.base, mordant: mordantMarks(mordantsOf(piece)) },
+  fibre: piece.fibre,
+  base: piece.base,
+  mordant: mordantMarks(mordantsOf(piece)),
   mordantPercent: piece.treatments.reduce(
     (sum, { kind, percentWof }) => (kind === 'mordant' ? sum + (percentWof ?? 0) : sum),
     0,

@@ -15,9 +15,17 @@ export function usualCurve(source: Source): { head: Omit<CurveView, 'answer'>; j
   const condition = { fibre: 'wool', mordant: mordantMarks(mordants), ph: 'asItCame', way } as const
   return {
     head: {
-      ...{ sourceId: source.id, key: curveKeyOf(condition), fibreClass: condition.fibre },
-      ...{ mordant: condition.mordant, phBand: condition.ph, way, leansOn: null },
-      ...{ swatchIds: [], besideIds: [], dyedFrom: '', dyedTo: '' },
+      sourceId: source.id,
+      key: curveKeyOf(condition),
+      fibreClass: condition.fibre,
+      mordant: condition.mordant,
+      phBand: condition.ph,
+      way,
+      leansOn: null,
+      swatchIds: [],
+      besideIds: [],
+      dyedFrom: '',
+      dyedTo: '',
     },
     job: {
       swatches: [],

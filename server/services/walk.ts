@@ -115,7 +115,9 @@ async function reckonView(
       window,
       readiness: window && readiness(window, dayOfYear(on)),
       gatherings: (dots.get(source.id) ?? []).map(({ lotId, code, gatheredOn, netG }) => ({
-        ...{ code, gatheredOn, netG },
+        code,
+        gatheredOn,
+        netG,
         hex: colours.get(lotId) ?? null,
       })),
       leftG: inStock?.leftG ?? 0,

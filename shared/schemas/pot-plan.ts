@@ -54,8 +54,20 @@ export interface PotPlan {
 }
 
 export const PLAIN_PLAN: PotPlan = {
-  ...{ steps: [], water: null, size: null, lid: 'on', pourL: null, kettleL: null, powerW: null },
-  ...{ burner: '', additions: [], ph: null, pulls: [], coats: 1, starts: [], expected: [] },
+  steps: [],
+  water: null,
+  size: null,
+  lid: 'on',
+  pourL: null,
+  kettleL: null,
+  powerW: null,
+  burner: '',
+  additions: [],
+  ph: null,
+  pulls: [],
+  coats: 1,
+  starts: [],
+  expected: [],
   against: null,
 }
 

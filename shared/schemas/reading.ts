@@ -31,8 +31,14 @@ export interface ReadingAbout {
 }
 
 export const PLAIN_ABOUT: ReadingAbout = {
-  ...{ file: '', photoId: null, correction: null, patches: 0, meanError: null, largestError: null },
-  ...{ moved: null, isSimulated: false },
+  file: '',
+  photoId: null,
+  correction: null,
+  patches: 0,
+  meanError: null,
+  largestError: null,
+  moved: null,
+  isSimulated: false,
 }
 
 /** Everything a reading tells beside its colour. */

@@ -26,9 +26,17 @@ export interface Settings {
 }
 
 export const PLAIN_SETTINGS: Settings = {
-  ...{ hemisphere: 'northern', handsFrom: '07:00', handsTo: '22:00', latitude: 52 },
+  hemisphere: 'northern',
+  handsFrom: '07:00',
+  handsTo: '22:00',
+  latitude: 52,
   burners: [{ name: 'hot plate', powerW: 1800 }],
-  ...{ altitudeM: 0, spoonMl: 5, scale: 'none', probe: 'none', reader: 'none', seed: 0.37 },
+  altitudeM: 0,
+  spoonMl: 5,
+  scale: 'none',
+  probe: 'none',
+  reader: 'none',
+  seed: 0.37,
 }
 
 const hour = Joi.string()

@@ -57,11 +57,19 @@ async function dyed(lotId: string): Promise<string> {
   const [potId, pieceId, swatchId] = [newId(), newId(), newId()]
   const bare = { reflectance: new Array<number>(31).fill(0.75), wet: false, washed: true }
   await send('POST', 'pieces', {
-    ...{ id: pieceId, name: 'bench', fibre: 'wool', form: 'yarn', dryG: 10, bare },
+    id: pieceId,
+    name: 'bench',
+    fibre: 'wool',
+    form: 'yarn',
+    dryG: 10,
+    bare,
     treatments: [],
   })
   await send('POST', 'pots', {
-    ...{ id: potId, dyedOn: '2026-11-01', way: 'simmer', lots: [{ lotId, massG: 4 }] },
+    id: potId,
+    dyedOn: '2026-11-01',
+    way: 'simmer',
+    lots: [{ lotId, massG: 4 }],
     pieces: [{ pieceId, swatchId }],
   })
   return swatchId

@@ -116,8 +116,13 @@ export async function fillBigLog(
         ...(i % 2
           ? [
               {
-                ...{ ...treated, id: id(2 * i + 1), piece_id: pieceId },
-                ...{ kind: 'mordant', agent: 'alum', percent_wof: 10, mass_g: 1 },
+                ...treated,
+                id: id(2 * i + 1),
+                piece_id: pieceId,
+                kind: 'mordant',
+                agent: 'alum',
+                percent_wof: 10,
+                mass_g: 1,
               },
             ]
           : []),

@@ -21,7 +21,10 @@ export function plainFitTimes(swatches: number, times = 20): number[] {
   return Array.from({ length: times }, () => {
     const began = performance.now()
     levenbergMarquardt({ x, y }, curveOf, {
-      ...{ initialValues: [1, 1], maxIterations: 30, damping: 0.01, gradientDifference: 1e-6 },
+      initialValues: [1, 1],
+      maxIterations: 30,
+      damping: 0.01,
+      gradientDifference: 1e-6,
     })
     return performance.now() - began
   })

@@ -67,7 +67,11 @@ async function weighIn(): Promise<void> {
     method: 'POST',
     headers: { 'content-type': 'application/json' },
     body: JSON.stringify({
-      ...{ id: newId(), sourceId: tansy, gatheredOn: '2026-11-22', state: 'fresh', netG: 120 },
+      id: newId(),
+      sourceId: tansy,
+      gatheredOn: '2026-11-22',
+      state: 'fresh',
+      netG: 120,
     }),
   })
   if (!answer.ok) throw new Error(`a weighing was refused: ${await answer.text()}`)

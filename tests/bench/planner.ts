@@ -40,7 +40,11 @@ try {
     method: 'POST',
     headers: { 'content-type': 'application/json' },
     body: JSON.stringify({
-      ...{ id: pieceId, name: 'bench', fibre: 'wool', form: 'yarn', dryG: 50 },
+      id: pieceId,
+      name: 'bench',
+      fibre: 'wool',
+      form: 'yarn',
+      dryG: 50,
       treatments: [{ kind: 'wash', doneOn: '2026-01-01' }],
       bare: { reflectance: flat, wet: false, washed: true },
     }),

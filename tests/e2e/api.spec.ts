@@ -27,8 +27,21 @@ const count = async (request: APIRequestContext, collection: string): Promise<nu
 }
 
 const COLLECTIONS = [
-  ...['sources', 'patches', 'allowances', 'containers', 'lots', 'jars', 'wishes'],
-  ...['sets', 'pieces', 'baths', 'shelf', 'vessels', 'ways', 'pots', 'swatches'],
+  'sources',
+  'patches',
+  'allowances',
+  'containers',
+  'lots',
+  'jars',
+  'wishes',
+  'sets',
+  'pieces',
+  'baths',
+  'shelf',
+  'vessels',
+  'ways',
+  'pots',
+  'swatches',
 ]
 const CALCULATIONS = [
   'quantity',

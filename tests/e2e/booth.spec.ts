@@ -42,7 +42,9 @@ test('a photo is set right by a chart, and its reading kept with what that did',
 
   await page.getByText('a chart', { exact: true }).click()
   await page.getByLabel('CGATS file of the chart').setInputFiles({
-    ...{ name: 'chart.txt', mimeType: 'text/plain', buffer: Buffer.from(chartFile()) },
+    name: 'chart.txt',
+    mimeType: 'text/plain',
+    buffer: Buffer.from(chartFile()),
   })
   await expect(page.getByText('24 patches, known from spectra')).toBeVisible()
   // laid over the middle of the photo it meets no patch, and says so
@@ -80,7 +82,9 @@ test('a photo that is burnt out, and a file that is none, are refused in words',
   await page.getByText('photo', { exact: true }).click()
   const choose = page.getByLabel('Photo of the swatch', { exact: true })
   await choose.setInputFiles({
-    ...{ name: 'notes.jpg', mimeType: 'image/jpeg', buffer: Buffer.from('no picture') },
+    name: 'notes.jpg',
+    mimeType: 'image/jpeg',
+    buffer: Buffer.from('no picture'),
   })
   await expect(page.getByRole('alert')).toContainText('no picture that can be read here')
   await choose.setInputFiles(jpeg(await photoFile(2, 6)))

@@ -28,15 +28,22 @@ export async function unreadSwatch(request: APIRequestContext, bare?: object): P
   })
   await request.post('/api/pieces', {
     data: {
-      ...{ id: pieceId, name: 'booth test', fibre: 'wool', form: 'yarn', dryG: 10 },
+      id: pieceId,
+      name: 'booth test',
+      fibre: 'wool',
+      form: 'yarn',
+      dryG: 10,
       treatments: [{ kind: 'mordant', agent: 'alum', percentWof: 10, doneOn: '2026-10-02' }],
       ...(bare && { bare }),
     },
   })
   const made = await request.post('/api/pots', {
     data: {
-      ...{ id: newId(), dyedOn: '2026-10-05', way: 'simmer' },
-      ...{ lots: [{ lotId, massG: 4.5 }], pieces: [{ pieceId }] },
+      id: newId(),
+      dyedOn: '2026-10-05',
+      way: 'simmer',
+      lots: [{ lotId, massG: 4.5 }],
+      pieces: [{ pieceId }],
     },
   })
   expect(made.status(), await made.text()).toBe(201)

@@ -100,20 +100,32 @@ test('kill -9 in the middle of a pot loses no note that was answered, and no clo
     const [lotId, pieceId, potId] = [newId(), newId(), newId()]
     await send('lots', { ...lot(lotId), gatheredOn: day })
     await send('pieces', {
-      ...{ id: pieceId, name: '', fibre: 'wool', form: 'yarn', dryG: 20 },
+      id: pieceId,
+      name: '',
+      fibre: 'wool',
+      form: 'yarn',
+      dryG: 20,
       treatments: [
         { kind: 'wash', doneOn: day },
         { kind: 'mordant', agent: 'alum', percentWof: 10, doneOn: day },
       ],
     })
     const { steps } = wayFacts('simmer')
-    const plan = { ...{ id: potId, stage: 'planned', dyedOn: day, way: 'simmer', plan: { steps } } }
+    const plan = {
+      id: potId,
+      stage: 'planned',
+      dyedOn: day,
+      way: 'simmer',
+      plan: { steps },
+    }
     const lots = [{ lotId, massG: 50 }]
     expect((await send('pots', { ...plan, lots, pieces: [{ pieceId }] })).status).toBe(201)
     expect((await send(`pots/${potId}`, { light: { at: litAt } }, 'PATCH', 1)).status).toBe(200)
 
     const notes = Array.from({ length: 60 }, (_, i) => ({
-      ...{ id: newId(), kind: 'reading', at: new Date(Date.now() - 60_000 + i).toISOString() },
+      id: newId(),
+      kind: 'reading',
+      at: new Date(Date.now() - 60_000 + i).toISOString(),
       data: { tempC: 20 + i },
     }))
     const answered = new Set<string>()

@@ -22,14 +22,12 @@ export async function litPot(
   const ids = Array.from({ length: pieces }, newId)
   for (const [i, id] of ids.entries()) {
     const data = {
-      ...{
-        id,
-        name: 'pot test',
-        fibre: 'wool',
-        form: 'yarn',
-        dryG: 20,
-        mark: `${i + 1} pot knots`,
-      },
+      id,
+      name: 'pot test',
+      fibre: 'wool',
+      form: 'yarn',
+      dryG: 20,
+      mark: `${i + 1} pot knots`,
       treatments: [
         { kind: 'wash', doneOn: day },
         { kind: 'mordant', agent: 'alum', percentWof: 10, doneOn: day },
@@ -39,7 +37,13 @@ export async function litPot(
   }
   const { dyeC, dyeMin, steps } = wayFacts(way)
   const data = {
-    ...{ id: newId(), stage: 'planned', dyedOn: day, way, waterL: 4, tempC: dyeC, minutes: dyeMin },
+    id: newId(),
+    stage: 'planned',
+    dyedOn: day,
+    way,
+    waterL: 4,
+    tempC: dyeC,
+    minutes: dyeMin,
     lots: [{ lotId, massG: 60 }],
     pieces: ids.map((pieceId) => ({ pieceId })),
     plan: { steps, pourL: 4, ...plan },

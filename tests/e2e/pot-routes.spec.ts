@@ -20,7 +20,9 @@ test.describe('POST /api/calc/schedule', () => {
   test('answers the published job shop at its optimum', async ({ request }) => {
     const steps = FT06.flatMap((job, j) =>
       Array.from({ length: 6 }, (_, k) => ({
-        ...{ id: `${j}.${k}`, minutes: job[2 * k + 1]!, needs: { [`m${job[2 * k]}`]: 1 } },
+        id: `${j}.${k}`,
+        minutes: job[2 * k + 1]!,
+        needs: { [`m${job[2 * k]}`]: 1 },
         after: k > 0 ? [{ id: `${j}.${k - 1}` }] : [],
       })),
     )
@@ -78,11 +80,18 @@ test.describe('pots by their routes', () => {
     const [lotId, pieceId, potId] = [newId(), newId(), newId()]
     const post = (path: string, data: object) => request.post(`/api/${path}`, { data })
     await post('lots', {
-      ...{ id: lotId, sourceId: catalogueId('tanacetum-vulgare/flowerHead'), gatheredOn: day },
-      ...{ state: 'fresh', netG: 90 },
+      id: lotId,
+      sourceId: catalogueId('tanacetum-vulgare/flowerHead'),
+      gatheredOn: day,
+      state: 'fresh',
+      netG: 90,
     })
     await post('pieces', {
-      ...{ id: pieceId, name: '', fibre: 'wool', form: 'yarn', dryG: 20 },
+      id: pieceId,
+      name: '',
+      fibre: 'wool',
+      form: 'yarn',
+      dryG: 20,
       treatments: [
         { kind: 'wash', doneOn: day },
         { kind: 'mordant', agent: 'alum', percentWof: 10, doneOn: day },
@@ -98,7 +107,10 @@ test.describe('pots by their routes', () => {
     expect(made.status()).toBe(201)
 
     const early = await post(`moves/pot-note/${potId}`, {
-      ...{ id: newId(), kind: 'reading', at: new Date().toISOString(), data: { tempC: 50 } },
+      id: newId(),
+      kind: 'reading',
+      at: new Date().toISOString(),
+      data: { tempC: 50 },
     })
     expect([early.status(), await early.text()]).toEqual([
       409,
@@ -124,13 +136,11 @@ test.describe('pots by their routes', () => {
     expect([wrong.status(), await wrong.text()]).toEqual([422, expect.stringContaining('/data')])
 
     const trial = await post('plan/trial', {
-      ...{
-        lots: [{ lotId, massG: 30 }],
-        pieceIds: [pieceId],
-        way: 'simmer',
-        tempC: 82,
-        minutes: 60,
-      },
+      lots: [{ lotId, massG: 30 }],
+      pieceIds: [pieceId],
+      way: 'simmer',
+      tempC: 82,
+      minutes: 60,
     })
     expect(trial.status()).toBe(200)
     const { pieces } = (await trial.json()) as TrialAnswer

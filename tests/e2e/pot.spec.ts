@@ -25,7 +25,11 @@ test('a pot is planned, lit, watched, finished, and waits to be read', async ({
   const pieceId = newId()
   await request.post('/api/pieces', {
     data: {
-      ...{ id: pieceId, name: 'berry wool', fibre: 'wool', form: 'yarn', dryG: 100 },
+      id: pieceId,
+      name: 'berry wool',
+      fibre: 'wool',
+      form: 'yarn',
+      dryG: 100,
       treatments: [
         { kind: 'wash', doneOn: day },
         { kind: 'mordant', agent: 'alum', percentWof: 10, doneOn: day },
@@ -139,14 +143,12 @@ test('jars in one water bath keep their own ratio, and an unmeasured one has non
   for (const [i, id] of ids.entries()) {
     await request.post('/api/pieces', {
       data: {
-        ...{
-          id,
-          name: 'jar hank',
-          fibre: 'wool',
-          form: 'yarn',
-          dryG: 12,
-          mark: `${i + 7} jar knots`,
-        },
+        id,
+        name: 'jar hank',
+        fibre: 'wool',
+        form: 'yarn',
+        dryG: 12,
+        mark: `${i + 7} jar knots`,
         treatments: [
           { kind: 'wash', doneOn: day },
           { kind: 'mordant', agent: 'alum', percentWof: 10, doneOn: day },

@@ -55,9 +55,16 @@ test('the next trial is two planned jars in one click, the second its control', 
   for (const mark of ['bench 1', 'bench 2']) {
     const made = await request.post('/api/pieces', {
       data: {
-        ...{ id: newId(), name: 'trial', fibre: 'wool', form: 'yarn', dryG: 5, mark },
+        id: newId(),
+        name: 'trial',
+        fibre: 'wool',
+        form: 'yarn',
+        dryG: 5,
+        mark,
         treatments: (['alum', 'ironSulfate'] as const).map((agent) => ({
-          ...{ kind: 'mordant', agent, percentWof: agent === 'alum' ? 10 : 2 },
+          kind: 'mordant',
+          agent,
+          percentWof: agent === 'alum' ? 10 : 2,
           doneOn: '2026-10-02',
         })),
       },

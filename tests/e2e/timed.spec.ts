@@ -74,7 +74,12 @@ test('of hundreds of pieces only those in view are fetched and drawn', async ({
   request,
 }) => {
   const pieces = Array.from({ length: 200 }, (_, i) => ({
-    ...{ id: newId(), name: 'heap', fibre: 'wool', form: 'yarn', dryG: 10, mark: `tag ${i}` },
+    id: newId(),
+    name: 'heap',
+    fibre: 'wool',
+    form: 'yarn',
+    dryG: 10,
+    mark: `tag ${i}`,
     treatments: [{ kind: 'wash', doneOn: '2026-01-05' }],
   }))
   for (const mark of ['a', 'b']) {
@@ -122,7 +127,8 @@ test('a photo of 12 million pixels is read in under 1 s in the worker, and the p
     await expect(page.getByText('nothing set it right')).toBeVisible()
     const ms = async (name: string) => Number(await desk.getAttribute(name))
     told.push({
-      ...{ open: await ms('data-open-ms'), read: await ms('data-read-ms') },
+      open: await ms('data-open-ms'),
+      read: await ms('data-read-ms'),
       held: (await longTasks()).filter((duration) => duration > 50),
     })
   } while (

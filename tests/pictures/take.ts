@@ -51,13 +51,17 @@ async function weighIn(page: Page) {
 async function readPhoto(page: Page) {
   await page.getByText('photo', { exact: true }).click()
   await page.getByLabel('Photo of the swatch', { exact: true }).setInputFiles({
-    ...{ name: 'hank.jpg', mimeType: 'image/jpeg', buffer: await photoFile() },
+    name: 'hank.jpg',
+    mimeType: 'image/jpeg',
+    buffer: await photoFile(),
   })
   const hands = await photoHands(page)
   await hands.mark(PLACES.swatch)
   await page.getByText('a chart', { exact: true }).click()
   await page.getByLabel('CGATS file of the chart').setInputFiles({
-    ...{ name: 'chart.txt', mimeType: 'text/plain', buffer: Buffer.from(chartFile()) },
+    name: 'chart.txt',
+    mimeType: 'text/plain',
+    buffer: Buffer.from(chartFile()),
   })
   const { x, y, width, height } = PLACES.chart
   await hands.corner(1, x, y)

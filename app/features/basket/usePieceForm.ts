@@ -78,7 +78,9 @@ export function usePieceForm() {
   const { data: alike } = useLoaded(
     () =>
       api.get<{ alikeG: number[] }>('basket/alike', {
-        ...{ fibre: draft.fibre, form: draft.form, name: draft.name.trim() },
+        fibre: draft.fibre,
+        form: draft.form,
+        name: draft.name.trim(),
       }),
     () => [draft.fibre, draft.form, draft.name],
   )
@@ -114,16 +116,23 @@ export function usePieceForm() {
     return {
       set: inSet ? { id: setId.value, name: draft.setName, kind: 'group' } : null,
       pieces: ids.value.slice(0, count.value).map((id, i) => ({
-        ...{ id, name: draft.name, fibre: draft.fibre, form: draft.form },
+        id,
+        name: draft.name,
+        fibre: draft.fibre,
+        form: draft.form,
         dryG: draft.dryG ?? undefined,
-        ...{ base: draft.base, treatments, mark: marks[i] ?? '' },
+        base: draft.base,
+        treatments,
+        mark: marks[i] ?? '',
         blend:
           draft.other === 'none'
             ? []
             : [{ fibre: draft.other, percent: draft.otherPercent ?? undefined }],
         ...(inSet && { setId: setId.value }),
-        ...{ widthCm: draft.widthCm, lengthCm: draft.lengthCm },
-        ...{ metresPer100G: draft.metresPer100G, soldAsG: draft.soldAsG },
+        widthCm: draft.widthCm,
+        lengthCm: draft.lengthCm,
+        metresPer100G: draft.metresPer100G,
+        soldAsG: draft.soldAsG,
         overrides: wet.value && why.value.trim() ? [{ code: 'wetAsDry', why: why.value }] : [],
         bare: draft.bare ? { ...draft.bare, washed: draft.washed } : undefined,
       })),

@@ -50,14 +50,21 @@ export function useTrialSet() {
     const marks = freeMarks(cells.value.length)
     const doneOn = localToday()
     const pieces = cells.value.map(({ fibre, scheme }, i) => ({
-      ...{ id: newId(), name: 'trial', fibre, form: fibreFacts(fibre).forms[0], setId },
-      ...{ dryG: draft.pieceG ?? undefined, mark: marks[i] },
+      id: newId(),
+      name: 'trial',
+      fibre,
+      form: fibreFacts(fibre).forms[0],
+      setId,
+      dryG: draft.pieceG ?? undefined,
+      mark: marks[i],
       note: scheme === 'none' ? 'the control, without mordant' : '',
       treatments: [
         { kind: 'wash', doneOn },
         ...(draft.done && scheme !== 'none'
           ? agentsFor(scheme, pieceG.value).map(({ agent, percentWof }) => ({
-              ...{ agent, percentWof, doneOn },
+              agent,
+              percentWof,
+              doneOn,
               kind: agent === 'creamOfTartar' || !schemeFacts(scheme).bonds ? 'soak' : 'mordant',
               finish: 'dried',
             }))
@@ -72,7 +79,11 @@ export function useTrialSet() {
           const heat = schemeFacts(scheme).heats[0]!
           const looks = own.map(({ form }) => ({ form: form!, dryG: pieceG.value }))
           return {
-            ...{ id: newId(), scheme, heat, tempC: BATH_HEATS[heat].tempC, plannedFor: doneOn },
+            id: newId(),
+            scheme,
+            heat,
+            tempC: BATH_HEATS[heat].tempC,
+            plannedFor: doneOn,
             waterL: Math.round(10 * Math.max(0.5, leastLiquorL(looks))) / 10,
             agents: agentsFor(scheme, own.length * pieceG.value),
             pieceIds: own.map(({ id }) => id),
@@ -102,6 +113,16 @@ export function useTrialSet() {
   }
 
   return {
-    ...{ draft, cells, fibreG, plantG, baths, name, make, saving, failure, errors, SCHEMES },
+    draft,
+    cells,
+    fibreG,
+    plantG,
+    baths,
+    name,
+    make,
+    saving,
+    failure,
+    errors,
+    SCHEMES,
   }
 }

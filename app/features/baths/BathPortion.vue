@@ -43,7 +43,11 @@ const readyWords = computed(() => {
   if (rows.value.length === 0) return ''
   const { heat, finish, rinse, placing, scheme } = bath
   const steps = bathSteps({
-    ...{ heat, finish, rinse, placing, stages: stagesOf(scheme) },
+    heat,
+    finish,
+    rinse,
+    placing,
+    stages: stagesOf(scheme),
     wetOutMin: Math.max(...rows.value.map(wetOutMinOf)),
   })
   const now = Date.now()

@@ -64,7 +64,15 @@ const change = (body: BathChange, words: string) =>
 
 const note = (step: BathStep, skipped: boolean) =>
   change(
-    { step: { ...{ id: newId(), stepId: step.id, at: nowInstant(), skipped, note: '' } } },
+    {
+      step: {
+        id: newId(),
+        stepId: step.id,
+        at: nowInstant(),
+        skipped,
+        note: '',
+      },
+    },
     `${bath.code}: ${STEP_WORDS[step.kind].name.toLowerCase()} ${skipped ? 'left out' : 'done'}.`,
   )
 const begin = () =>
@@ -73,7 +81,8 @@ const finish = (how: BathFinish) =>
   write(
     () =>
       api.post<MordantBath>(`moves/finish-bath/${bath.id}`, {
-        ...{ at: nowInstant(), finish: how },
+        at: nowInstant(),
+        finish: how,
       }),
     `Took ${piecesText(bath.pieces.length)} out of ${bath.code}, ${how === 'dried' ? 'dried' : 'held wet'}.`,
   )

@@ -22,8 +22,12 @@ export const weighable = (massG: number) =>
 export const agentsFor = (scheme: Scheme, fibreG: number): AgentDraft[] =>
   schemeFacts(scheme).stages.flatMap(({ agents }, stage) =>
     agents.map(({ agent, usualPercentWof }) => ({
-      ...{ stage, agent, form: formsOf(agent)[0]!, percentWof: usualPercentWof },
+      stage,
+      agent,
+      form: formsOf(agent)[0]!,
+      percentWof: usualPercentWof,
       massG: weighable(gramsOfAgent(usualPercentWof, fibreG)),
-      ...{ shelfId: null, lotId: null },
+      shelfId: null,
+      lotId: null,
     })),
   )

@@ -60,9 +60,21 @@ export function useBathForm(
   function blank(scheme: Scheme): BathDraft {
     const heat = schemeFacts(scheme).heats[0]!
     return reactive({
-      ...{ id: newId(), scheme, heat, agents: [], pieceIds: [], waterL: null, vesselL: null },
-      ...{ tempC: BATH_HEATS[heat].tempC, vessel: '', finish: 'dried', rinse: false },
-      ...{ placing: 'before', againOf: null, whys: {}, note: '' },
+      id: newId(),
+      scheme,
+      heat,
+      agents: [],
+      pieceIds: [],
+      waterL: null,
+      vesselL: null,
+      tempC: BATH_HEATS[heat].tempC,
+      vessel: '',
+      finish: 'dried',
+      rinse: false,
+      placing: 'before',
+      againOf: null,
+      whys: {},
+      note: '',
     }) as BathDraft
   }
 
@@ -187,7 +199,8 @@ export function useBathForm(
         ...bath,
         tempC: bath.tempC ?? undefined,
         overrides: overridesOf({ ...bath, whys: _ }),
-        ...{ startedAt, plannedFor: begin ? null : plannedFor.value },
+        startedAt,
+        plannedFor: begin ? null : plannedFor.value,
       })),
     }
     let made: MordantBath[] = []
@@ -207,8 +220,25 @@ export function useBathForm(
   }
 
   return {
-    ...{ baths, plannedFor, rowsOf, fibreOf, leftOf, guardsOf, standing, reckon },
-    ...{ add, remove, moveTo, setScheme, setHeat, setAgain, edit, keep, saving, failure, errors },
+    baths,
+    plannedFor,
+    rowsOf,
+    fibreOf,
+    leftOf,
+    guardsOf,
+    standing,
+    reckon,
+    add,
+    remove,
+    moveTo,
+    setScheme,
+    setHeat,
+    setAgain,
+    edit,
+    keep,
+    saving,
+    failure,
+    errors,
   }
 }
 

@@ -33,14 +33,21 @@ const jar = computed(() =>
   shelf.find((item) => item.agent === agent.value && item.leftG >= (massG.value ?? 0)),
 )
 const NOTHING = {
-  ...{ agent: null, form: '', massG: 0, shelfId: null, lotId: null },
-  ...{ waterL: 0, waterC: null },
+  agent: null,
+  form: '',
+  massG: 0,
+  shelfId: null,
+  lotId: null,
+  waterL: 0,
+  waterC: null,
 }
 
 async function addAgent() {
   if (!massG.value) return
   const data = {
-    ...{ ...NOTHING, agent: agent.value, massG: massG.value },
+    ...NOTHING,
+    agent: agent.value,
+    massG: massG.value,
     form: jar.value?.form ?? formsOf(agent.value)[0]!,
     shelfId: jar.value?.id ?? null,
   }

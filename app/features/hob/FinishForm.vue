@@ -30,8 +30,12 @@ const form = reactive({
 })
 const pieces = reactive(
   pot.pieces.map(({ pieceId, pieceCode }) => ({
-    ...{ pieceId, pieceCode, waters: null as number | null, handle: [] as Handle[] },
-    ...{ smell: '', soap: 'none' as 'none' | 'neutral' | 'alkaline' },
+    pieceId,
+    pieceCode,
+    waters: null as number | null,
+    handle: [] as Handle[],
+    smell: '',
+    soap: 'none' as 'none' | 'neutral' | 'alkaline',
   })),
 )
 

@@ -19,11 +19,9 @@ async function keep() {
   const piece = pot.pieces.find(({ pieceId }) => pieceId === what.value)
   const data = {
     of: piece ? ('piece' as const) : ('bath' as const),
-    ...{
-      how: how.value,
-      pieceId: piece?.pieceId ?? null,
-      hex: hex.value === NO_COLOUR ? null : hex.value,
-    },
+    how: how.value,
+    pieceId: piece?.pieceId ?? null,
+    hex: hex.value === NO_COLOUR ? null : hex.value,
   }
   const said = `looked at ${piece?.pieceCode ?? 'the bath'}${words.value ? `: ${words.value}` : ''}.`
   if (await note('look', data, said, { note: words.value }))

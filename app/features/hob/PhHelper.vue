@@ -83,7 +83,10 @@ watch(
     if (readings.value.length === 0 || target.value === null || cap.value === null) return
     try {
       const told = await worker.nextDose({
-        ...{ waterL: waterL.value, agent: agent.value, target: target.value, cap: cap.value },
+        waterL: waterL.value,
+        agent: agent.value,
+        target: target.value,
+        cap: cap.value,
         form: form.value || undefined,
         readings: readings.value.map((each) => ({ ...each })),
       })
@@ -136,8 +139,13 @@ const stirIn = () =>
   note(
     'add',
     {
-      ...{ agent: agent.value, form: form.value, massG: advice.value.nextMassG },
-      ...{ shelfId: jar.value?.id ?? null, lotId: null, waterL: 0, waterC: null },
+      agent: agent.value,
+      form: form.value,
+      massG: advice.value.nextMassG,
+      shelfId: jar.value?.id ?? null,
+      lotId: null,
+      waterL: 0,
+      waterC: null,
     },
     `stirred in ${formatNumber(advice.value.nextMassG)} g ${agentFacts(agent.value).label}.`,
   )

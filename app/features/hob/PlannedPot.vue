@@ -28,7 +28,10 @@ const needs = computed(() => sources.map(({ needsMordant }) => needsMordant))
 const guards = computed(() =>
   potGuardsOf(
     {
-      ...{ way: pot.way, tempC: pot.tempC, waterL: pot.waterL, vessel },
+      way: pot.way,
+      tempC: pot.tempC,
+      waterL: pot.waterL,
+      vessel,
       ph: pot.plan?.ph?.target ?? null,
       additions: pot.plan?.additions ?? [],
       needsMordant: needs.value.includes('yes')

@@ -55,8 +55,17 @@ const round = (kind: 'shake' | 'air') =>
   change(
     {
       round: {
-        ...{ id: newId(), kind, at: nowInstant(), lookedAt: null, how: null, colourWord: '' },
-        ...{ hex: null, ph: null, smell: '', mould: false, note: '' },
+        id: newId(),
+        kind,
+        at: nowInstant(),
+        lookedAt: null,
+        how: null,
+        colourWord: '',
+        hex: null,
+        ph: null,
+        smell: '',
+        mould: false,
+        note: '',
       },
     },
     `${jar.code} ${ROUND_WORDS[kind].done}.`,

@@ -61,8 +61,13 @@ watch(
 async function start() {
   const clock = draft.on === localToday() ? dayjs() : dayjs(`${draft.on}T09:00`)
   const body = {
-    ...{ id: id.value, way: draft.way, vessel: draft.vessel, vesselL: draft.vesselL },
-    ...{ waterL: draft.waterL ?? undefined, ammoniaL: draft.ammoniaL ?? 0, tempC: draft.tempC },
+    id: id.value,
+    way: draft.way,
+    vessel: draft.vessel,
+    vesselL: draft.vesselL,
+    waterL: draft.waterL ?? undefined,
+    ammoniaL: draft.ammoniaL ?? 0,
+    tempC: draft.tempC,
     startedAt: clock.format('YYYY-MM-DDTHH:mm:ssZ'),
     ...(draft.sealed && { airDays: null }),
     lots: draft.lotId ? [{ lotId: draft.lotId, massG: draft.massG ?? undefined }] : [],

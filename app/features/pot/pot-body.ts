@@ -32,9 +32,17 @@ export function planBody(parts: PotParts): PotPlan {
   const { draft, pieces, steps, pourL, powerW, predictions, times, trial } = parts
   const told = trial?.pieces.find((each) => each.trial)?.trial
   return {
-    ...{ steps, water: orNull(draft.water), size: orNull(draft.size), lid: draft.lid },
-    ...{ pourL, kettleL: draft.kettleL, powerW, burner: draft.burner },
-    ...{ additions: draft.additions, ph: draft.ph, coats: draft.coats },
+    steps,
+    water: orNull(draft.water),
+    size: orNull(draft.size),
+    lid: draft.lid,
+    pourL,
+    kettleL: draft.kettleL,
+    powerW,
+    burner: draft.burner,
+    additions: draft.additions,
+    ph: draft.ph,
+    coats: draft.coats,
     pulls: pieces.flatMap(({ id }) =>
       draft.pulls[id] ? [{ pieceId: id, minutes: draft.pulls[id] }] : [],
     ),
@@ -47,8 +55,10 @@ export function planBody(parts: PotParts): PotPlan {
     }),
     against: told
       ? {
-          ...{ swatchId: told.against.swatchId, code: told.against.code },
-          ...{ differs: told.differs, unknown: told.unknown },
+          swatchId: told.against.swatchId,
+          code: told.against.code,
+          differs: told.differs,
+          unknown: told.unknown,
         }
       : null,
   }
@@ -59,16 +69,29 @@ export function potBodies(parts: PotParts): NewPot[] {
   const { draft, lots, pieces, wayName, tempC, minutes, pourL } = parts
   const plan = planBody(parts)
   const common = {
-    ...{ title: '', stage: 'planned' as const, way: draft.way, ownWayId: draft.ownWayId, wayName },
-    ...{ vesselId: draft.vesselId || null, fromPotId: draft.fromPotId, tempC, minutes },
+    title: '',
+    stage: 'planned' as const,
+    way: draft.way,
+    ownWayId: draft.ownWayId,
+    wayName,
+    vesselId: draft.vesselId || null,
+    fromPotId: draft.fromPotId,
+    tempC,
+    minutes,
     dyedOn: dayjs(parts.times?.begins || undefined).format('YYYY-MM-DD'),
-    ...{ finalPh: null, note: draft.note },
+    finalPh: null,
+    note: draft.note,
   }
   if (!draft.inJars) {
     return [
       {
         ...common,
-        ...{ id: newId(), lots, waterL: pourL, plan, groupId: null, isRatioKnown: true },
+        id: newId(),
+        lots,
+        waterL: pourL,
+        plan,
+        groupId: null,
+        isRatioKnown: true,
         pieces: pieces.map(({ id }) => ({ pieceId: id })),
       },
     ]
@@ -79,7 +102,10 @@ export function potBodies(parts: PotParts): NewPot[] {
     const said = draft.jarShares[piece.id]
     const share = said ?? piece.dryG / fibreG
     return {
-      ...{ ...common, id: newId(), groupId, isRatioKnown: said !== null },
+      ...common,
+      id: newId(),
+      groupId,
+      isRatioKnown: said !== null,
       lots: lots.map(({ lotId, massG }) => ({
         lotId,
         massG: Math.max(0.1, Math.round(massG * share * 10) / 10),

@@ -31,7 +31,8 @@ export interface BathKind {
 const conditionOf = (piece: Piece, { band, way }: BathKind): Condition => ({
   fibre: FIBRES[piece.fibre].class,
   mordant: mordantMarks(mordantsOf(piece)),
-  ...{ ph: band, way },
+  ph: band,
+  way,
 })
 
 /** The key of the curve a piece would lie on. */
@@ -65,9 +66,13 @@ export function knownCurve(
   const near = nearestCurve(
     { condition, n: 0 },
     curvesOf(known).map((each) => ({
-      ...{ curve: each, n: each.answer.n },
+      curve: each,
+      n: each.answer.n,
       condition: {
-        ...{ fibre: each.fibreClass, mordant: each.mordant, ph: each.phBand, way: each.way },
+        fibre: each.fibreClass,
+        mordant: each.mordant,
+        ph: each.phBand,
+        way: each.way,
       },
     })),
   )
@@ -75,7 +80,9 @@ export function knownCurve(
   const keepsHue = near && !near.differs.some((each) => each === 'mordant' || each === 'ph')
   const nearUnit = keepsHue ? near.curve.answer.unit : null
   return {
-    ...{ points: [], unit: nearUnit && [...nearUnit], estimated: 0 },
+    points: [],
+    unit: nearUnit && [...nearUnit],
+    estimated: 0,
     prior: {
       kind: sourceKindOf(source.part, mordants, bath.way),
       weakened: FIBRES[piece.fibre].class === 'cellulose' || isMissing,

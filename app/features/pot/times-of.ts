@@ -65,7 +65,10 @@ export function timesOf(asked: {
     const isMoved = steps.some(({ id }) => alone.start[id] !== plan.start[id])
     const morning = +dayjs(enters).startOf('day')
     return {
-      ...{ steps: laid, begins: plan.begins, enters, ends: plan.ends },
+      steps: laid,
+      begins: plan.begins,
+      enters,
+      ends: plan.ends,
       conflicts: isMoved ? [...new Set(flames.map(({ code }) => code))] : [],
       nightBefore: laid
         .filter(({ step, at }) => at < morning && at + step.minutes * MIN > morning - DAY / 2)

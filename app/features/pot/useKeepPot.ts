@@ -24,10 +24,14 @@ export function useKeepPot(plan: PotPlanning) {
     lots: plan.lots.map(({ lot, massG }) => ({ lotId: lot.id, massG: massG ?? 0 })),
     pieces: plan.pieces,
     wayName: plan.own?.name ?? '',
-    ...{ steps: plan.steps, tempC: plan.tempC, minutes: plan.minutes },
+    steps: plan.steps,
+    tempC: plan.tempC,
+    minutes: plan.minutes,
     pourL: plan.water ? Number(plan.water.pourL.toPrecision(3)) : plan.draft.waterL,
     powerW: plan.isHeated ? (plan.burner?.powerW ?? null) : null,
-    ...{ predictions: plan.predictions, times: plan.times, trial: plan.trial },
+    predictions: plan.predictions,
+    times: plan.times,
+    trial: plan.trial,
   })
 
   function isStopped(): boolean {

@@ -50,7 +50,10 @@ export function usePotPlan(
         fibreG.value > 0 ? toTenth(plantNeededG(ratioDry, fibreG.value, lot.dryFraction)) : null
       return [
         {
-          ...{ lot, source, ratioDry, massG },
+          lot,
+          source,
+          ratioDry,
+          massG,
           leftG: massG === null ? null : roundToMilligram(lot.leftG - massG),
         },
       ]
@@ -93,13 +96,19 @@ export function usePotPlan(
   const water = computed(() =>
     waterOf({
       lots: lots.value.map(({ lot, source, massG, ratioDry: dry }) => ({
-        ...{ massG: massG ?? 0, dryG: dry * fibreG.value, state: lot.state, source },
+        massG: massG ?? 0,
+        dryG: dry * fibreG.value,
+        state: lot.state,
+        source,
       })),
       pieces: pieces.value,
       size: draft.size || 'chopped',
       isStrained: wayFacts(draft.way).strained,
-      ...{ vesselL: vesselL.value, lid: draft.lid, hours: minutes.value / 60 },
-      ...{ tempC: tempC.value ?? 20, ownL: draft.waterL },
+      vesselL: vesselL.value,
+      lid: draft.lid,
+      hours: minutes.value / 60,
+      tempC: tempC.value ?? 20,
+      ownL: draft.waterL,
     }),
   )
   const isHeated = computed(() =>
@@ -108,8 +117,12 @@ export function usePotPlan(
   const heat = computed(() =>
     water.value && burner.value && isHeated.value
       ? heatOf({
-          ...{ waterL: water.value.pourL, kettleL: draft.kettleL ?? 0, vesselL: vesselL.value },
-          ...{ toC: tempC.value ?? 82, powerW: burner.value.powerW, lid: draft.lid },
+          waterL: water.value.pourL,
+          kettleL: draft.kettleL ?? 0,
+          vesselL: vesselL.value,
+          toC: tempC.value ?? 82,
+          powerW: burner.value.powerW,
+          lid: draft.lid,
           altitudeM: stock()?.settings.altitudeM ?? 0,
         })
       : null,
@@ -117,8 +130,11 @@ export function usePotPlan(
 
   const steps = computed(() =>
     planSteps(draft.way, own.value, {
-      ...{ heatMin: heat.value?.minutes ?? null, tempC: tempC.value, dyeMin: minutes.value },
-      ...{ isLaterBath: draft.fromPotId !== null, coats: draft.coats },
+      heatMin: heat.value?.minutes ?? null,
+      tempC: tempC.value,
+      dyeMin: minutes.value,
+      isLaterBath: draft.fromPotId !== null,
+      coats: draft.coats,
     }),
   )
   const times = computed(() => {
@@ -126,8 +142,12 @@ export function usePotPlan(
     if (!there || pieces.value.length === 0) return null
     const by = draft.when === 'by' && draft.by ? Date.parse(draft.by) : null
     return timesOf({
-      ...{ steps: steps.value, settings: there.settings, open: there.open, potId: null },
-      ...{ now: now(), by: Number.isNaN(by) ? null : by },
+      steps: steps.value,
+      settings: there.settings,
+      open: there.open,
+      potId: null,
+      now: now(),
+      by: Number.isNaN(by) ? null : by,
     })
   })
 
@@ -140,9 +160,13 @@ export function usePotPlan(
   const guards = computed(() =>
     potGuardsOf(
       {
-        ...{ way: draft.way, tempC: tempC.value, ph: finalPh.value },
-        ...{ waterL: water.value?.pourL ?? null, additions: draft.additions },
-        ...{ needsMordant: needsMordant.value, vessel: vessel.value },
+        way: draft.way,
+        tempC: tempC.value,
+        ph: finalPh.value,
+        waterL: water.value?.pourL ?? null,
+        additions: draft.additions,
+        needsMordant: needsMordant.value,
+        vessel: vessel.value,
       },
       pieces.value,
     ),
@@ -184,7 +208,9 @@ export function usePotPlan(
   const bathLots = computed(() => {
     if (!from.value) {
       return lots.value.map(({ lot, source, ratioDry: dry }) => ({
-        ...{ source, ratioDry: dry, lot: lot.id as string | undefined },
+        source,
+        ratioDry: dry,
+        lot: lot.id as string | undefined,
       }))
     }
     const before = from.value
@@ -216,7 +242,8 @@ export function usePotPlan(
     const keys = [...curveList.value.keys()]
     return pieces.value.map((piece) => ({
       shares: bathLots.value.map(({ source, ratioDry: dry, lot }) => ({
-        ...{ ratioDry: dry, lot },
+        ratioDry: dry,
+        lot,
         curve: keys.indexOf(`${source.id} ${curveKey(piece, bath.value)}`),
       })),
       bare: piece.bare && { reflectance: piece.bare.reflectance, lab: piece.bare.lab },
@@ -249,29 +276,49 @@ export function usePotPlan(
       ? {
           lots: lots.value.map(({ lot, massG }) => ({ lotId: lot.id, massG: massG! })),
           pieceIds: pieces.value.map(({ id }) => id),
-          ...{ way: draft.way, wayName: own.value?.name ?? '', tempC: tempC.value },
-          ...{ minutes: minutes.value, water: draft.water || null, size: draft.size || null },
+          way: draft.way,
+          wayName: own.value?.name ?? '',
+          tempC: tempC.value,
+          minutes: minutes.value,
+          water: draft.water || null,
+          size: draft.size || null,
           shifts: [...new Set(draft.additions.map(({ agent }) => agent))],
         }
       : null,
   )
 
   return reactive({
-    ...{ draft, clear, active, lots, current, ratioDry, pieces, fibreG, from, vessel, burner, own },
-    ...{
-      tempC,
-      minutes,
-      coldOnly,
-      water,
-      heat,
-      isHeated,
-      steps,
-      times,
-      guards,
-      overrides,
-      standing,
-    },
-    ...{ gap, taking, predictions, isAnswered, tookMs, group, useAll, trial },
+    draft,
+    clear,
+    active,
+    lots,
+    current,
+    ratioDry,
+    pieces,
+    fibreG,
+    from,
+    vessel,
+    burner,
+    own,
+    tempC,
+    minutes,
+    coldOnly,
+    water,
+    heat,
+    isHeated,
+    steps,
+    times,
+    guards,
+    overrides,
+    standing,
+    gap,
+    taking,
+    predictions,
+    isAnswered,
+    tookMs,
+    group,
+    useAll,
+    trial,
   })
 }
 

@@ -60,7 +60,10 @@ export function usePotStock(brought: () => string[], fromPotId: () => string | n
       // what lies in a running bath is not to be had
       pieces: [...more, ...pieces.items].filter(({ bathId }) => !bathId || !baths.has(bathId)),
       sources: new Map(sources.map((source) => [source.id, source])),
-      ...{ vessels: vessels.items, ways: ways.items, settings, from },
+      vessels: vessels.items,
+      ways: ways.items,
+      settings,
+      from,
       open: [...running.items, ...planned.items],
     }
   })

@@ -59,11 +59,19 @@ export function waterOf(asked: WaterAsked): WaterTold | null {
   try {
     const budget = waterBudget({
       dyestuff: stuff.map(({ massG, dryG, source }) => ({
-        ...{ dryG: Math.min(dryG, massG), massG, size, pressed: isStrained },
+        dryG: Math.min(dryG, massG),
+        massG,
+        size,
+        pressed: isStrained,
         drinksGPerG: PARTS[source.part].drinksGPerG,
       })),
       fibreG: pieces.reduce((sum, { dryG }) => sum + dryG, 0),
-      ...{ freedom: freedomOf(pieces), vesselL, lid, hours, tempC, isFibreWet: true },
+      freedom: freedomOf(pieces),
+      vesselL,
+      lid,
+      hours,
+      tempC,
+      isFibreWet: true,
       pieceG: Math.max(...pieces.map(({ dryG }) => dryG)),
     })
     const pourL = ownL ?? budget.pourL
@@ -73,7 +81,12 @@ export function waterOf(asked: WaterAsked): WaterTold | null {
     const isShort = leftL < leastL * 0.95
     const fits = !isShort && pourL <= USEFUL_SHARE * vesselL + 1e-9
     return {
-      ...{ ...budget, pourL, leftL, fits, isOwn: ownL !== null, liquorL },
+      ...budget,
+      pourL,
+      leftL,
+      fits,
+      isOwn: ownL !== null,
+      liquorL,
       advisedL: budget.pourL,
       runsDry:
         ownL !== null && isShort
@@ -116,13 +129,23 @@ export function heatOf(asked: {
     (Math.min(kettleL, waterL) * KETTLE_C + Math.max(0, waterL - kettleL) * COLD_C) / waterL
   const take = (from: number) =>
     lossyHeatingTime({
-      ...{ waterL, vesselL, powerW, lid, altitudeM, toC },
-      ...{ fromC: Math.min(from, toC), intoPot: TYPICAL_EFFICIENCY },
+      waterL,
+      vesselL,
+      powerW,
+      lid,
+      altitudeM,
+      toC,
+      fromC: Math.min(from, toC),
+      intoPot: TYPICAL_EFFICIENCY,
     })
   try {
     const { minutes, mostC } = take(fromC)
     const { kettleL: allKettleL } = heatingTime({
-      ...{ waterL, fromC: COLD_C, toC, powerW, altitudeM },
+      waterL,
+      fromC: COLD_C,
+      toC,
+      powerW,
+      altitudeM,
     })
     const coldMinutes = take(COLD_C).minutes
     return { minutes, coldMinutes, allKettleL, mostC, words: wordsOf(minutes, mostC, toC) }

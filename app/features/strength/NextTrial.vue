@@ -49,7 +49,8 @@ watch(
           points: JSON.parse(JSON.stringify(points)),
           context: JSON.parse(JSON.stringify(prior)),
           pieceG: HANK_G,
-          ...{ wantedWidth: widthOf(within), wantedStrengthWidth: widthOf(within) },
+          wantedWidth: widthOf(within),
+          wantedStrengthWidth: widthOf(within),
           lot: lot.value?.id,
         }),
       )

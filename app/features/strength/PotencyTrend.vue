@@ -40,8 +40,18 @@ const AXES = {
 type Axis = keyof typeof AXES
 const axis = ref<Axis>('season')
 const MONTHS = [
-  ...['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun'],
-  ...['Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'],
+  'Jan',
+  'Feb',
+  'Mar',
+  'Apr',
+  'May',
+  'Jun',
+  'Jul',
+  'Aug',
+  'Sep',
+  'Oct',
+  'Nov',
+  'Dec',
 ].map((name, i) => ({ name, day: 1 + Math.round(i * 30.44) }))
 /** Days shown before the first lot and after the last. */
 const AROUND = 25

@@ -18,7 +18,8 @@ const MARGIN = { left: 30, right: 8, top: 8, bottom: 22 }
 
 const told = computed(() =>
   groups.map((group) => ({
-    ...{ group, curve: group.curve },
+    group,
+    curve: group.curve,
     points: setRight(group.points, group.curve).filter((point) => point.notCounted === null),
   })),
 )

@@ -22,9 +22,11 @@ const sentences = computed(() => {
   const near = curve.leansOn && view.groups.find(({ key }) => key === curve.leansOn!.key)
   return strengthSentences({
     on: groupWords(group),
-    ...{ described, at: told },
+    described,
+    at: told,
     weighed: { state: view.usualState, dryFraction: view.usualDryFraction },
-    ...{ lots: curve.answer.lots, estimated: curve.answer.estimated },
+    lots: curve.answer.lots,
+    estimated: curve.answer.estimated,
     years: described.n > 0 ? [curve.dyedFrom.slice(0, 4), curve.dyedTo.slice(0, 4)] : null,
     leansOn: near ? { n: curve.leansOn!.n, on: groupWords(near) } : null,
   })

@@ -24,8 +24,16 @@ export interface AtlasAsk {
 }
 
 export const FIRST_ASK: AtlasAsk = {
-  ...{ fibre: '', mordant: '', family: '', fastness: '', depth: 'middling', isSure: false },
-  ...{ mostRatio: null, least: 1, sort: 'perGram', isFalling: true },
+  fibre: '',
+  mordant: '',
+  family: '',
+  fastness: '',
+  depth: 'middling',
+  isSure: false,
+  mostRatio: null,
+  least: 1,
+  sort: 'perGram',
+  isFalling: true,
 }
 
 /** A curve with what its source is, and what is asked of it. */

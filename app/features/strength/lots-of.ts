@@ -36,7 +36,8 @@ export function lotLines(
     )
     return [
       {
-        ...{ facts: told, answer },
+        facts: told,
+        answer,
         shift: group.curve?.answer.shifts.find(({ lot }) => lot === answer.lot) ?? null,
         hex: own[Math.floor(own.length / 2)]?.hex ?? null,
         storedYears:
@@ -56,9 +57,13 @@ export const datedPotencies = (lines: readonly LotLine[]): DatedPotency[] =>
     const { mid, low, high } = answer.factor
     return [
       {
-        ...{ log: Math.log(mid), logSd: Math.log(high / low) / (2 * NORMAL_90) },
-        ...{ dayOfYear: dayOfYear(facts.gatheredOn), year: Number(facts.gatheredOn.slice(0, 4)) },
-        ...{ stage: facts.stage, place: facts.place, storedYears },
+        log: Math.log(mid),
+        logSd: Math.log(high / low) / (2 * NORMAL_90),
+        dayOfYear: dayOfYear(facts.gatheredOn),
+        year: Number(facts.gatheredOn.slice(0, 4)),
+        stage: facts.stage,
+        place: facts.place,
+        storedYears,
       },
     ]
   })

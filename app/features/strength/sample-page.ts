@@ -33,7 +33,9 @@ export function sampleRows({ groups }: StrengthView): SampleRow[] {
   return groups
     .filter(({ n }) => n > 0)
     .map((group) => ({
-      ...{ key: group.key, words: groupWords(group), n: group.n },
+      key: group.key,
+      words: groupWords(group),
+      n: group.n,
       steps: SERIES.map((ratio) => stepOf(group, ratio)),
     }))
 }
@@ -48,7 +50,10 @@ function stepOf({ points, curve }: StrengthGroup, ratioDry: number): SampleStep 
   const isKnown = tried.some((point) => apart(point) <= FAR)
   const strength = curve ? bandAt(curve.answer.band, ratioDry).mid : null
   return {
-    ...{ ratioDry, strength, swatch: near[0] ?? null, isKnown },
+    ratioDry,
+    strength,
+    swatch: near[0] ?? null,
+    isKnown,
     hex: isKnown && curve && strength !== null ? hexAtStrength(curve, strength) : null,
   }
 }

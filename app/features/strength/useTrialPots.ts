@@ -48,7 +48,8 @@ export function useTrialPots() {
     if (!trial || !control) {
       missing.value = {
         words: `Two pieces of ${groupWords(group)} are wanted, and ${alike.length === 0 ? 'none is' : 'one is'} ready.`,
-        ...{ to: '/basket', link: 'Look in the basket' },
+        to: '/basket',
+        link: 'Look in the basket',
       }
       return
     }
@@ -62,13 +63,19 @@ export function useTrialPots() {
     if (!lot) {
       missing.value = {
         words: `No lot in stock holds enough of ${view.source.commonName} for both.`,
-        ...{ to: '/walk', link: 'Weigh some in' },
+        to: '/walk',
+        link: 'Weigh some in',
       }
       return
     }
     const groupId = newId()
     const jar = (piece: Piece, at: number, note: string): NewPot => ({
-      ...{ id: newId(), title: '', stage: 'planned', way: group.way, groupId, note },
+      id: newId(),
+      title: '',
+      stage: 'planned',
+      way: group.way,
+      groupId,
+      note,
       dyedOn: dayjs().format('YYYY-MM-DD'),
       lots: [
         {
@@ -77,7 +84,9 @@ export function useTrialPots() {
         },
       ],
       pieces: [{ pieceId: piece.id }],
-      ...{ tempC: wayFacts(group.way).dyeC, minutes: wayFacts(group.way).dyeMin, finalPh: null },
+      tempC: wayFacts(group.way).dyeC,
+      minutes: wayFacts(group.way).dyeMin,
+      finalPh: null,
       waterL: Number((L_PER_G * piece.dryG).toPrecision(2)),
       plan: { ...PLAIN_PLAN, steps: [...wayFacts(group.way).steps] },
     })

@@ -29,7 +29,10 @@ const STEP_PX = 4
 const LEAST_PX = 3
 
 const { frame, canvas, sheet, wide, high, toPhoto, toPage, scale, by } = useZoomedPhoto(() => ({
-  ...{ width, height, preview, isMoving: tool === 'move' },
+  width,
+  height,
+  preview,
+  isMoving: tool === 'move',
 }))
 
 const begun = shallowRef<PhotoPoint | null>(null)
@@ -45,8 +48,10 @@ function move(event: PointerEvent) {
   if (!begun.value) return
   const [a, b] = [begun.value, toPhoto(event)]
   drawn.value = {
-    ...{ x: Math.min(a.x, b.x), y: Math.min(a.y, b.y) },
-    ...{ width: Math.abs(a.x - b.x), height: Math.abs(a.y - b.y) },
+    x: Math.min(a.x, b.x),
+    y: Math.min(a.y, b.y),
+    width: Math.abs(a.x - b.x),
+    height: Math.abs(a.y - b.y),
   }
 }
 function release() {
@@ -83,7 +88,10 @@ function nudge(event: KeyboardEvent) {
   event.preventDefault()
   const far = STEP_PX / scale.value
   const now = boxes[tool] ?? {
-    ...{ x: width * 0.4, y: height * 0.4, width: width * 0.2, height: height * 0.2 },
+    x: width * 0.4,
+    y: height * 0.4,
+    width: width * 0.2,
+    height: height * 0.2,
   }
   const [dx, dy] = [step[0] * far, step[1] * far]
   emit(

@@ -33,7 +33,9 @@ const keep = () =>
   save<SwatchChange, Swatch>(
     swatchChangeSchema,
     {
-      ...{ verdict: verdict.value, verdictWhy: why.value, attentionMin: minutes.value },
+      verdict: verdict.value,
+      verdictWhy: why.value,
+      attentionMin: minutes.value,
       hoped: hoped.value && ('lab' in hoped.value ? hoped.value.lab : labOfHex(hoped.value.hex)),
     },
     (body) => api.patch<Swatch>(`swatches/${hand.swatch.id}`, body, hand.swatch.rev),

@@ -34,13 +34,21 @@ export function seenOf(given: GivenReading): SeenColour {
   if ('reflectance' in given) {
     const lab = labOfReflectance(given.reflectance)
     return {
-      ...{ hex: hexOfLab(lab), lab, clipped: [], reflectance: given.reflectance },
-      ...{ basis: 'measured', unevenness, isOnScreen: isOnScreen(lab) },
+      hex: hexOfLab(lab),
+      lab,
+      clipped: [],
+      reflectance: given.reflectance,
+      basis: 'measured',
+      unevenness,
+      isOnScreen: isOnScreen(lab),
     }
   }
   const lab = 'hex' in given ? labOfHex(given.hex) : given.lab
   return {
-    ...{ hex: hexOfLab(lab), lab, basis: 'estimated', unevenness },
+    hex: hexOfLab(lab),
+    lab,
+    basis: 'estimated',
+    unevenness,
     clipped: 'hex' in given ? clippedChannels(given.hex) : [],
     reflectance: estimated(lab),
     isOnScreen: 'hex' in given || isOnScreen(lab),

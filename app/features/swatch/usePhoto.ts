@@ -36,7 +36,8 @@ export function usePhoto() {
   const columns = ref(6)
   const corners = ref<Corners | null>(null)
   const answers = reactive<Record<'swatch' | 'bare', PhotoReading | null>>({
-    ...{ swatch: null, bare: null },
+    swatch: null,
+    bare: null,
   })
   const refusals = reactive<Record<'swatch' | 'bare', string>>({ swatch: '', bare: '' })
   const tookMs = ref<number | null>(null)
@@ -107,7 +108,8 @@ export function usePhoto() {
       return {
         kind: 'chart',
         corners: corners.value.map((corner) => ({ ...corner })) as unknown as Corners,
-        ...{ columns: columns.value, rows: rows.value },
+        columns: columns.value,
+        rows: rows.value,
         labs: told.patches.map(({ lab }) => ({ ...lab })),
       }
     }
@@ -148,8 +150,23 @@ export function usePhoto() {
   })
 
   return reactive({
-    ...{ file, opened, step, failure, boxes, known, cardFactor, chart, columns, rows, corners },
-    ...{ answers, refusals, tookMs, open, useChart, moveCorner },
+    file,
+    opened,
+    step,
+    failure,
+    boxes,
+    known,
+    cardFactor,
+    chart,
+    columns,
+    rows,
+    corners,
+    answers,
+    refusals,
+    tookMs,
+    open,
+    useChart,
+    moveCorner,
   })
 }
 

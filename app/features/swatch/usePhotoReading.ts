@@ -17,10 +17,16 @@ export function usePhotoReading(
         form[of === 'bare' ? 'bare' : 'dyed'] = {
           lab,
           how: {
-            ...{ by: 'photo', errorDe, unevenness },
+            by: 'photo',
+            errorDe,
+            unevenness,
             about: {
-              ...{ file: desk.file?.name.slice(0, 200) ?? '', correction, patches },
-              ...{ meanError, largestError, moved },
+              file: desk.file?.name.slice(0, 200) ?? '',
+              correction,
+              patches,
+              meanError,
+              largestError,
+              moved,
             },
           },
         }

@@ -100,7 +100,10 @@ export function useReadingForm(hand: () => BoothView | null) {
       swatchChangeSchema,
       {
         reading: {
-          ...{ ...colour, ...how, wet: wet.value, washed: washed.value },
+          ...colour,
+          ...how,
+          wet: wet.value,
+          washed: washed.value,
           lightHours: lightHours.value,
           about: { ...how?.about, photoId },
         },
@@ -113,8 +116,19 @@ export function useReadingForm(hand: () => BoothView | null) {
   }
 
   return reactive({
-    ...{ dyed, bare, wet, washed, lightHours, dyedSeen, bareSeen, strength },
-    ...{ saving, failure, errors, keep, takeBareAlike },
+    dyed,
+    bare,
+    wet,
+    washed,
+    lightHours,
+    dyedSeen,
+    bareSeen,
+    strength,
+    saving,
+    failure,
+    errors,
+    keep,
+    takeBareAlike,
   })
 }
 

@@ -195,8 +195,19 @@ export function useWeighIn(patches: () => Patch[], containers: () => Container[]
     const { source, gatheredOn, stage, state, note, obtained, host, weather, minutes } = draft
     const { contents, sureness, evidence } = draft
     const body = {
-      ...{ id: id.value, sourceId: source?.id, gatheredOn, stage, state, note, obtained, host },
-      ...{ weather, minutes, contents, sureness, evidence },
+      id: id.value,
+      sourceId: source?.id,
+      gatheredOn,
+      stage,
+      state,
+      note,
+      obtained,
+      host,
+      weather,
+      minutes,
+      contents,
+      sureness,
+      evidence,
       ...amount(),
     }
     const lot = await save<NewLot, Lot>(
@@ -240,8 +251,25 @@ export function useWeighIn(patches: () => Patch[], containers: () => Container[]
   }
 
   return {
-    ...{ draft, known, stages, each, netG, dryG, dyesG, patch, container, photos, photoTrouble },
-    ...{ saving, failure, errors, keep, again, fromNote, clear, chooseContainer },
+    draft,
+    known,
+    stages,
+    each,
+    netG,
+    dryG,
+    dyesG,
+    patch,
+    container,
+    photos,
+    photoTrouble,
+    saving,
+    failure,
+    errors,
+    keep,
+    again,
+    fromNote,
+    clear,
+    chooseContainer,
   }
 }
 

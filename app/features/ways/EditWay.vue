@@ -43,8 +43,13 @@ function addAfter(i: number) {
   let n = rows.value.length + 1
   while (rows.value.some((row) => row.id === `own${n}`)) n++
   const step: WayStep = {
-    ...{ id: `own${n}`, kind: 'stand' as StepKind, words: 'Stand', minutes: 30, mostMinutes: null },
-    ...{ tempC: null, after: [{ id: before.id }] },
+    id: `own${n}`,
+    kind: 'stand' as StepKind,
+    words: 'Stand',
+    minutes: 30,
+    mostMinutes: null,
+    tempC: null,
+    after: [{ id: before.id }],
   }
   for (const row of rows.value) {
     row.after = row.after.map((each) => (each.id === before.id ? { ...each, id: step.id } : each))

@@ -64,8 +64,10 @@ export function readPhoto(swatch: PixelArea, known: KnownInPhoto): PhotoReading 
     lab,
     uncorrected: sampled.lab,
     correction: correction.kind,
-    ...{ patches: correction.patches, quarters },
-    ...{ meanError: correction.meanError, largestError: correction.largestError },
+    patches: correction.patches,
+    quarters,
+    meanError: correction.meanError,
+    largestError: correction.largestError,
     moved: deltaE2000(lab, sampled.lab),
     errorDe: correction.meanError ?? USUAL_ERROR_DE[correction.kind as 'none' | 'onePatch'],
     isErrorTold: correction.meanError !== null,
@@ -75,7 +77,10 @@ export function readPhoto(swatch: PixelArea, known: KnownInPhoto): PhotoReading 
 }
 
 const NO_CORRECTION: CameraCorrection = {
-  ...{ kind: 'none', meanError: null, largestError: null, patches: 0 },
+  kind: 'none',
+  meanError: null,
+  largestError: null,
+  patches: 0,
   apply: (rgb) => rgb,
 }
 

@@ -54,7 +54,12 @@ export function describedOf(
   const { n, ceiling, enough, models, takes, ceilingReached } = posterior
   const at = Math.max(0, ...points.map(({ ratio }) => ratio)) || enough.reference / 2
   return {
-    ...{ n, ceiling, enough, models, takes, ceilingReached },
+    n,
+    ceiling,
+    enough,
+    models,
+    takes,
+    ceilingReached,
     band: BAND_RATIOS.map((ratio) => posterior.at(ratio)),
     ratioFor: ask.strength === undefined ? null : posterior.ratioFor(ask.strength, ask.probability),
     doublingGain: { at, ...posterior.doublingGain(at) },

@@ -82,8 +82,21 @@ async function lots(db: Knex) {
     table.index(['source_id', 'own_dry_fraction'])
   })
   const kept = [
-    ...['id', 'rev', 'created_at', 'updated_at', 'set_aside_at', 'code', 'source_id', 'patch_id'],
-    ...['gathered_on', 'state', 'stage', 'obtained', 'gross_g', 'tare_g', 'own_dry_fraction'],
+    'id',
+    'rev',
+    'created_at',
+    'updated_at',
+    'set_aside_at',
+    'code',
+    'source_id',
+    'patch_id',
+    'gathered_on',
+    'state',
+    'stage',
+    'obtained',
+    'gross_g',
+    'tare_g',
+    'own_dry_fraction',
     'note',
   ].join(', ')
   await db.raw(`insert into lot_2 (${kept}) select ${kept} from lot`)
@@ -103,8 +116,16 @@ async function lots(db: Knex) {
     table.index(['lot_id', 'happened_on', 'delta_g'])
   })
   const moved = [
-    ...['id', 'lot_id', 'pot_id', 'kind', 'delta_g', 'happened_on', 'state', 'dry_fraction'],
-    ...['dry_fraction_basis', 'created_at'],
+    'id',
+    'lot_id',
+    'pot_id',
+    'kind',
+    'delta_g',
+    'happened_on',
+    'state',
+    'dry_fraction',
+    'dry_fraction_basis',
+    'created_at',
   ].join(', ')
   await db.raw(`insert into lot_movement_2 (${moved}) select ${moved} from lot_movement`)
   await db.schema.dropTable('lot_movement')

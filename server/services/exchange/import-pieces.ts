@@ -180,7 +180,11 @@ function planRow(
       code && !keepsCode && `${code} is no tag of ${piece.fibre} here: it gets another`,
     ]
     return {
-      ...{ ...blank, piece, set, outcome: 'new', code: keepsCode ? code : null },
+      ...blank,
+      piece,
+      set,
+      outcome: 'new',
+      code: keepsCode ? code : null,
       why: why.filter(Boolean).join('; '),
     }
   } catch (error) {
@@ -205,7 +209,8 @@ function planChange(
     field === 'dryG' ? `dry weight ${formatMass(there.dryG)} to ${formatMass(piece.dryG)}` : field,
   )
   return {
-    ...{ outcome: 'changed', why: words.join(', ') },
+    outcome: 'changed',
+    why: words.join(', '),
     change: validate(pieceChangeSchema, change),
   }
 }

@@ -140,9 +140,14 @@ function readingsIn(bytes: Uint8Array): FileReading[] {
 
 function fromCgats(text: string): FileReading[] {
   return cgatsSpectra(text).spectra.map(({ name, id, line, reflectance }) => ({
-    ...{ line, code: id || name, wrong: '' },
+    line,
+    code: id || name,
+    wrong: '',
     reading: {
-      ...{ reflectance: [...reflectance], by: 'file', wet: false, washed: true },
+      reflectance: [...reflectance],
+      by: 'file',
+      wet: false,
+      washed: true,
       about: { file: name.slice(0, 200) },
     },
   }))
@@ -166,7 +171,9 @@ function fromJson(text: string): FileReading[] {
       const { id, hex, lab, reflectance, wet, washed, by, lightHours, errorDe } = reading
       const colour = reflectance ? { reflectance } : lab ? { lab } : { hex }
       return {
-        ...{ line: i + 1, code: String(swatch ?? ''), wrong: '' },
+        line: i + 1,
+        code: String(swatch ?? ''),
+        wrong: '',
         reading: { id, ...colour, wet, washed, by, lightHours, errorDe },
       }
     }),
@@ -206,8 +213,11 @@ function ofCells(cells: Readonly<Record<string, string>>): Partial<NewReading> {
   return {
     ...(l !== null && a !== null && b !== null ? { lab: { l, a, b } } : { hex: cells.hex?.trim() }),
     ...(cells.reading?.trim() && { id: cells.reading.trim() }),
-    ...{ wet: yes('wet', false), washed: yes('washed', true), lightHours: number('lightHours') },
-    ...{ errorDe: number('errorDe'), unevenness: number('unevenness') },
+    wet: yes('wet', false),
+    washed: yes('washed', true),
+    lightHours: number('lightHours'),
+    errorDe: number('errorDe'),
+    unevenness: number('unevenness'),
     ...(isKnownBy && { by: by as NewReading['by'] }),
   }
 }

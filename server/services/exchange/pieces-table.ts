@@ -12,8 +12,20 @@ import {
 /** Columns of a file of pieces; those without which a row means nothing stand first. */
 export const NEEDED_PIECE_COLUMNS = ['fibre', 'form', 'dryG'] as const
 export const PIECE_COLUMNS = [
-  ...['code', ...NEEDED_PIECE_COLUMNS, 'blend', 'name', 'mark', 'base', 'set', 'treatments'],
-  ...['bareHex', 'widthCm', 'lengthCm', 'metresPer100G', 'soldAsG', 'note'],
+  'code',
+  ...NEEDED_PIECE_COLUMNS,
+  'blend',
+  'name',
+  'mark',
+  'base',
+  'set',
+  'treatments',
+  'bareHex',
+  'widthCm',
+  'lengthCm',
+  'metresPer100G',
+  'soldAsG',
+  'note',
 ] as const
 
 type Cells = Readonly<Record<string, string>>

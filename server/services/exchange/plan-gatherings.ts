@@ -141,7 +141,11 @@ function planRow(
     const id = record.id ?? newId()
     const lot = validate(newLotSchema, toLot(record, id, source.id ?? newId(), patchId))
     const plan = {
-      ...{ line, what, record, lot, there: there ?? null },
+      line,
+      what,
+      record,
+      lot,
+      there: there ?? null,
       newSource: source.id ? null : { key: foldName(record.scientificName), part: source.part },
       newPatch: patch !== null && patchId === null ? record.place.locality : null,
       code: null as string | null,
@@ -219,7 +223,10 @@ export const detailsOf = (record: GatheringRecord) => ({
 function toLot(record: GatheringRecord, id: string, sourceId: string, patchId: string | null) {
   const isCounted = record.count !== null && record.measure
   return {
-    ...{ id, sourceId, patchId, state: record.state },
+    id,
+    sourceId,
+    patchId,
+    state: record.state,
     ...detailsOf(record),
     ...(record.amountBasis === 'measured' && scaleOf(record)),
     ...(isCounted && { count: record.count, measure: record.measure }),

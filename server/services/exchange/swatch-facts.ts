@@ -25,7 +25,10 @@ export async function* readSwatches(db: Knex): AsyncGenerator<SwatchFacts> {
   let after: string | undefined
   do {
     const { items, next } = await swatchRepository(db).page({
-      ...{ aside: false, limit: PAGE, unread: false, after },
+      aside: false,
+      limit: PAGE,
+      unread: false,
+      after,
     })
     const pots = await potRepository(db).findMany([...new Set(items.map((s) => s.potId))])
     const pieces = await pieceRepository(db).findMany([...new Set(items.map((s) => s.pieceId))])
@@ -41,7 +44,9 @@ export async function* readSwatches(db: Knex): AsyncGenerator<SwatchFacts> {
       const pot = potOf.get(swatch.potId)!
       const ids = [...new Set(pot.lots.map(({ sourceId }) => sourceId))]
       yield {
-        ...{ swatch, pot, piece: pieceOf.get(swatch.pieceId)! },
+        swatch,
+        pot,
+        piece: pieceOf.get(swatch.pieceId)!,
         sources: ids.map((id) => sources.get(id)!),
       }
     }

@@ -41,8 +41,19 @@ export async function stockCsv(db: Knex): Promise<string> {
   )
   return writeTable(
     [
-      ...['code', 'scientificName', 'commonName', 'part', 'gatheredOn', 'state', 'chop', 'leftG'],
-      ...['dryG', 'dryFraction', 'dryFractionBasis', 'timesExtracted', 'note'],
+      'code',
+      'scientificName',
+      'commonName',
+      'part',
+      'gatheredOn',
+      'state',
+      'chop',
+      'leftG',
+      'dryG',
+      'dryFraction',
+      'dryFractionBasis',
+      'timesExtracted',
+      'note',
     ],
     lots.map((lot) => {
       const { scientificName, commonName, part } = sources.get(lot.sourceId)!
@@ -76,8 +87,24 @@ export async function jarsCsv(db: Knex): Promise<string> {
   )
   return writeTable(
     [
-      ...['jar', 'scientificName', 'way', 'startedAt', 'waterL', 'ammoniaL', 'tempC', 'kind', 'at'],
-      ...['lookedAt', 'how', 'colourWord', 'hex', 'ph', 'smell', 'mould', 'volumeL', 'note'],
+      'jar',
+      'scientificName',
+      'way',
+      'startedAt',
+      'waterL',
+      'ammoniaL',
+      'tempC',
+      'kind',
+      'at',
+      'lookedAt',
+      'how',
+      'colourWord',
+      'hex',
+      'ph',
+      'smell',
+      'mould',
+      'volumeL',
+      'note',
     ],
     jars.flatMap((jar) =>
       jar.rounds.map((round) => ({

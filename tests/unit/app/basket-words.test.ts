@@ -29,9 +29,23 @@ const done = (
 ) => ({ kind, agent: null, percentWof: null, doneOn: '2026-11-03', finish: null, ...fields })
 
 const row = (fields: Partial<BasketRow> = {}): BasketRow => ({
-  ...{ id: 'x', code: 'WOL-26-01', name: 'hank', fibre: 'wool', form: 'yarn', dryG: 100 },
-  ...{ blend: [], base: 'white', mark: '', soldAsG: null, overrides: [], setId: null, hex: null },
-  ...{ level: 'mordanted', pots: 0, isGone: false, bath: null },
+  id: 'x',
+  code: 'WOL-26-01',
+  name: 'hank',
+  fibre: 'wool',
+  form: 'yarn',
+  dryG: 100,
+  blend: [],
+  base: 'white',
+  mark: '',
+  soldAsG: null,
+  overrides: [],
+  setId: null,
+  hex: null,
+  level: 'mordanted',
+  pots: 0,
+  isGone: false,
+  bath: null,
   treatments: [done('wash')],
   ...fields,
 })
@@ -112,7 +126,11 @@ describe('what a fibre wants is said', () => {
   test('a piece is guarded by its own history', () => {
     const iron = done('mordant', { agent: 'ironSulfate', percentWof: 2 })
     expect(guardedPiece(row({ treatments: [done('wash'), iron, iron] }))).toMatchObject({
-      ...{ ironPercent: 4, isWashed: true, isRinseDue: false, marks: 'Fe', isProtein: true },
+      ironPercent: 4,
+      isWashed: true,
+      isRinseDue: false,
+      marks: 'Fe',
+      isProtein: true,
     })
     expect(guardedPiece(row({ dryG: 120, soldAsG: 50 })).wet).toMatchObject({ times: 2.4, n: 0 })
     const overrides = [{ code: 'wetAsDry' as const, why: 'two' }]
@@ -147,7 +165,10 @@ describe('a bath in words', () => {
   test('a step says what it is about', () => {
     const agents = agentsFor('alumTartar', 400)
     const steps = bathSteps({
-      ...{ heat: 'hot', finish: 'dried', rinse: false, wetOutMin: 30 },
+      heat: 'hot',
+      finish: 'dried',
+      rinse: false,
+      wetOutMin: 30,
       stages: [{ agents: ['creamOfTartar', 'alum'] }],
     })
     const words = steps.map((step) => stepWords(step, { agents, tempC: 82, heat: 'hot' }))
@@ -171,7 +192,11 @@ describe('a bath in words', () => {
       '27 Nov at 10:00',
     ])
     const [step] = bathSteps({
-      ...{ stages: [], heat: 'cold', finish: 'dried', rinse: false, wetOutMin: 30 },
+      stages: [],
+      heat: 'cold',
+      finish: 'dried',
+      rinse: false,
+      wetOutMin: 30,
     })
     expect(isLate({ step: step!, began: 0, due: 1, late: 5 }, 6)).toBe(true)
     expect(isLate({ step: step!, began: 0, due: 1, late: null }, 6)).toBe(false)

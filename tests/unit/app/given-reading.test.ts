@@ -31,7 +31,8 @@ describe('a colour given and not kept yet', () => {
     expect(colourAlone({ l: 60, a: 0, b: 0 }).isOnScreen).toBe(true)
     expect(colourAlone({ l: 80, a: -110, b: 90 }).isOnScreen).toBe(false)
     expect(colourAlone({ l: 98, a: 90, b: -60 })).toMatchObject({
-      ...{ isOnScreen: false, reflectance: null },
+      isOnScreen: false,
+      reflectance: null,
     })
   })
 
@@ -44,9 +45,20 @@ describe('a colour given and not kept yet', () => {
   test('a kept reading is seen as it was when given', () => {
     const given = seenOf({ hex: '#8c7a52' })
     const kept: Reading = {
-      ...{ id: 'r', method: 'hex', hex: given.hex, lab: given.lab, reflectance: null },
-      ...{ basis: 'estimated', clipped: [], readAt: '2026-08-01T10:00:00Z', by: 'eye' },
-      ...{ wet: false, washed: true, lightHours: null, errorDe: null, unevenness: null },
+      id: 'r',
+      method: 'hex',
+      hex: given.hex,
+      lab: given.lab,
+      reflectance: null,
+      basis: 'estimated',
+      clipped: [],
+      readAt: '2026-08-01T10:00:00Z',
+      by: 'eye',
+      wet: false,
+      washed: true,
+      lightHours: null,
+      errorDe: null,
+      unevenness: null,
       about: PLAIN_ABOUT,
     }
     expect(keptColour(kept)).toEqual(given)

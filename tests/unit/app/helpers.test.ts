@@ -45,13 +45,19 @@ describe('harvest windows', () => {
     const window = months && { ...windowOfMonths(...months), shiftDays: 0, years: 0 }
     return {
       source: {
-        ...{ id: String(months), code: 'TAN', commonName: 'tansy' },
-        ...{ scientificName: 'Tanacetum vulgare', part: 'flowerHead', group: 'plant' },
-        ...{ windowFrom: null, windowTo: null, stopGroup: null },
+        id: String(months),
+        commonName: 'tansy',
+        scientificName: 'Tanacetum vulgare',
+        part: 'flowerHead',
+        group: 'plant',
       },
       window,
       readiness: window && readiness(window, today),
-      ...{ gatherings: [], leftG: 0, stockDryG: 0, needs: [], bearings: [] },
+      gatherings: [],
+      leftG: 0,
+      stockDryG: 0,
+      needs: [],
+      bearings: [],
       ...fields,
     }
   }

@@ -25,8 +25,13 @@ describe('water of a planned pot', () => {
   const asked = {
     lots: [{ massG: 300, dryG: 54, state: 'fresh' as const, source: source('flowerHead') }],
     pieces: [piece(100)],
-    ...{ size: 'chopped' as const, isStrained: true, vesselL: 10, lid: 'on' as const, hours: 1 },
-    ...{ tempC: 82, ownL: null },
+    size: 'chopped' as const,
+    isStrained: true,
+    vesselL: 10,
+    lid: 'on' as const,
+    hours: 1,
+    tempC: 82,
+    ownL: null,
   }
 
   test('advises what leaves the pieces room to move', () => {
@@ -54,7 +59,12 @@ describe('water of a planned pot', () => {
 
 describe('heat of a planned pot', () => {
   const asked = {
-    ...{ waterL: 4, kettleL: 0, vesselL: 10, toC: 82, powerW: 1800, lid: 'on' as const },
+    waterL: 4,
+    kettleL: 0,
+    vesselL: 10,
+    toC: 82,
+    powerW: 1800,
+    lid: 'on' as const,
     altitudeM: 0,
   }
 
@@ -131,7 +141,8 @@ describe('hours of a planned pot', () => {
   test('go round the flame of another pot, and say whose', () => {
     const step = ask.steps.find(({ id }) => id === 'extract')!
     const other = {
-      ...{ id: 'x', code: 'POT-26-09' },
+      id: 'x',
+      code: 'POT-26-09',
       plan: {
         steps: [step],
         starts: [{ stepId: 'extract', at: dayjs(noon + 1_800_000).format() }],
@@ -168,16 +179,16 @@ describe('the body of a planned pot', () => {
   const parts = (draft: object = {}): PotParts => ({
     draft: { ...blankPot(), inJars: true, ...draft },
     lots: [{ lotId: newId(), massG: 200 }],
-    ...{ pieces, wayName: '', steps: wayFacts('simmer').steps as PotParts['steps'] },
-    ...{
-      tempC: 82,
-      minutes: 60,
-      pourL: 2,
-      powerW: 1800,
-      predictions: [],
-      times: null,
-      trial: null,
-    },
+    pieces,
+    wayName: '',
+    steps: wayFacts('simmer').steps as PotParts['steps'],
+    tempC: 82,
+    minutes: 60,
+    pourL: 2,
+    powerW: 1800,
+    predictions: [],
+    times: null,
+    trial: null,
   })
 
   test('jars share plant by the volume poured into each; by fibre where nothing is said', () => {

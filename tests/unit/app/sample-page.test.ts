@@ -8,8 +8,16 @@ import { curveOf, point } from '../../fixtures/curve-view'
 
 const curve = curveOf([0.1, 0.4])
 const groupOf = (fields: Partial<StrengthGroup> = {}): StrengthGroup => ({
-  ...{ key: curve.key, fibreClass: 'wool', mordant: 'Al', phBand: 'asItCame', way: 'simmer' },
-  ...{ points: [point(0.1), point(0.4)], n: 2, lots: 2, estimated: 0, curve },
+  key: curve.key,
+  fibreClass: 'wool',
+  mordant: 'Al',
+  phBand: 'asItCame',
+  way: 'simmer',
+  points: [point(0.1), point(0.4)],
+  n: 2,
+  lots: 2,
+  estimated: 0,
+  curve,
   ...fields,
 })
 const viewOf = (groups: StrengthGroup[]) =>
@@ -55,12 +63,21 @@ describe('the sample page', () => {
 
 describe('the lots of a curve', () => {
   const facts = (lotId: string, fields: Partial<LotFacts> = {}): LotFacts => ({
-    ...{ lotId, code: `TAN-26-0${lotId}`, gatheredOn: '2026-07-19', stage: 'full flower' },
-    ...{ place: 'Quarry Lane', state: 'dried', dryFraction: 0.9, leftG: 40 },
+    lotId,
+    code: `TAN-26-0${lotId}`,
+    gatheredOn: '2026-07-19',
+    stage: 'full flower',
+    place: 'Quarry Lane',
+    state: 'dried',
+    dryFraction: 0.9,
+    leftG: 40,
     ...fields,
   })
   const told = (lot: string, mid: number): LotAnswer => ({
-    ...{ lot, factor: { mid, low: mid / 2, high: mid * 2 }, n: 3, of: 3 },
+    lot,
+    factor: { mid, low: mid / 2, high: mid * 2 },
+    n: 3,
+    of: 3,
     others: { lots: 2, swatches: 6 },
   })
   const points = [

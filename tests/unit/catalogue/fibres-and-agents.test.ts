@@ -87,7 +87,10 @@ describe('every scheme', () => {
     }
     for (const heat of scheme.heats) {
       const steps = bathSteps({
-        ...{ heat, finish: 'dried', rinse: false, wetOutMin: 30 },
+        heat,
+        finish: 'dried',
+        rinse: false,
+        wetOutMin: 30,
         stages: stagesOf(key),
       })
       expect(steps.filter(({ kind }) => kind === 'hold')).toHaveLength(scheme.stages.length)

@@ -105,7 +105,9 @@ describe('the demo log', () => {
     const { low, high, n } = takenShare(
       group!.curve!.answer.middle,
       later.map(({ bathNumber, firstRatioDry, strength }) => ({
-        ...{ bath: bathNumber, ratioDry: firstRatioDry!, strength: strength! },
+        bath: bathNumber,
+        ratioDry: firstRatioDry!,
+        strength: strength!,
       })),
     )
     expect(n).toBe(2)

@@ -11,8 +11,15 @@ import { simulatedScale } from '../../../instruments/simulated-scale'
 const MINUTE = 60_000
 
 const kettle = (fields: Partial<Kettle> = {}): Kettle => ({
-  ...{ vesselL: 10, waterL: 6, fromC: 15, roomC: 20, altitudeM: 0, powerW: 1800 },
-  ...{ intoPot: 0.6, lid: 'on', ...fields },
+  vesselL: 10,
+  waterL: 6,
+  fromC: 15,
+  roomC: 20,
+  altitudeM: 0,
+  powerW: 1800,
+  intoPot: 0.6,
+  lid: 'on',
+  ...fields,
 })
 const ON: KettleEvent[] = [{ at: 0, kind: 'heat', isOn: true }]
 
@@ -45,8 +52,14 @@ describe('heating', () => {
     ['a weak plate, lid ajar', kettle({ vesselL: 5, waterL: 3.5, powerW: 800, lid: 'ajar' }), 75],
   ])('the formula with losses is within 10 %% of the simulated kettle: %s', (_, pot, toC) => {
     const told = lossyHeatingTime({
-      ...{ waterL: pot.waterL, vesselL: pot.vesselL, fromC: pot.fromC, toC, powerW: pot.powerW },
-      ...{ intoPot: pot.intoPot, lid: pot.lid, potKjPerK: pot.vesselL * 0.15 * 0.49 },
+      waterL: pot.waterL,
+      vesselL: pot.vesselL,
+      fromC: pot.fromC,
+      toC,
+      powerW: pot.powerW,
+      intoPot: pot.intoPot,
+      lid: pot.lid,
+      potKjPerK: pot.vesselL * 0.15 * 0.49,
     })
     const simulated = simulatedMinutes(pot, toC)
     expect(told.minutes! / simulated).toBeGreaterThan(0.9)
@@ -142,7 +155,10 @@ describe('the simulated bath and probe', () => {
 
   test('tells the same at the same instant, however often it is asked or begun anew', () => {
     const pot = () => ({
-      ...{ kettle: kettle(), since: 0, heat: ON, startPh: 5.5 },
+      kettle: kettle(),
+      since: 0,
+      heat: ON,
+      startPh: 5.5,
       additions: [{ at: 30 * MINUTE, addition: { agent: 'sodaAsh' as const, massG: 2 } }],
     })
     const probe = simulatedProbe(11, pot)

@@ -28,9 +28,16 @@ describe('the atlas', () => {
     const [row] = rows
     const { curve } = (await here.log.strength.ofSource(TANSY)).groups[0]!
     expect(row).toMatchObject({
-      ...{ n: 4, lots: 4, estimated: 0, leansOn: 0, fibreClass: 'wool', mordant: 'Al' },
-      ...{ ceilingReached: curve!.answer.ceilingReached, tried: [0.1, 1.2] },
-      ...{ way: 'simmer', family: 'yellow' },
+      n: 4,
+      lots: 4,
+      estimated: 0,
+      leansOn: 0,
+      fibreClass: 'wool',
+      mordant: 'Al',
+      ceilingReached: curve!.answer.ceilingReached,
+      tried: [0.1, 1.2],
+      way: 'simmer',
+      family: 'yellow',
     })
     // in four digits
     for (const key of ['mid', 'low', 'high'] as const) {
@@ -163,8 +170,17 @@ describe('a source’s curves', () => {
     expect(groups.map(({ way }) => way).sort()).toEqual(['coldSteep', 'simmer'])
     const first = (await here.log.pots.page({ limit: 9, aside: false })).items.at(-1)!
     const later = await here.log.pots.create({
-      ...{ id: newId(), title: '', dyedOn: '2026-08-22', way: 'simmer', lots: [], note: '' },
-      ...{ fromPotId: first.id, waterL: null, tempC: null, minutes: null, finalPh: null },
+      id: newId(),
+      title: '',
+      dyedOn: '2026-08-22',
+      way: 'simmer',
+      lots: [],
+      note: '',
+      fromPotId: first.id,
+      waterL: null,
+      tempC: null,
+      minutes: null,
+      finalPh: null,
       pieces: [{ pieceId: (await here.piece({ dryG: 10 })).id }],
     })
     const { swatchId } = later.item.pieces[0]!

@@ -18,7 +18,9 @@ describe('several at once', () => {
     const set = { id: newId(), name: 'Tansy trial', kind: 'trial' as const, note: '' }
     const pieces = ['1 knot', '2 knots', '3 knots'].map((mark) => hank({ mark, setId: set.id }))
     const bath = bathOf([], {
-      ...{ startedAt: null, agents: [agent({ massG: 1 })], pieceIds: [pieces[0]!.id] },
+      startedAt: null,
+      agents: [agent({ massG: 1 })],
+      pieceIds: [pieces[0]!.id],
     })
     const made = await here.log.basketMoves.many({ set, pieces, baths: [bath] })
     expect(made.items).toHaveLength(3)

@@ -74,14 +74,19 @@ describe('a swatch in the booth', () => {
     const swatch = await dyedSwatch(here, 0.3, measuredAt(1))
     const view = await here.log.booth.view(swatch.id)
     expect(view).toMatchObject({
-      ...{ swatch: { code: 'SWA-26-01' }, pot: { code: 'POT-26-01' }, hoped: null },
-      ...{ piece: { fibre: 'wool' }, bareAlike: null },
+      swatch: { code: 'SWA-26-01' },
+      pot: { code: 'POT-26-01' },
+      hoped: null,
+      piece: { fibre: 'wool' },
+      bareAlike: null,
       attention: { basis: 'typical', pieces: 1 },
     })
     expect(view.attention.minutes).toBeGreaterThan(10)
     await change(swatch.id, {
       hoped: { l: 70, a: 5, b: 50 },
-      ...{ verdict: 'change', verdictWhy: 'too pale: more plant', attentionMin: 75 },
+      verdict: 'change',
+      verdictWhy: 'too pale: more plant',
+      attentionMin: 75,
     })
     const after = await here.log.booth.view(swatch.id)
     expect(after.hoped).toEqual({ lab: { l: 70, a: 5, b: 50 }, from: 'you' })
@@ -95,7 +100,9 @@ describe('a swatch in the booth', () => {
     const { changeSetId } = await change(swatch.id, { verdict: 'not', verdictWhy: 'dull' })
     await here.log.changes.undo(changeSetId!)
     expect(await here.log.swatches.read(swatch.id)).toMatchObject({
-      ...{ verdict: null, verdictWhy: '', hoped: null },
+      verdict: null,
+      verdictWhy: '',
+      hoped: null,
     })
     expect((await here.log.swatches.read(swatch.id)).readings).toHaveLength(1)
   })

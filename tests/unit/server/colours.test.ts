@@ -135,8 +135,10 @@ describe('strength of a source', () => {
     })
     const { answer } = group!.curve!
     expect(fitBetterShape(answer.points as { ratio: number; strength: number }[])).toMatchObject({
-      ...{ kind: 'bent', model: 'exponential' },
-      ...{ ceiling: expect.closeTo(1.6, 6) as unknown, scale: expect.closeTo(0.3, 6) as unknown },
+      kind: 'bent',
+      model: 'exponential',
+      ceiling: expect.closeTo(1.6, 6) as unknown,
+      scale: expect.closeTo(0.3, 6) as unknown,
     })
     expect(answer.ceiling.low).toBeLessThan(1.6)
     expect(answer.ceiling.high).toBeGreaterThan(1.6)

@@ -138,14 +138,24 @@ describe('a log from before lots had a way', () => {
     const { write } = await open()
     await migrate(write, MIGRATIONS.slice(0, 1))
     const source = {
-      ...{ rev: 2, created_at: at, updated_at: at, common_name: 'x', needs_mordant: 'yes' },
-      ...{ usual_ratio: 2.5, usual_ratio_state: 'fresh', dry_fraction: 0.2, provenance: 'yours' },
+      rev: 2,
+      created_at: at,
+      updated_at: at,
+      common_name: 'x',
+      needs_mordant: 'yes',
+      usual_ratio: 2.5,
+      usual_ratio_state: 'fresh',
+      dry_fraction: 0.2,
+      provenance: 'yours',
     }
     await write('source').insert([
       {
         ...source,
-        ...{ id: TANSY, catalogue_key: 'tanacetum-vulgare/flowerHead', code: 'TAN' },
-        ...{ scientific_name: 'Tanacetum vulgare', part: 'flowerHead' },
+        id: TANSY,
+        catalogue_key: 'tanacetum-vulgare/flowerHead',
+        code: 'TAN',
+        scientific_name: 'Tanacetum vulgare',
+        part: 'flowerHead',
       },
       { ...source, id: OWN, code: 'OWN', scientific_name: 'Ramalina', part: 'thallus' },
     ])
@@ -223,7 +233,13 @@ describe('a log of the second version', () => {
     const at = '2026-01-01T00:00:00Z'
     const row = { rev: 1, created_at: at, updated_at: at, note: '' }
     const piece = (code: string) => ({
-      ...{ ...row, id: newId(), code, name: '', fibre: 'wool', form: 'yarn', dry_g: 10 },
+      ...row,
+      id: newId(),
+      code,
+      name: '',
+      fibre: 'wool',
+      form: 'yarn',
+      dry_g: 10,
     })
     const [bare, alum, dyed] = [piece('WOL-26-01'), piece('WOL-26-02'), piece('WOL-26-03')]
     await write('piece').insert([bare, alum, dyed])
@@ -247,11 +263,9 @@ describe('a log of the second version', () => {
     await write('pot').where({ id: pot.id }).update({ set_aside_at: at })
     await write('treatment').where({ piece_id: alum.id }).update({ set_aside_at: at })
     expect((await kept()).map(({ mordants, pots }) => [mordants, pots])).toEqual([
-      ...[
-        [0, 0],
-        [0, 0],
-        [0, 0],
-      ],
+      [0, 0],
+      [0, 0],
+      [0, 0],
     ])
   })
 })

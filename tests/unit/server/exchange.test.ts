@@ -119,7 +119,10 @@ describe('gatherings out and in', () => {
     expect(plan.rows).toMatchObject([{ outcome: 'changed', why: 'eventDate' }])
     await here.log.exchange.gatherings.apply(bytes(file), plan.hash, quiet)
     expect(await here.log.lots.read(lot.id)).toMatchObject({
-      ...{ gatheredOn: '2026-08-11', leftG: 95, netG: 500, state: 'dried' },
+      gatheredOn: '2026-08-11',
+      leftG: 95,
+      netG: 500,
+      state: 'dried',
     })
   })
 
@@ -246,15 +249,31 @@ describe('places in', () => {
 test('jars and stock go out as tables', async () => {
   const lot = await here.lot({ netG: 500, dryFraction: 0.2, gatheredOn: '2026-08-01' })
   const jar = {
-    ...{ id: newId(), way: 'steep' as const, vessel: '', vesselL: null, waterL: 2, ammoniaL: 0 },
-    ...{ tempC: 12, startedAt: '2026-08-02T09:00:00Z', note: '' },
+    id: newId(),
+    way: 'steep' as const,
+    vessel: '',
+    vesselL: null,
+    waterL: 2,
+    ammoniaL: 0,
+    tempC: 12,
+    startedAt: '2026-08-02T09:00:00Z',
+    note: '',
     lots: [{ lotId: lot.id, massG: 100 }],
   }
   await here.log.jars.create(jar)
   await here.log.jars.change(jar.id, 1, {
     round: {
-      ...{ id: newId(), kind: 'look', at: '2026-08-05T09:00:00Z', lookedAt: 'bath', how: 'foam' },
-      ...{ colourWord: '=tea', hex: '#c69a5d', ph: 6, smell: '', mould: false, note: '' },
+      id: newId(),
+      kind: 'look',
+      at: '2026-08-05T09:00:00Z',
+      lookedAt: 'bath',
+      how: 'foam',
+      colourWord: '=tea',
+      hex: '#c69a5d',
+      ph: 6,
+      smell: '',
+      mould: false,
+      note: '',
     },
   })
   expect(await here.log.exchange.write('stock.csv')).toContain(

@@ -18,14 +18,15 @@ describe('jars', () => {
       gatheredOn: '2026-08-01',
     })
     const body = {
-      ...{
-        id: newId(),
-        way: 'ammoniaFerment' as const,
-        vessel: 'blue lid',
-        vesselL: 1,
-        waterL: 0.25,
-      },
-      ...{ ammoniaL: 0.25, tempC: 18, startedAt: '2026-08-01T09:00:00+02:00', note: '' },
+      id: newId(),
+      way: 'ammoniaFerment' as const,
+      vessel: 'blue lid',
+      vesselL: 1,
+      waterL: 0.25,
+      ammoniaL: 0.25,
+      tempC: 18,
+      startedAt: '2026-08-01T09:00:00+02:00',
+      note: '',
       lots: [{ lotId: lot.id, massG: 20 }],
       ...fields,
     }
@@ -33,21 +34,17 @@ describe('jars', () => {
   }
   const look = (fields: object = {}) => ({
     round: {
-      ...{
-        id: newId(),
-        kind: 'look' as const,
-        at: '2026-08-15T10:00:00+02:00',
-        lookedAt: 'bath' as const,
-      },
-      ...{
-        how: 'a drop on white' as const,
-        colourWord: 'wine',
-        hex: '#7d2f4f',
-        ph: 10,
-        smell: '',
-        mould: false,
-        note: '',
-      },
+      id: newId(),
+      kind: 'look' as const,
+      at: '2026-08-15T10:00:00+02:00',
+      lookedAt: 'bath' as const,
+      how: 'a drop on white' as const,
+      colourWord: 'wine',
+      hex: '#7d2f4f',
+      ph: 10,
+      smell: '',
+      mould: false,
+      note: '',
       ...fields,
     },
   })
@@ -130,7 +127,10 @@ describe('jars', () => {
     const jar = await start()
     const before = '2026-07-30T09:00:00Z'
     const draw = {
-      ...{ id: newId(), roundId: newId(), volumeL: 0.1, at: before },
+      id: newId(),
+      roundId: newId(),
+      volumeL: 0.1,
+      at: before,
       strain: false,
       note: '',
     }

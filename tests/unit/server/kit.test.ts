@@ -30,7 +30,10 @@ describe('settings', () => {
     await here.log.settings.change({ hemisphere: 'southern', seed: 0.25 })
     expect(await here.log.settings.read()).toEqual({
       ...PLAIN_SETTINGS,
-      ...{ altitudeM: 1200, handsFrom: '06:30', hemisphere: 'southern', seed: 0.25 },
+      altitudeM: 1200,
+      handsFrom: '06:30',
+      hemisphere: 'southern',
+      seed: 0.25,
     })
   })
 
@@ -85,8 +88,13 @@ describe('vessels', () => {
   test('a pot in a zinc bucket is not lit with acid; in another vessel it is', async () => {
     const zinc = (
       await here.log.vessels.create({
-        ...{ id: newId(), name: 'zinc bucket', material: 'zinc', fullL: 10, emptyG: null },
-        ...{ isDyeOnly: true, note: '' },
+        id: newId(),
+        name: 'zinc bucket',
+        material: 'zinc',
+        fullL: 10,
+        emptyG: null,
+        isDyeOnly: true,
+        note: '',
       })
     ).item
     const lot = await here.lot({ netG: 200 })
@@ -128,7 +136,8 @@ describe('own ways', () => {
     expect(item.steps).toHaveLength(steps.length)
     const lot = await here.lot({ netG: 100 })
     const pot = await here.plan([[lot, 10]], [await here.piece()], {
-      ...{ ownWayId: item.id, wayName: 'Slow' },
+      ownWayId: item.id,
+      wayName: 'Slow',
       plan: { steps: item.steps },
     })
     await here.log.ways.change(item.id, 1, {
@@ -178,7 +187,9 @@ describe('notes of a pot, as they are sent', () => {
   test('what is left out is filled in', () => {
     expect(validate(newPotEventSchema, note({ kind: 'reading', data: { ph: 8.5 } }))).toMatchObject(
       {
-        ...{ note: '', stepId: null, data: { tempC: null, ph: 8.5, dialC: null, by: 'typed' } },
+        note: '',
+        stepId: null,
+        data: { tempC: null, ph: 8.5, dialC: null, by: 'typed' },
       },
     )
   })

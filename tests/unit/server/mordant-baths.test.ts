@@ -25,8 +25,11 @@ describe('a mordant bath', () => {
       expect.objectContaining({ level: 'inBath', count: 4, dryG: 40 }),
     )
     const step = {
-      ...{ id: newId(), stepId: '0-wetOut', at: '2026-09-08T18:30:00+02:00' },
-      ...{ skipped: false, note: '' },
+      id: newId(),
+      stepId: '0-wetOut',
+      at: '2026-09-08T18:30:00+02:00',
+      skipped: false,
+      note: '',
     }
     await here.log.baths.change(bath.id, bath.rev, { step })
     expect(await here.log.hob.view(Date.parse('2026-09-09T08:00:00Z'))).toMatchObject([
@@ -37,8 +40,14 @@ describe('a mordant bath', () => {
     const piece = await here.log.pieces.read(pieces[0]!.id)
     expect(piece.bathId).toBeNull()
     expect(piece.treatments.at(-1)).toMatchObject({
-      ...{ kind: 'mordant', agent: 'alum', percentWof: 10, massG: 1, doneOn: '2026-09-09' },
-      ...{ bathId: bath.id, finish: 'dried', basis: 'measured' },
+      kind: 'mordant',
+      agent: 'alum',
+      percentWof: 10,
+      massG: 1,
+      doneOn: '2026-09-09',
+      bathId: bath.id,
+      finish: 'dried',
+      basis: 'measured',
     })
     expect(await here.log.hob.view(Date.parse('2026-09-09T08:00:00Z'))).toEqual([])
     expect(await finish(bath)).toMatchObject({ changeSetId: null })
@@ -112,11 +121,14 @@ describe('a mordant bath', () => {
     expect((await here.log.baths.create({ ...bath, overrides })).item.overrides).toEqual(overrides)
 
     const bleached = await hanks(1, {
-      ...{ fibre: 'quill', form: 'pieces' },
+      fibre: 'quill',
+      form: 'pieces',
       treatments: [WASHED, { kind: 'bleach', doneOn: '2026-08-02' }],
     })
     const sour = bathOf(bleached, {
-      ...{ scheme: 'vinegarBoil', heat: 'cold', waterL: 5 },
+      scheme: 'vinegarBoil',
+      heat: 'cold',
+      waterL: 5,
       agents: [agent({ agent: 'vinegar', form: '', percentWof: 100, massG: 10 })],
       overrides: ['bleachMeets', 'phOutside'].map((code) => ({
         code: code as 'phOutside',
@@ -139,7 +151,9 @@ describe('a mordant bath', () => {
       refusal(422, '2.4 times what its band says (50 g)'),
     )
     const vouched = await hanks(1, {
-      ...{ dryG: 120, soldAsG: 50, overrides: [{ code: 'wetAsDry', why: 'two skeins wound up' }] },
+      dryG: 120,
+      soldAsG: 50,
+      overrides: [{ code: 'wetAsDry', why: 'two skeins wound up' }],
     })
     const { item } = await here.log.baths.create(
       bathOf(vouched, { waterL: 3, agents: [agent({ massG: 12 })] }),
@@ -149,7 +163,9 @@ describe('a mordant bath', () => {
 
   test('iron counts over the whole life of a piece', async () => {
     const iron = (percentWof: number) => ({
-      ...{ kind: 'mordant' as const, agent: 'ironSulfate' as const, doneOn: '2026-08-05' },
+      kind: 'mordant' as const,
+      agent: 'ironSulfate' as const,
+      doneOn: '2026-08-05',
       percentWof,
     })
     const pieces = await hanks(1, { treatments: [WASHED, iron(3), iron(2)] })
@@ -236,12 +252,16 @@ describe('a mordant bath', () => {
 
   test('gathered tannin is drawn from its lot, and put back', async () => {
     const lot = await here.lot({
-      ...{ sourceId: catalogueId('quercus-robur/gall'), state: 'dried', netG: 50 },
+      sourceId: catalogueId('quercus-robur/gall'),
+      state: 'dried',
+      netG: 50,
     })
     const pieces = await hanks(2, { fibre: 'cotton', form: 'cloth' })
     const made = await here.log.baths.create(
       bathOf(pieces, {
-        ...{ scheme: 'tannin', heat: 'warm', tempC: 45 },
+        scheme: 'tannin',
+        heat: 'warm',
+        tempC: 45,
         agents: [agent({ agent: 'oakGall', form: '', percentWof: 50, massG: 10, lotId: lot.id })],
       }),
     )
@@ -257,7 +277,7 @@ describe('a mordant bath', () => {
     const pieces = await hanks(1)
     const { item } = await here.log.baths.create(
       bathOf(pieces, {
-        ...{ scheme: 'saltBoil' },
+        scheme: 'saltBoil',
         agents: [agent({ agent: 'salt', form: '', percentWof: 100, massG: 10 })],
       }),
     )
@@ -284,33 +304,5 @@ describe('a mordant bath', () => {
     await expect(change(2, step('0-wetOut'))).rejects.toMatchObject(refusal(422, 'noted already'))
     await here.log.changes.undo(noted.changeSetId!)
     expect((await here.log.baths.read(item.id)).events).toEqual([])
-  })
-})
-
-describe('the shelf', () => {
-  test('says what planned baths still want, in one form', async () => {
-    const shelf = await alum(50)
-    const skeins = await hanks(8, { dryG: 100, name: 'skein' })
-    await here.log.baths.create(
-      bathOf(skeins, { startedAt: null, agents: [agent({ massG: 80, shelfId: shelf.id })] }),
-    )
-    expect(await here.log.stores.view()).toMatchObject({
-      items: [{ agent: 'alum', leftG: 50, boughtG: 50 }],
-      plans: [{ agent: 'alum', neededG: 80, onShelfG: 50, toBuyG: 30, baths: ['BTH-26-01'] }],
-    })
-    await expect(here.log.shelf.setAside(shelf.id, 1)).rejects.toMatchObject(
-      refusal(409, 'is planned or running with it'),
-    )
-  })
-
-  test('is added to, counted and taken back', async () => {
-    const shelf = await alum(50)
-    await here.log.shelf.change(shelf.id, 1, { added: { massG: 25, on: '2026-09-01' } })
-    const counted = await here.log.shelf.change(shelf.id, 2, {
-      counted: { massG: 70, on: '2026-09-02' },
-    })
-    expect(counted.item).toMatchObject({ leftG: 70, boughtG: 50 })
-    await here.log.changes.undo(counted.changeSetId!)
-    expect(await leftOf(shelf.id)).toBe(75)
   })
 })

@@ -22,7 +22,9 @@ async function bringIn(log: TestLog['log'], text: string) {
 describe('a file of pieces', () => {
   test('goes out and comes back as the same, and into an empty log as it was', async () => {
     const piece = await here.piece({
-      ...{ name: '=SUM', mark: '2 knots', blend: [{ fibre: 'silk', percent: 30 }] },
+      name: '=SUM',
+      mark: '2 knots',
+      blend: [{ fibre: 'silk', percent: 30 }],
       treatments: [
         { kind: 'wash', doneOn: '2026-07-30' },
         { kind: 'mordant', agent: 'alum', percentWof: 10, doneOn: '2026-08-01', finish: 'dried' },
@@ -120,8 +122,17 @@ describe('a file of pieces', () => {
 
 test('what was done reads back as it was written', () => {
   const done = (kind: 'wash' | 'soak', more: Partial<Treatment> = {}): Treatment => ({
-    ...{ id: '', kind, agent: null, percentWof: null, massG: null, doneOn: '2026-08-01' },
-    ...{ bathId: null, lotId: null, finish: null, basis: 'measured', note: '' },
+    id: '',
+    kind,
+    agent: null,
+    percentWof: null,
+    massG: null,
+    doneOn: '2026-08-01',
+    bathId: null,
+    lotId: null,
+    finish: null,
+    basis: 'measured',
+    note: '',
     ...more,
   })
   const text = treatmentsText([done('wash'), done('soak', { agent: 'chalk', percentWof: 2.5 })])

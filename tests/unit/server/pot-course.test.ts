@@ -159,7 +159,8 @@ describe('a running pot', () => {
     ).rejects.toMatchObject(refusal(422, 'noted already'))
     const { events } = await here.log.pots.read(pot.id)
     expect(events.find(({ stepId }) => stepId === 'prepare')).toMatchObject({
-      ...{ at: at('09:10'), data: { skipped: true } },
+      at: at('09:10'),
+      data: { skipped: true },
     })
   })
 
@@ -239,8 +240,12 @@ describe('a running pot', () => {
     }
     const [item] = await here.log.hob.view(Date.parse(at('09:00')))
     expect(item).toMatchObject({
-      ...{ kind: 'pot', code: 'POT-26-01', pieces: 2, path: `/hob?pot=${pot.id}` },
-      ...{ what: 'tansy flower heads, simmer', next: 'Strain' },
+      kind: 'pot',
+      code: 'POT-26-01',
+      pieces: 2,
+      path: `/hob?pot=${pot.id}`,
+      what: 'tansy flower heads, simmer',
+      next: 'Strain',
       due: Date.parse(at('09:40')),
       look: Date.parse(at('09:00')),
     })

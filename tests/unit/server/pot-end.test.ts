@@ -80,8 +80,14 @@ describe('the end of a pot', () => {
       data: { agent: 'ironSulfate', form: 'heptahydrate', massG: 2 },
     })
     const { changeSetId } = await here.log.course.finish(pot.id, {
-      ...{ at: at('11:00'), finalPh: null, liquor: 'shifted', liquorL: null, spent: 'binned' },
-      ...{ rinse: 'later', pieces: [], note: '' },
+      at: at('11:00'),
+      finalPh: null,
+      liquor: 'shifted',
+      liquorL: null,
+      spent: 'binned',
+      rinse: 'later',
+      pieces: [],
+      note: '',
     })
     const iron = async () => (await here.log.pieces.read(pieces[0]!.id)).treatments.at(-1)
     expect(await iron()).toMatchObject({ agent: 'ironSulfate', percentWof: 2, massG: 1 })
@@ -122,7 +128,10 @@ describe('the end of a pot', () => {
     const done = await here.finish(await running(), '10:00')
     const card = await here.log.recipes.card(done.id)
     expect(card).toMatchObject({
-      ...{ code: 'POT-26-01', title: 'tansy flower heads', way: 'simmer', ratioAsWeighed: 1 },
+      code: 'POT-26-01',
+      title: 'tansy flower heads',
+      way: 'simmer',
+      ratioAsWeighed: 1,
       plants: [{ name: 'tansy', massG: 100, state: 'fresh' }],
     })
     expect(JSON.stringify(card)).not.toMatch(/patch|lat|lon|place/i)
@@ -139,8 +148,15 @@ describe('a trial, held against what was dyed before', () => {
     }
     const silk = await here.piece({ fibre: 'silk', mark: '5 knots' })
     const { pieces: answers } = await here.log.trials.compare({
-      ...{ lots: [{ lotId: lot.id, massG: 100 }], pieceIds: [silk.id], way: 'simmer' },
-      ...{ wayName: '', tempC: 82, minutes: 60, water: null, size: null, shifts: [] },
+      lots: [{ lotId: lot.id, massG: 100 }],
+      pieceIds: [silk.id],
+      way: 'simmer',
+      wayName: '',
+      tempC: 82,
+      minutes: 60,
+      water: null,
+      size: null,
+      shifts: [],
     })
     const { trial } = answers[0]!
     expect(trial!.against.code).toMatch(/^SWA-26-0[12]$/)

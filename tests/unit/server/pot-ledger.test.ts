@@ -50,7 +50,10 @@ async function play(here: PotLog, acts: readonly Act[]) {
       here.log.course.finish(
         pot.id,
         validate(finishPotSchema, {
-          ...{ at: time(), liquor: 'poured', spent: 'none', rinse: 'now' },
+          at: time(),
+          liquor: 'poured',
+          spent: 'none',
+          rinse: 'now',
         }),
       ),
     undo: async () => {

@@ -25,7 +25,10 @@ async function olderLog() {
   await write('pot_event').insert({ id: newId(), pot_id: potId, kind: 'done', at: AT, note: '' })
   await write('swatch').insert({
     ...recorded,
-    ...{ id: swatchId, code: 'SWA-26-01', pot_id: potId, piece_id: pieceId },
+    id: swatchId,
+    code: 'SWA-26-01',
+    pot_id: potId,
+    piece_id: pieceId,
   })
   await write('setting').insert({ name: 'hemisphere', value: 'southern' })
   return { pieceId, potId, swatchId }
@@ -39,8 +42,16 @@ describe('a log of the third version', () => {
     const log = createLog({ write, read: write, close: () => Promise.resolve() })
     const pot = await log.pots.read(potId)
     expect(pot).toMatchObject({
-      ...{ stage: 'done', plan: null, end: null, litAt: null, bathNumber: 1, isRatioKnown: true },
-      ...{ tempC: 82, minutes: 60, ratioDry: null, vesselId: null },
+      stage: 'done',
+      plan: null,
+      end: null,
+      litAt: null,
+      bathNumber: 1,
+      isRatioKnown: true,
+      tempC: 82,
+      minutes: 60,
+      ratioDry: null,
+      vesselId: null,
     })
     expect(pot.pieces[0]).toMatchObject({ swatchId, minutes: null, outcome: null })
     expect(pot.events).toMatchObject([{ kind: 'done', data: {}, stepId: null }])

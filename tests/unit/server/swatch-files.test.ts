@@ -32,9 +32,17 @@ describe('what goes out', () => {
     )
     expect(data).toHaveLength(2)
     expect(data[1]).toMatchObject({
-      ...{ swatch: 'SWA-26-01', source: 'Tanacetum vulgare', part: 'flower heads', fibre: 'wool' },
-      ...{ mordant: 'Al', ratioDry: '0.2', way: 'simmer', by: 'reader', basis: 'measured' },
-      ...{ wet: 'no', washed: 'yes' },
+      swatch: 'SWA-26-01',
+      source: 'Tanacetum vulgare',
+      part: 'flower heads',
+      fibre: 'wool',
+      mordant: 'Al',
+      ratioDry: '0.2',
+      way: 'simmer',
+      by: 'reader',
+      basis: 'measured',
+      wet: 'no',
+      washed: 'yes',
     })
   })
 

@@ -22,22 +22,38 @@ async function olderLog() {
   await write('piece').insert({ ...recorded, ...piece })
   await write('pot').insert({
     ...recorded,
-    ...{ id: potId, code: 'POT-26-01', title: '', dyed_on: '2026-01-02', way: 'simmer' },
+    id: potId,
+    code: 'POT-26-01',
+    title: '',
+    dyed_on: '2026-01-02',
+    way: 'simmer',
   })
   await write('pot_piece').insert({ pot_id: potId, piece_id: pieceId, dry_g: 10 })
   await write('swatch').insert({
     ...recorded,
-    ...{ id: swatchId, code: 'SWA-26-01', pot_id: potId, piece_id: pieceId },
+    id: swatchId,
+    code: 'SWA-26-01',
+    pot_id: potId,
+    piece_id: pieceId,
   })
   const reading = { swatch_id: swatchId, wet: false, washed: true, l: 66, a: 0, b: 20 }
   await write('reading').insert([
     {
-      ...{ ...reading, id: newId(), method: 'hex', hex: '#b5a07c' },
-      ...{ clipped: '[]', read_at: '2026-01-03T10:00:00Z' },
+      ...reading,
+      id: newId(),
+      method: 'hex',
+      hex: '#b5a07c',
+      clipped: '[]',
+      read_at: '2026-01-03T10:00:00Z',
     },
     {
-      ...{ ...reading, id: newId(), method: 'reflectance', hex: '#aaaaaa' },
-      ...{ clipped: '[]', read_at: '2026-01-04T10:00:00Z', reflectance: JSON.stringify(SPECTRUM) },
+      ...reading,
+      id: newId(),
+      method: 'reflectance',
+      hex: '#aaaaaa',
+      clipped: '[]',
+      read_at: '2026-01-04T10:00:00Z',
+      reflectance: JSON.stringify(SPECTRUM),
     },
   ])
   return swatchId

@@ -15,7 +15,11 @@ describe('a source that nobody has dyed with', () => {
     expect(groups).toHaveLength(1)
     const [{ curve, ...group }] = groups as [(typeof groups)[0]]
     expect(group).toMatchObject({
-      ...{ key: 'wool|Al|asItCame|simmer', n: 0, lots: 0, estimated: 0, points: [] },
+      key: 'wool|Al|asItCame|simmer',
+      n: 0,
+      lots: 0,
+      estimated: 0,
+      points: [],
     })
     expect(curve!.answer).toMatchObject({ n: 0, unit: null, strengths: [], shifts: [] })
     const { ceiling, enough } = curve!.answer
@@ -30,9 +34,14 @@ describe('a source that nobody has dyed with', () => {
     const { points, prior } = group!.curve!.answer
     const asked = askCurve(points, prior)
     const texts = strengthSentences({
-      ...{ on: 'wool, Al', described: asked.described(), at: asked.at(0.5) },
+      on: 'wool, Al',
+      described: asked.described(),
+      at: asked.at(0.5),
       weighed: { state: 'fresh', dryFraction: 0.2 },
-      ...{ lots: 0, estimated: 0, years: null, leansOn: null },
+      lots: 0,
+      estimated: 0,
+      years: null,
+      leansOn: null,
     }).map(({ text }) => text)
     expect(texts[0]).toBe('Typical, not yours: no swatch here can be counted yet.')
     expect(texts.join(' ')).not.toMatch(/of what this plant can do|Its ceiling is/)

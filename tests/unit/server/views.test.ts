@@ -102,7 +102,11 @@ describe('today', () => {
     await here.lot({ sourceId: DOCK, state: 'dried' })
     const before = await here.log.today.view('2026-09-09')
     expect(before.counts).toEqual({
-      ...{ ready: 2, wilting: 1, jars: 0, unmordanted: 1, unread: 1 },
+      ready: 2,
+      wilting: 1,
+      jars: 0,
+      unmordanted: 1,
+      unread: 1,
     })
     expect(before.unread).toMatchObject([
       { potCode: 'POT-26-01', swatches: 1, sourceNames: 'tansy' },

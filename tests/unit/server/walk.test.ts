@@ -116,20 +116,18 @@ describe('names while typing', () => {
       'Dermocybe sanguinea',
     )
     await here.log.sources.create({
-      ...{
-        id: newId(),
-        scientificName: 'Rubus idaeus',
-        commonName: 'raspberry',
-        synonyms: [],
-        otherNames: [],
-      },
-      ...{
-        part: 'leaf' as const,
-        needsMordant: 'unknown' as const,
-        usualRatio: null,
-        usualRatioState: 'fresh' as const,
-      },
-      ...{ windowFrom: null, windowTo: null, caution: null },
+      id: newId(),
+      scientificName: 'Rubus idaeus',
+      commonName: 'raspberry',
+      synonyms: [],
+      otherNames: [],
+      part: 'leaf' as const,
+      needsMordant: 'unknown' as const,
+      usualRatio: null,
+      usualRatioState: 'fresh' as const,
+      windowFrom: null,
+      windowTo: null,
+      caution: null,
     })
     expect((await here.log.names.find('rasp', 3))[0]!.source.commonName).toBe('raspberry')
   })

@@ -22,7 +22,10 @@ afterEach(() => here.database.close())
 
 const WASHED = { kind: 'wash' as const, doneOn: '2026-08-01' }
 const mordant = (agent: 'alum' | 'ironSulfate', percentWof: number) => ({
-  ...{ kind: 'mordant' as const, agent, percentWof, doneOn: '2026-08-02' },
+  kind: 'mordant' as const,
+  agent,
+  percentWof,
+  doneOn: '2026-08-02',
 })
 const source = (key: string) => ({ sourceId: catalogueId(key), sureness: 'sure' as const })
 
@@ -48,7 +51,11 @@ describe('worked pots', () => {
     pot = await here.note(pot, 'pull', '09:00', { stepId: 'dye', data: { pieceIds: [wool.id] } })
     const done = await here.finish(pot, '10:00', { rinse: 'later' })
     expect(done).toMatchObject({
-      ...{ stage: 'done', finalPh: 8.9, tempC: 74, minutes: 60, ratioDry: 0.54 },
+      stage: 'done',
+      finalPh: 8.9,
+      tempC: 74,
+      minutes: 60,
+      ratioDry: 0.54,
       end: { rinse: 'later', boiled: false, departures: [] },
     })
     expect(done.pieces[0]).toMatchObject({ minutes: 60, swatchCode: 'SWA-26-01' })
@@ -68,12 +75,18 @@ describe('worked pots', () => {
     const acid = { agent: 'vinegar' as const, form: '', massG: 5, when: 'before' as const }
     let pot = await here.plan([[bracket, 48]], [alum, iron], {
       plan: { additions: [acid], ph: { target: 5.3, cap: 4.5, agent: 'vinegar' } },
-      ...{ waterL: 0.8, tempC: 80 },
+      waterL: 0.8,
+      tempC: 80,
     })
     expect(pot.ratioAsWeighed).toBe(2)
     const guards = potGuardsOf(
       {
-        ...{ way: 'simmer', tempC: 80, ph: 5.3, waterL: 0.8, additions: [acid], vessel: null },
+        way: 'simmer',
+        tempC: 80,
+        ph: 5.3,
+        waterL: 0.8,
+        additions: [acid],
+        vessel: null,
         needsMordant: 'yes',
       },
       [alum, iron],
@@ -98,7 +111,10 @@ describe('worked pots', () => {
   test('cold bark for fish skin: no way with heat is offered, and none is lit', async () => {
     const bark = await here.lot({ ...source('alnus-glutinosa/bark'), state: 'dried', netG: 200 })
     const skin = await here.piece({
-      ...{ fibre: 'fishSkin', form: 'pieces', dryG: 40, treatments: [WASHED] },
+      fibre: 'fishSkin',
+      form: 'pieces',
+      dryG: 40,
+      treatments: [WASHED],
       bare: undefined,
     })
     expect(COLD_WAYS).toEqual(expect.arrayContaining(['coldSteep', 'hotExtractCold', 'paintOn']))
@@ -128,7 +144,9 @@ describe('worked pots', () => {
       treatments: [WASHED],
     })
     let pot = await here.plan([[leaves, 200]], [cloth], {
-      ...{ way: 'leafRub', tempC: null, waterL: null },
+      way: 'leafRub',
+      tempC: null,
+      waterL: null,
       plan: { additions: [{ agent: 'salt', form: '', massG: 60, when: 'in' }] },
     })
     expect(pot.ratioAsWeighed).toBe(2)
@@ -155,16 +173,30 @@ describe('worked pots', () => {
 
   test('a lichen liquor at three pH on three hanks: each jar has its own', async () => {
     const thallus = await here.lot({
-      ...{ ...source('ochrolechia-tartarea/thallus'), obtained: 'windfall', state: 'dried' },
+      ...source('ochrolechia-tartarea/thallus'),
+      obtained: 'windfall',
+      state: 'dried',
       netG: 30,
     })
     const { item: jar } = await here.log.jars.create({
-      ...{ id: newId(), way: 'ammoniaFerment', vessel: 'blue lid', vesselL: 1, waterL: 0.3 },
-      ...{ ammoniaL: 0.3, tempC: 18, startedAt: '2026-08-12T09:00:00+02:00', note: '' },
+      id: newId(),
+      way: 'ammoniaFerment',
+      vessel: 'blue lid',
+      vesselL: 1,
+      waterL: 0.3,
+      ammoniaL: 0.3,
+      tempC: 18,
+      startedAt: '2026-08-12T09:00:00+02:00',
+      note: '',
       lots: [{ lotId: thallus.id, massG: 30 }],
     })
     const { item: liquor } = await here.log.draws.draw(jar.id, {
-      ...{ id: newId(), roundId: newId(), volumeL: 0.6, at: at('07:00'), strain: true, note: '' },
+      id: newId(),
+      roundId: newId(),
+      volumeL: 0.6,
+      at: at('07:00'),
+      strain: true,
+      note: '',
     })
     const hanks: Piece[] = []
     for (const mark of ['1 knot', '2 knots', '3 knots']) {
@@ -173,7 +205,10 @@ describe('worked pots', () => {
     const groupId = newId()
     const jarPot = (piece: Piece, massG: number, isRatioKnown = true) =>
       here.plan([[liquor, massG]], [piece], {
-        ...{ way: 'ammoniaFerment', groupId, waterL: 0.3, isRatioKnown },
+        way: 'ammoniaFerment',
+        groupId,
+        waterL: 0.3,
+        isRatioKnown,
       })
     const pots = [
       await jarPot(hanks[0]!, 200),
@@ -210,7 +245,8 @@ describe('worked pots', () => {
       ['asItCame', 1],
     ])
     expect(groups.find(({ phBand }) => phBand === 'alkaline')!.points[0]).toMatchObject({
-      ...{ notCounted: 'ratioUnknown', ratioDry: null },
+      notCounted: 'ratioUnknown',
+      ratioDry: null,
     })
   })
 
@@ -218,7 +254,12 @@ describe('worked pots', () => {
     const acorns = (size: 'ground' | 'whole', vesselL: number, pressed = false) =>
       waterBudget({
         dyestuff: [{ dryG: 600, massG: 600, size, pressed, drinksGPerG: PARTS.nut.drinksGPerG }],
-        ...{ fibreG: 100, freedom: FORM_FREEDOM.yarn, vesselL, lid: 'ajar', hours: 2, tempC: 82 },
+        fibreG: 100,
+        freedom: FORM_FREEDOM.yarn,
+        vesselL,
+        lid: 'ajar',
+        hours: 2,
+        tempC: 82,
         isFibreWet: true,
       })
     const ground = acorns('ground', 5)

@@ -98,8 +98,14 @@ describe('the difference of two colours in words', () => {
 
   test('the other way about is the opposite', () => {
     const opposite: Record<string, string> = {
-      ...{ darker: 'lighter', lighter: 'darker', duller: 'clearer', clearer: 'duller' },
-      ...{ redder: 'greener', greener: 'redder', yellower: 'bluer', bluer: 'yellower' },
+      darker: 'lighter',
+      lighter: 'darker',
+      duller: 'clearer',
+      clearer: 'duller',
+      redder: 'greener',
+      greener: 'redder',
+      yellower: 'bluer',
+      bluer: 'yellower',
     }
     const lab = fc.record({
       l: fc.double({ min: 20, max: 90, noNaN: true }),

@@ -3,11 +3,22 @@ import type { Factors } from '../../../../core/evidence/factors'
 import { plannedTrial } from '../../../../core/evidence/planned-trial'
 
 const before: Factors = {
-  ...{ source: 'tansy', lot: 'TAN-26-01', fibre: 'wool', base: 'white', mordant: 'Al' },
-  ...{ mordantPercent: 10, ratioDry: 0.5, way: 'simmer', tempC: 82, minutes: 60, finalPh: 6.5 },
+  source: 'tansy',
+  lot: 'TAN-26-01',
+  fibre: 'wool',
+  base: 'white',
+  mordant: 'Al',
+  mordantPercent: 10,
+  ratioDry: 0.5,
+  way: 'simmer',
+  tempC: 82,
+  minutes: 60,
+  finalPh: 6.5,
 }
 const earlier = (code: string, factors: Factors = {}, dyedOn = '2026-08-01') => ({
-  ...{ swatchId: code, code, dyedOn },
+  swatchId: code,
+  code,
+  dyedOn,
   factors: { ...before, ...factors },
 })
 
@@ -26,7 +37,8 @@ describe('a plan held against earlier swatches', () => {
     expect(trial.differs).toEqual(['ratioDry', 'fibre'])
     expect(trial.control).toMatchObject({
       pieceFactors: { fibre: 'wool', mordant: 'Al' },
-      ...{ showsPiece: ['fibre'], showsBath: ['ratioDry'] },
+      showsPiece: ['fibre'],
+      showsBath: ['ratioDry'],
     })
   })
 

@@ -87,7 +87,9 @@ describe('a wet weight typed as a dry one', () => {
 
 describe('readiness', () => {
   const did = (kind: TreatmentFacts['kind']): TreatmentFacts => ({
-    ...{ kind, words: kind, doneOn: '2026-01-01' },
+    kind,
+    words: kind,
+    doneOn: '2026-01-01',
   })
   const level = (treatments: TreatmentFacts[], more = {}) =>
     readinessOf({ treatments, pots: 0, isInBath: false, ...more }).level
@@ -125,7 +127,10 @@ describe('what a fibre takes', () => {
   const wool: TakingFibre = { takes: 'well', origin: 'protein' }
   const cotton: TakingFibre = { takes: 'little', origin: 'cellulose' }
   const tansy: TakenSource = {
-    ...{ needsMordant: 'yes', bringsTannin: false, isLeafBlue: false, isLichen: false },
+    needsMordant: 'yes',
+    bringsTannin: false,
+    isLeafBlue: false,
+    isLichen: false,
   }
   const taking = (fibre: TakingFibre, source: Partial<TakenSource>, mordanted = true) =>
     takesSource(fibre, { ...tansy, ...source }, mordanted).taking

@@ -2,23 +2,45 @@ import { describe, expect, test } from '@jest/globals'
 import { recipeMarkdown, type RecipeCard } from '../../../../core/formats/recipe-card'
 
 const card: RecipeCard = {
-  ...{ code: 'POT-26-07', title: 'tansy flower heads', dyedOn: '2026-08-20', way: 'simmer' },
+  code: 'POT-26-07',
+  title: 'tansy flower heads',
+  dyedOn: '2026-08-20',
+  way: 'simmer',
   plants: [
     {
-      ...{ name: 'tansy', scientificName: 'Tanacetum vulgare', part: 'flower heads' },
-      ...{ state: 'fresh', massG: 300, dryG: 54 },
+      name: 'tansy',
+      scientificName: 'Tanacetum vulgare',
+      part: 'flower heads',
+      state: 'fresh',
+      massG: 300,
+      dryG: 54,
     },
   ],
-  ...{ fibreG: 100, ratioAsWeighed: 3, ratioDry: 0.54, waterL: 4, tempC: 82, minutes: 60 },
-  ...{ finalPh: null, bathNumber: 1, additions: [{ agent: 'washing soda', massG: 3 }] },
+  fibreG: 100,
+  ratioAsWeighed: 3,
+  ratioDry: 0.54,
+  waterL: 4,
+  tempC: 82,
+  minutes: 60,
+  finalPh: null,
+  bathNumber: 1,
+  additions: [{ agent: 'washing soda', massG: 3 }],
   steps: ['Chop', 'Strain'],
   pieces: [
     {
-      ...{ code: 'WOL-26-01', fibre: 'wool', dryG: 100, mordant: 'Al', minutes: 60 },
-      ...{ hex: '#c8a400', basis: 'measured', handle: ['soft'] },
+      code: 'WOL-26-01',
+      fibre: 'wool',
+      dryG: 100,
+      mordant: 'Al',
+      minutes: 60,
+      hex: '#c8a400',
+      basis: 'measured',
+      handle: ['soft'],
     },
   ],
-  ...{ departures: ['It boiled.'], cautions: ['Hot liquor.'], note: '' },
+  departures: ['It boiled.'],
+  cautions: ['Hot liquor.'],
+  note: '',
 }
 
 describe('a recipe card', () => {

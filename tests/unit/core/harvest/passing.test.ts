@@ -29,8 +29,13 @@ describe('what one more taking passes', () => {
 
   test('every way of obtaining is taken from somewhere', () => {
     expect(OBTAINED.map(takenFrom)).toEqual([
-      ...['stand', 'ground', 'ground', 'ground'],
-      ...['elsewhere', 'elsewhere', 'elsewhere'],
+      'stand',
+      'ground',
+      'ground',
+      'ground',
+      'elsewhere',
+      'elsewhere',
+      'elsewhere',
     ])
   })
 })

@@ -23,20 +23,35 @@ describe('steps of a mordant bath', () => {
   test('follow heat, rinse and finish', () => {
     expect(ids({})).toEqual(['0-wetOut', '0-dissolve', '0-enter', '0-hold', '0-dry'])
     expect(ids({ heat: 'hot', rinse: true, finish: 'heldWet' })).toEqual([
-      ...['0-wetOut', '0-dissolve', '0-enter', '0-hold', '0-cool', '0-rinse', '0-holdWet'],
+      '0-wetOut',
+      '0-dissolve',
+      '0-enter',
+      '0-hold',
+      '0-cool',
+      '0-rinse',
+      '0-holdWet',
     ])
   })
 
   test('two baths are one after the other, with a rinse between', () => {
     expect(ids({ stages: [{ agents: ['tannin'] }, { agents: ['alum'] }] })).toEqual([
-      ...['0-wetOut', '0-dissolve', '0-enter', '0-hold', '0-rinse'],
-      ...['1-dissolve', '1-enter', '1-hold', '1-dry'],
+      '0-wetOut',
+      '0-dissolve',
+      '0-enter',
+      '0-hold',
+      '0-rinse',
+      '1-dissolve',
+      '1-enter',
+      '1-hold',
+      '1-dry',
     ])
   })
 
   test('in the dye pot itself end with the pieces in', () => {
     expect(ids({ placing: 'in', finish: 'heldWet', rinse: true })).toEqual([
-      ...['0-wetOut', '0-dissolve', '0-enter'],
+      '0-wetOut',
+      '0-dissolve',
+      '0-enter',
     ])
   })
 
@@ -79,7 +94,9 @@ describe('the clock of a bath', () => {
   test('goes on over a change of the clocks: overnight is twelve hours, not thirteen', () => {
     // in the night after 24 October 2026 clocks in central Europe go back
     const done = ['0-wetOut', '0-dissolve', '0-enter'].map((stepId) => ({
-      ...{ stepId, at: Date.parse('2026-10-24T20:00:00+02:00'), skipped: false },
+      stepId,
+      at: Date.parse('2026-10-24T20:00:00+02:00'),
+      skipped: false,
     }))
     const now = stepNow(steps, done, start)!
     expect(new Date(now.due).toISOString()).toBe(
@@ -98,7 +115,9 @@ describe('the clock of a bath', () => {
     fc.assert(
       fc.property(fc.nat(4), fc.nat(5000), (n, lateMin) => {
         const done = steps.slice(0, n).map(({ id }, i) => ({
-          ...{ stepId: id, at: start + (i + 1) * lateMin * MIN, skipped: false },
+          stepId: id,
+          at: start + (i + 1) * lateMin * MIN,
+          skipped: false,
         }))
         const left = steps.slice(n).reduce((sum, { minutes }) => sum + minutes, 0)
         expect(stepsEnd(steps, done, start)).toBe(start + (n * lateMin + left) * MIN)

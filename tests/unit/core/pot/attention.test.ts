@@ -3,11 +3,20 @@ import { attentionOf, type AttendedNote } from '../../../../core/pot/attention'
 import type { WayStep } from '../../../../core/pot/way-steps'
 
 const step = (id: string, minutes: number, attended = false): WayStep => ({
-  ...{ id, kind: 'dye', words: id, minutes, mostMinutes: null, tempC: null, after: [], attended },
+  id,
+  kind: 'dye',
+  words: id,
+  minutes,
+  mostMinutes: null,
+  tempC: null,
+  after: [],
+  attended,
 })
 const STEPS = [step('rub', 20, true), step('steep', 600), step('strain', 10, true)]
 const did = (stepId: string | null, kind = 'step', isSkipped = false): AttendedNote => ({
-  ...{ kind, stepId, isSkipped },
+  kind,
+  stepId,
+  isSkipped,
 })
 
 describe('minutes of attention', () => {
@@ -18,7 +27,8 @@ describe('minutes of attention', () => {
 
   test('a step left out costs nothing, a round gone through twice costs twice', () => {
     expect(attentionOf(STEPS, [did('rub'), did('strain', 'step', true)])).toEqual({
-      ...{ minutes: 20, basis: 'noted' },
+      minutes: 20,
+      basis: 'noted',
     })
     expect(attentionOf(STEPS, [did('rub'), did('rub#2'), did('strain')]).minutes).toBe(50)
   })

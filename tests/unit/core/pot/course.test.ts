@@ -11,7 +11,8 @@ import { inOrder } from '../../../../core/pot/way-steps'
 
 const MIN = 60_000
 const mark = (stepId: string, min: number, skipped = false): StepMark => ({
-  ...{ stepId, skipped },
+  stepId,
+  skipped,
   at: min * MIN,
 })
 const names = (list: { step: { id: string } }[]) => list.map(({ step }) => step.id)

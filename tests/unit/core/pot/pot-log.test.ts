@@ -15,10 +15,18 @@ const pull = (min: number, ...pieceIds: string[]): PotNote => ({
   pieceIds,
 })
 const read = (min: number, tempC: number | null, ph: number | null = null): PotNote => ({
-  ...{ kind: 'reading', at: min * MIN, tempC, ph },
+  kind: 'reading',
+  at: min * MIN,
+  tempC,
+  ph,
 })
 const add = (min: number, massG: number, waterL = 0): PotNote => ({
-  ...{ kind: 'add', at: min * MIN, agent: 'sodaAsh', form: 'decahydrate', massG, waterL },
+  kind: 'add',
+  at: min * MIN,
+  agent: 'sodaAsh',
+  form: 'decahydrate',
+  massG,
+  waterL,
 })
 
 describe('what the notes of a pot come to', () => {

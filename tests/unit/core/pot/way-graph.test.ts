@@ -24,8 +24,14 @@ const ways = fc
     rows.map(({ minutes, back, minLagMin, attended, burner, again }, i): WayStep => {
       const waits = [...new Set(back.map((b) => i - b).filter((k) => k >= 0))]
       return {
-        ...{ id: `s${i}`, kind: 'stand', words: `step ${i}`, minutes, mostMinutes: null },
-        ...{ tempC: null, attended, burner },
+        id: `s${i}`,
+        kind: 'stand',
+        words: `step ${i}`,
+        minutes,
+        mostMinutes: null,
+        tempC: null,
+        attended,
+        burner,
         after: waits.map((k) => ({ id: `s${k}`, minLagMin })),
         // a round goes back to the step itself, or to one it waits for
         ...(again !== undefined && {
@@ -110,7 +116,11 @@ describe('any way', () => {
       fc.property(ways, fc.integer({ min: 0, max: 23 }), fc.boolean(), (steps, hour, forwards) => {
         const at = hour * HOUR
         const plan = dayPlan({
-          ...{ steps, hands, daylight: hands, burners: 1, busy: [[2 * HOUR, 9 * HOUR]] },
+          steps,
+          hands,
+          daylight: hands,
+          burners: 1,
+          busy: [[2 * HOUR, 9 * HOUR]],
           ...(forwards ? { from: at } : { by: at }),
         })
         if (forwards) expect(plan.begins).toBeGreaterThanOrEqual(at)

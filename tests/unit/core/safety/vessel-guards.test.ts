@@ -3,7 +3,10 @@ import type { VESSEL_MATERIALS } from '../../../../core/safety/vessel-guards'
 import { vesselGuards } from '../../../../core/safety/vessel-guards'
 
 const vessel = (material: (typeof VESSEL_MATERIALS)[number], isDyeOnly = true) => ({
-  ...{ name: 'bucket', material, isDyeOnly, fullL: 10 },
+  name: 'bucket',
+  material,
+  isDyeOnly,
+  fullL: 10,
 })
 const plain = { ph: null, bringsAcid: false, tempC: 80 }
 const codes = (...args: Parameters<typeof vesselGuards>) =>

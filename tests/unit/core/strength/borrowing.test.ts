@@ -72,7 +72,9 @@ describe('a borrowed prior', () => {
       const lent: NearCurve = {
         ...near(0),
         points: [0.1, 0.2, 0.4, 0.6, 0.9, 0.3].map((ratio, k) => ({
-          ...{ ratio, lot: `l${k}`, strength: seen(ratio, ceiling, scale) },
+          ratio,
+          lot: `l${k}`,
+          strength: seen(ratio, ceiling, scale),
         })),
       }
       const [p, c] = [
@@ -130,7 +132,10 @@ describe('what a reading may be off', () => {
   test('a curve of photos is surer than one of colours by eye', () => {
     const lab = { l: 60, a: 12, b: 40 }
     const swatch = (ratioDry: number, errorDe: number): JobSwatch => ({
-      ...{ ratioDry, lot: `${ratioDry}`, errorDe, dyed: { reflectance: null, lab } },
+      ratioDry,
+      lot: `${ratioDry}`,
+      errorDe,
+      dyed: { reflectance: null, lab },
       bare: { reflectance: null, lab: { l: 88, a: 0.5, b: 10 } },
     })
     const width = (errorDe: number) => {

@@ -17,7 +17,8 @@ function sourceOf(factors: readonly number[], seed: number, error = 0.08) {
   const normal = randomNormal.source(randomLcg(seed))(0, 1)
   return factors.flatMap((factor, i) =>
     RATIOS.map((ratio) => ({
-      ...{ ratio, lot: `lot ${i}` },
+      ratio,
+      lot: `lot ${i}`,
       strength: 2 * (1 - Math.exp((-factor * ratio) / 0.3)) * Math.exp(error * normal()),
     })),
   )
@@ -54,7 +55,9 @@ describe('the potency of a lot', () => {
       { lot: 'lot 0', notTold: 'onlyLot', of: 3 },
     ])
     const others = [0.1, 0.3, 0.6, 1.2].map((ratio, i) => ({
-      ...{ ratio, lot: `usual ${i}`, strength: 2 * (1 - Math.exp(-ratio / 0.3)) },
+      ratio,
+      lot: `usual ${i}`,
+      strength: 2 * (1 - Math.exp(-ratio / 0.3)),
     }))
     const full = [{ ratio: 3, strength: 2, lot: 'full' }]
     expect(lotPotencies([...others, ...full], {}).at(-1)).toMatchObject({ notTold: 'nearCeiling' })
@@ -111,8 +114,13 @@ describe('potency against season, storage and place', () => {
     const dayOfYear = 120 + ((i * 53) % 200)
     const storedYears = (i * 0.37) % 3
     return {
-      ...{ dayOfYear, storedYears, year: 2020 + (i % 6), logSd: 0.1 },
-      ...{ stage: i % 2 ? 'bud' : 'flower', place: '', log: log(dayOfYear, storedYears) },
+      dayOfYear,
+      storedYears,
+      year: 2020 + (i % 6),
+      logSd: 0.1,
+      stage: i % 2 ? 'bud' : 'flower',
+      place: '',
+      log: log(dayOfYear, storedYears),
     }
   }
   const make = (n: number, log: Parameters<typeof lot>[1]) =>

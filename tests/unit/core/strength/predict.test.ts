@@ -7,7 +7,8 @@ import { predictor, type KnownCurve } from '../../../../core/strength/predict'
 const unit = Array.from({ length: 31 }, (_, i) => (i < 12 ? 1.9 : 0.4))
 const bare = new Array<number>(31).fill(reflectanceOfKOverS(0.04))
 const points = [0.1, 0.2, 0.4, 0.8, 1.2].map((ratio, i) => ({
-  ...{ ratio, lot: i < 3 ? 'a' : 'b' },
+  ratio,
+  lot: i < 3 ? 'a' : 'b',
   strength: 1.6 * (1 - Math.exp(-ratio / 0.4)),
 }))
 const known: KnownCurve = { points, prior: { kind: 'leaf' }, unit, estimated: 0 }

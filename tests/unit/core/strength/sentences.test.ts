@@ -26,7 +26,11 @@ const weighed = { state: 'fresh', dryFraction: 0.18 }
 const told = (points: PosteriorPoint[], ratio: number, more: Partial<StrengthFacts> = {}) => {
   const curve = askCurve(points, { kind: 'leaf' })
   const facts: StrengthFacts = {
-    ...{ on: 'wool, Al', described: curve.described(), at: curve.at(ratio), weighed, estimated: 0 },
+    on: 'wool, Al',
+    described: curve.described(),
+    at: curve.at(ratio),
+    weighed,
+    estimated: 0,
     lots: new Set(points.map(({ lot }) => lot)).size,
     years: points.length ? ['2024', '2026'] : null,
     leansOn: null,
@@ -114,7 +118,9 @@ describe('the sentences of a source', () => {
 
   test('a ceiling that was not reached has no number', () => {
     const straight = [0.02, 0.03, 0.04, 0.05].map((ratio, i) => ({
-      ...{ ratio, strength: 4 * ratio, lot: `l${i}` },
+      ratio,
+      strength: 4 * ratio,
+      lot: `l${i}`,
     }))
     const { byId, facts } = told(straight, 0.04)
     expect(facts.described.ceilingReached).toBe(false)
@@ -124,7 +130,9 @@ describe('the sentences of a source', () => {
 
   test('a source that never takes is said to, as sure as it is and no surer', () => {
     const nothing = Array.from({ length: 8 }, (_, i) => ({
-      ...{ ratio: 0.2 * (i + 1), strength: 0.005, lot: `l${i}` },
+      ratio: 0.2 * (i + 1),
+      strength: 0.005,
+      lot: `l${i}`,
     }))
     const { byId, facts } = told(nothing, 0.5)
     const [, sure] = /(\d+) % sure/.exec(byId.get('takesNothing')!)!

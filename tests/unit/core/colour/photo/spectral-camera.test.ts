@@ -35,12 +35,17 @@ const CARD = { x: 420, y: 275, width: 90, height: 60 }
 
 const photo = (exposure = 0.8) =>
   takePicture({
-    ...{ width: 660, height: 360, table: 0.3, exposure },
+    width: 660,
+    height: 360,
+    table: 0.3,
+    exposure,
     things: [
       ...PATCHES.map((reflectance, i) => ({
         box: {
-          ...{ x: CHART.x + SIDE * (i % COLUMNS), y: CHART.y + SIDE * Math.floor(i / COLUMNS) },
-          ...{ width: SIDE, height: SIDE },
+          x: CHART.x + SIDE * (i % COLUMNS),
+          y: CHART.y + SIDE * Math.floor(i / COLUMNS),
+          width: SIDE,
+          height: SIDE,
         },
         reflectance,
       })),
@@ -59,7 +64,10 @@ const corners: Corners = [
 const labs = PATCHES.map((reflectance) => labOfReflectance([...reflectance]))
 const grey = labOfReflectance(TEST_COLOURS[0]![1].map(() => 0.5))
 const inside = (box: ReturnType<typeof swatchBox>) => ({
-  ...{ x: box.x + 6, y: box.y + 6, width: box.width - 12, height: box.height - 12 },
+  x: box.x + 6,
+  y: box.y + 6,
+  width: box.width - 12,
+  height: box.height - 12,
 })
 const chartAreas = (at: Corners, from = picture) =>
   chartBoxes(at, COLUMNS, ROWS).map((box) => cut(from, box))
@@ -136,7 +144,9 @@ describe('a photo by a camera of its own sensitivities, under a warm lamp', () =
     )
     expect(() =>
       readPhoto(cut(picture, inside(swatchBox(0))), {
-        ...{ kind: 'chart', labs, readings: [chartAreas(corners, burnt)] },
+        kind: 'chart',
+        labs,
+        readings: [chartAreas(corners, burnt)],
       }),
     ).toThrow(/^patch \d+ of the chart: area must have at most 1 %/)
   })
