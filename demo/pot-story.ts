@@ -1,7 +1,7 @@
 import { wayFacts } from '../catalogue/ways'
 import { labOfReflectance } from '../core/colour/tristimulus'
 import { hexOfLab } from '../core/colour/screen-colour'
-import { finishPotSchema } from '../shared/schemas/pot-event'
+import { finishPotSchema } from '../shared/schemas/pot/pot-event'
 import { validate } from '../shared/validate'
 import { addDays } from './days'
 import type { Act } from './loft-story'

@@ -1,8 +1,8 @@
 import type { Schema } from 'joi'
 import convertJoi from 'joi-to-json'
 import { COLLECTIONS } from '../server/http/collections'
-import { CALC_ANSWERS, type CalcName } from '../shared/schemas/calc-answers'
-import { CALC_ENDPOINTS } from '../shared/schemas/calc-endpoints'
+import { CALC_ANSWERS, type CalcName } from '../shared/schemas/calc/calc-answers'
+import { CALC_ENDPOINTS } from '../shared/schemas/calc/calc-endpoints'
 
 type Json = Record<string, unknown>
 

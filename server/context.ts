@@ -2,9 +2,9 @@ import { fileURLToPath } from 'node:url'
 import { openDatabase, type Database } from './database/open'
 import { migrate } from './database/migrate'
 import { photoFiles } from './photos/photo-files'
-import { shelveCatalogue } from './services/catalogue'
-import { createCurvePool, type CurvePool } from './services/curve-pool'
-import { createLog, type Log } from './services/log'
+import { shelveCatalogue } from './services/log/catalogue'
+import { createCurvePool, type CurvePool } from './services/strength/curve-pool'
+import { createLog, type Log } from './services/log/log'
 
 interface Context {
   database: Database

@@ -2,7 +2,7 @@
 import { useId } from 'vue'
 import { formatRatio } from '~~/core/quantity/format-quantity'
 import type { PlantState } from '~~/core/harvest/dry-fraction'
-import type { StrengthGroup } from '~~/shared/strength-view'
+import type { StrengthGroup } from '~~/shared/views/strength/strength'
 import { useSize } from '~/composables/useSize'
 import { laneOf, RIBBON_RANGE, ribbonScale, ribbonStops } from '~/features/strength/ribbon-paint'
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { PARTS } from '~~/catalogue/parts'
-import type { NameHit } from '~~/shared/name-hit'
-import type { Source } from '~~/shared/schemas/source'
+import type { NameHit } from '~~/shared/views/walk/name-hit'
+import type { Source } from '~~/shared/schemas/walk/source'
 
 /** Finds a source by its scientific, older or common name while typing. */
 const { label = 'What', error = '' } = defineProps<{ label?: string; error?: string }>()

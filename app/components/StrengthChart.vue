@@ -7,8 +7,8 @@ import { setRight } from '~/features/strength/band'
 import { useStrengthScales } from '~/features/strength/useStrengthScales'
 import { useSize } from '~/composables/useSize'
 import type { Interval } from '~~/core/strength/posterior/posterior'
-import type { CurveView } from '~~/shared/curve-view'
-import type { StrengthGroup, StrengthPointView } from '~~/shared/strength-view'
+import type { CurveView } from '~~/shared/views/strength/curve'
+import type { StrengthGroup, StrengthPointView } from '~~/shared/views/strength/strength'
 
 /**
  * Strength against dry ratio: each swatch in its own colour, and the band that holds the median

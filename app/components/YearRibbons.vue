@@ -3,7 +3,7 @@ import dayjs from 'dayjs'
 import { scaleLinear, scaleSqrt } from 'd3-scale'
 import { PARTS } from '~~/catalogue/parts'
 import { formatMass } from '~~/core/quantity/format-quantity'
-import type { WalkRow } from '~~/shared/walk-view'
+import type { WalkRow } from '~~/shared/views/walk/walk'
 import { moreText, orderedRows, windowText } from '~/features/today/windows'
 
 /** One row a source: when it is ready, what was gathered and which colour it gave. */

@@ -1,7 +1,7 @@
 import { PARTS, type Part } from '~~/catalogue/parts'
-import type { Page } from '~~/shared/schemas/common'
-import type { Lot } from '~~/shared/schemas/lot'
-import type { Source } from '~~/shared/schemas/source'
+import type { Page } from '~~/shared/schemas/log/common'
+import type { Lot } from '~~/shared/schemas/loft/lot'
+import type { Source } from '~~/shared/schemas/walk/source'
 import { useApi } from './useApi'
 import { useLoaded } from './useLoaded'
 

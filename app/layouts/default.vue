@@ -7,7 +7,7 @@ import SprigMark from '~/features/frame/SprigMark.vue'
 import StationThread from '~/features/frame/StationThread.vue'
 import { useKeyboard } from '~/features/frame/useKeyboard'
 import { localToday } from '~/features/today/dates'
-import type { TodayView } from '~~/shared/today-view'
+import type { TodayView } from '~~/shared/views/log/today'
 
 const route = useRoute()
 const api = useApi()

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { AGENTS, type Agent } from '~~/catalogue/agents'
-import type { Page, Recorded } from '~~/shared/schemas/common'
+import type { Page, Recorded } from '~~/shared/schemas/log/common'
 import LoftNav from '~/features/loft/LoftNav.vue'
 import { shortDate } from '~/features/today/dates'
 

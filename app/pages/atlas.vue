@@ -2,7 +2,7 @@
 import { useVirtualizer } from '@tanstack/vue-virtual'
 import { formatNumber, formatRatio } from '~~/core/quantity/format-quantity'
 import { sentenceSpan } from '~~/core/strength/sentences'
-import type { AtlasView } from '~~/shared/atlas-view'
+import type { AtlasView } from '~~/shared/views/strength/atlas'
 import AtlasAskForm from '~/features/strength/AtlasAskForm.vue'
 import AtlasLineRow from '~/features/strength/AtlasLineRow.vue'
 import StrengthNav from '~/features/strength/StrengthNav.vue'

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { formatMass } from '~~/core/quantity/format-quantity'
-import type { BasketRow, BasketView } from '~~/shared/basket-view'
-import type { Piece } from '~~/shared/schemas/piece'
+import type { BasketRow, BasketView } from '~~/shared/views/basket/basket'
+import type { Piece } from '~~/shared/schemas/basket/piece'
 import BasketList from '~/features/basket/BasketList.vue'
 import BasketNav from '~/features/basket/BasketNav.vue'
 import ChosenPanel from '~/features/basket/ChosenPanel.vue'

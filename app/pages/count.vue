@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { newId } from '~~/shared/ids'
-import { countStockSchema, type CountStock } from '~~/shared/schemas/lot-moves'
+import { countStockSchema, type CountStock } from '~~/shared/schemas/loft/lot-moves'
 import type { StockLot } from '~/composables/useStock'
 import LotAmountField from '~/features/loft/LotAmountField.vue'
 import LoftNav from '~/features/loft/LoftNav.vue'

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { ImportPlan } from '~~/shared/import-plan'
+import type { ImportPlan } from '~~/shared/views/exchange/import-plan'
 import { sendFile } from '~/features/exchange/read-news'
 import LoftNav from '~/features/loft/LoftNav.vue'
 

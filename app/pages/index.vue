@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import type { TodayView } from '~~/shared/today-view'
-import type { WalkView } from '~~/shared/walk-view'
+import type { TodayView } from '~~/shared/views/log/today'
+import type { WalkView } from '~~/shared/views/walk/walk'
 import LearntLast from '~/features/today/LearntLast.vue'
 import WantsHands from '~/features/today/WantsHands.vue'
 import { localToday, longDate } from '~/features/today/dates'

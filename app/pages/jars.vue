@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { JarView } from '~~/shared/schemas/jar'
+import type { JarView } from '~~/shared/schemas/loft/jar'
 import JarSheet from '~/features/jars/JarSheet.vue'
 import StartJar from '~/features/jars/StartJar.vue'
 import { byWeight, dueText, hexOf } from '~/features/jars/words'

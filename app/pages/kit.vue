@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import type { Page } from '~~/shared/schemas/common'
-import type { Settings } from '~~/shared/schemas/settings'
-import type { Vessel } from '~~/shared/schemas/vessel'
+import type { Page } from '~~/shared/schemas/log/common'
+import type { Settings } from '~~/shared/schemas/log/settings'
+import type { Vessel } from '~~/shared/schemas/pot/vessel'
 import KitSettings from '~/features/kit/KitSettings.vue'
 import ScaleBench from '~/features/kit/ScaleBench.vue'
 import VesselForm from '~/features/kit/VesselForm.vue'

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { LoftLot, LoftView } from '~~/shared/loft-view'
+import type { LoftLot, LoftView } from '~~/shared/views/loft/loft'
 import LoftNav from '~/features/loft/LoftNav.vue'
 import LotSheet from '~/features/loft/LotSheet.vue'
 import { amountOf, dryOf, GROUP_WORDS, lineOf } from '~/features/loft/words'

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import type { Page } from '~~/shared/schemas/common'
-import type { Patch } from '~~/shared/schemas/patch'
+import type { Page } from '~~/shared/schemas/log/common'
+import type { Patch } from '~~/shared/schemas/walk/patch'
 import PatchMap from '~/features/patches/PatchMap.vue'
 import PatchSheet from '~/features/patches/PatchSheet.vue'
 

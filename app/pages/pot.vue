@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { PARTS } from '~~/catalogue/parts'
 import { formatNumber, formatRatio } from '~~/core/quantity/format-quantity'
-import type { StrengthView } from '~~/shared/strength-view'
+import type { StrengthView } from '~~/shared/views/strength/strength'
 import ChooseLots from '~/features/pot/ChooseLots.vue'
 import ChoosePieces from '~/features/pot/ChoosePieces.vue'
 import ExpectedColours from '~/features/pot/ExpectedColours.vue'

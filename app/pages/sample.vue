@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import dayjs from 'dayjs'
 import { formatNumber, formatRatio } from '~~/core/quantity/format-quantity'
-import type { StrengthView } from '~~/shared/strength-view'
+import type { StrengthView } from '~~/shared/views/strength/strength'
 import SourceChoice from '~/features/strength/SourceChoice.vue'
 import StrengthNav from '~/features/strength/StrengthNav.vue'
 import { sampleRows, sourceTitle, weighedText } from '~/features/strength/sample-page'

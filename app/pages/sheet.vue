@@ -11,8 +11,8 @@ import {
   formatRatio,
   formatVolume,
 } from '~~/core/quantity/format-quantity'
-import { againOf } from '~~/shared/pot-course'
-import type { Pot } from '~~/shared/schemas/pot'
+import { againOf } from '~~/shared/rules/pot/course'
+import type { Pot } from '~~/shared/schemas/pot/pot'
 import SheetPieces from '~/features/hob/SheetPieces.vue'
 import PotNav from '~/features/pot/PotNav.vue'
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { PARTS } from '~~/catalogue/parts'
-import type { StrengthView } from '~~/shared/strength-view'
+import type { StrengthView } from '~~/shared/views/strength/strength'
 import LaterBaths from '~/features/strength/LaterBaths.vue'
 import NextTrial from '~/features/strength/NextTrial.vue'
 import SmallMultiples from '~/features/strength/SmallMultiples.vue'

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import QRCode from 'qrcode'
 import { formatMass } from '~~/core/quantity/format-quantity'
-import type { BasketRow } from '~~/shared/basket-view'
-import { treatmentWords } from '~~/shared/fibre-facts'
-import type { JarView } from '~~/shared/schemas/jar'
+import type { BasketRow } from '~~/shared/views/basket/basket'
+import { treatmentWords } from '~~/shared/rules/basket/fibre'
+import type { JarView } from '~~/shared/schemas/loft/jar'
 import { pieceName } from '~/features/basket/readiness'
 import { outlookText } from '~/features/jars/words'
 import LoftNav from '~/features/loft/LoftNav.vue'

@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import type { Page } from '~~/shared/schemas/common'
-import type { Container } from '~~/shared/schemas/container'
-import type { Patch } from '~~/shared/schemas/patch'
-import type { WalkView } from '~~/shared/walk-view'
+import type { Page } from '~~/shared/schemas/log/common'
+import type { Container } from '~~/shared/schemas/loft/container'
+import type { Patch } from '~~/shared/schemas/walk/patch'
+import type { WalkView } from '~~/shared/views/walk/walk'
 import { localToday } from '~/features/today/dates'
 import ReadyNow from '~/features/walk/ReadyNow.vue'
 import WeighInForm from '~/features/walk/WeighInForm.vue'

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { WAY_KEYS, wayFacts, type Way } from '~~/catalogue/ways'
-import type { Page } from '~~/shared/schemas/common'
-import type { OwnWay } from '~~/shared/schemas/own-way'
+import type { Page } from '~~/shared/schemas/log/common'
+import type { OwnWay } from '~~/shared/schemas/pot/own-way'
 import PotNav from '~/features/pot/PotNav.vue'
 import EditWay from '~/features/ways/EditWay.vue'
 import WaySteps from '~/features/ways/WaySteps.vue'

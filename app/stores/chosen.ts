@@ -1,6 +1,6 @@
 import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'
-import type { BasketRow } from '~~/shared/basket-view'
+import type { BasketRow } from '~~/shared/views/basket/basket'
 
 /** Pieces in hand: chosen in the basket, and taken along to a bath, a pot or the tags. */
 export const useChosen = defineStore('chosen', () => {

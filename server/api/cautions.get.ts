@@ -1,6 +1,6 @@
 import Joi from 'joi'
 import type { Handling } from '../../core/safety/never-together'
-import { dateField } from '../../shared/schemas/common'
+import { dateField } from '../../shared/schemas/log/common'
 import { defineRoute } from '../http/define-route'
 
 const AGENTS = ['ammonia', 'bleach', 'acid'] as const

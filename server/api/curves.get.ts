@@ -1,6 +1,6 @@
 import { sendStream, setResponseHeader } from 'h3'
 import Joi from 'joi'
-import { idField } from '../../shared/schemas/common'
+import { idField } from '../../shared/schemas/log/common'
 import { defineRoute } from '../http/define-route'
 import { jsonList } from '../http/json-list'
 

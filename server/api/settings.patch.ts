@@ -1,4 +1,4 @@
-import { settingsSchema } from '../../shared/schemas/settings'
+import { settingsSchema } from '../../shared/schemas/log/settings'
 import { defineRoute } from '../http/define-route'
 
 export default defineRoute({ body: settingsSchema }, async ({ body, log }) =>

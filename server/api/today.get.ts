@@ -1,5 +1,5 @@
 import Joi from 'joi'
-import { dateField } from '../../shared/schemas/common'
+import { dateField } from '../../shared/schemas/log/common'
 import { defineRoute } from '../http/define-route'
 
 /** The local date comes with the request: the server may not know the dyer's time zone. */

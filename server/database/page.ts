@@ -1,5 +1,5 @@
 import type { Knex } from 'knex'
-import type { Page, PageQuery } from '../../shared/schemas/common'
+import type { Page, PageQuery } from '../../shared/schemas/log/common'
 
 /**
  * One page of a list, newest first, by key: UUIDv7 ids sort by the time they were made, so a

@@ -1,4 +1,4 @@
-import type { Recorded } from '../../shared/schemas/common'
+import type { Recorded } from '../../shared/schemas/log/common'
 
 /** Columns of every row that can be edited and set aside. */
 export interface RecordedRow {

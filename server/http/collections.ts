@@ -1,43 +1,71 @@
 import Joi, { type ObjectSchema } from 'joi'
-import { idField, type PageQuery, type Recorded } from '../../shared/schemas/common'
+import { idField, type PageQuery, type Recorded } from '../../shared/schemas/log/common'
 import {
   newPatchRuleSchema,
   patchRuleChangeSchema,
   patchRuleQuerySchema,
-} from '../../shared/schemas/allowance'
+} from '../../shared/schemas/walk/allowance'
 import {
   containerChangeSchema,
   containerQuerySchema,
   newContainerSchema,
-} from '../../shared/schemas/container'
-import { jarChangeSchema, jarQuerySchema, newJarSchema } from '../../shared/schemas/jar'
-import { newPhotoSchema, photoChangeSchema, photoQuerySchema } from '../../shared/schemas/photo'
-import { newWishSchema, wishChangeSchema, wishQuerySchema } from '../../shared/schemas/wish'
-import { lotChangeSchema, lotQuerySchema, newLotSchema } from '../../shared/schemas/lot'
-import { newPatchSchema, patchChangeSchema, patchQuerySchema } from '../../shared/schemas/patch'
-import { newPieceSchema, pieceChangeSchema, pieceQuerySchema } from '../../shared/schemas/piece'
+} from '../../shared/schemas/loft/container'
+import { jarChangeSchema, jarQuerySchema, newJarSchema } from '../../shared/schemas/loft/jar'
+import {
+  newPhotoSchema,
+  photoChangeSchema,
+  photoQuerySchema,
+} from '../../shared/schemas/loft/photo'
+import { newWishSchema, wishChangeSchema, wishQuerySchema } from '../../shared/schemas/walk/wish'
+import { lotChangeSchema, lotQuerySchema, newLotSchema } from '../../shared/schemas/loft/lot'
+import {
+  newPatchSchema,
+  patchChangeSchema,
+  patchQuerySchema,
+} from '../../shared/schemas/walk/patch'
+import {
+  newPieceSchema,
+  pieceChangeSchema,
+  pieceQuerySchema,
+} from '../../shared/schemas/basket/piece'
 import {
   newOwnWaySchema,
   ownWayChangeSchema,
   ownWayQuerySchema,
-} from '../../shared/schemas/own-way'
-import { newVesselSchema, vesselChangeSchema, vesselQuerySchema } from '../../shared/schemas/vessel'
-import { newPotSchema, potChangeSchema, potQuerySchema } from '../../shared/schemas/pot'
-import { newSourceSchema, sourceChangeSchema, sourceQuerySchema } from '../../shared/schemas/source'
-import { newSwatchSchema, swatchChangeSchema, swatchQuerySchema } from '../../shared/schemas/swatch'
-import { bathChangeSchema, bathQuerySchema, newBathSchema } from '../../shared/schemas/mordant-bath'
+} from '../../shared/schemas/pot/own-way'
+import {
+  newVesselSchema,
+  vesselChangeSchema,
+  vesselQuerySchema,
+} from '../../shared/schemas/pot/vessel'
+import { newPotSchema, potChangeSchema, potQuerySchema } from '../../shared/schemas/pot/pot'
+import {
+  newSourceSchema,
+  sourceChangeSchema,
+  sourceQuerySchema,
+} from '../../shared/schemas/walk/source'
+import {
+  newSwatchSchema,
+  swatchChangeSchema,
+  swatchQuerySchema,
+} from '../../shared/schemas/swatch/swatch'
+import {
+  bathChangeSchema,
+  bathQuerySchema,
+  newBathSchema,
+} from '../../shared/schemas/basket/mordant-bath'
 import {
   newPieceSetSchema,
   pieceSetChangeSchema,
   pieceSetQuerySchema,
-} from '../../shared/schemas/piece-set'
+} from '../../shared/schemas/basket/piece-set'
 import {
   newShelfItemSchema,
   shelfItemChangeSchema,
   shelfQuerySchema,
-} from '../../shared/schemas/shelf'
-import type { Collection, Log } from '../services/log'
-import type { Records } from '../services/records'
+} from '../../shared/schemas/loft/shelf'
+import type { Collection, Log } from '../services/log/log'
+import type { Records } from '../services/log/records'
 import { HttpRefusal } from './http-refusal'
 
 interface CollectionSchemas {

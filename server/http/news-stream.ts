@@ -1,6 +1,6 @@
 import { PassThrough } from 'node:stream'
 import { FileProblem } from '../../core/formats/table'
-import type { ImportNews } from '../../shared/import-plan'
+import type { ImportNews } from '../../shared/views/exchange/import-plan'
 import { logger } from './logger'
 import { toProblem } from './to-problem'
 

@@ -2,7 +2,7 @@ import { FileProblem } from '../../core/formats/table'
 import { InputError } from '../../core/input-error'
 import type { Problem } from '../../shared/problem'
 import { ValidationError } from '../../shared/validate'
-import { Refusal } from '../services/failures'
+import { Refusal } from '../services/log/failures'
 import { PhotoRefusal } from '../photos/take-photo'
 import { HttpRefusal } from './http-refusal'
 

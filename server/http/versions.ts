@@ -1,6 +1,6 @@
 import { setResponseHeader, setResponseStatus, type H3Event } from 'h3'
-import type { Recorded } from '../../shared/schemas/common'
-import type { Written } from '../services/records'
+import type { Recorded } from '../../shared/schemas/log/common'
+import type { Written } from '../services/log/records'
 import { HttpRefusal } from './http-refusal'
 
 /**

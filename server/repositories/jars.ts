@@ -1,7 +1,7 @@
 import { group } from 'd3-array'
 import type { Knex } from 'knex'
-import type { Page } from '../../shared/schemas/common'
-import type { Jar, JarQuery, JarRound } from '../../shared/schemas/jar'
+import type { Page } from '../../shared/schemas/log/common'
+import type { Jar, JarQuery, JarRound } from '../../shared/schemas/loft/jar'
 import { pageOf } from '../database/page'
 import { toRecorded, type RecordedRow } from '../database/recorded'
 

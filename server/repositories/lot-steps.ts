@@ -1,5 +1,5 @@
 import type { Knex } from 'knex'
-import type { LotStep } from '../../shared/schemas/lot'
+import type { LotStep } from '../../shared/schemas/loft/lot'
 
 interface StepRow {
   id: string

@@ -2,14 +2,14 @@ import { group } from 'd3-array'
 import type { Knex } from 'knex'
 import { stagesOf } from '../../catalogue/mordant-schemes'
 import { bathSteps } from '../../core/mordant/bath-steps'
-import type { Page } from '../../shared/schemas/common'
+import type { Page } from '../../shared/schemas/log/common'
 import type {
   BathAgent,
   BathEvent,
   BathPiece,
   BathQuery,
   MordantBath,
-} from '../../shared/schemas/mordant-bath'
+} from '../../shared/schemas/basket/mordant-bath'
 import { pageOf } from '../database/page'
 import { toRecorded, type RecordedRow } from '../database/recorded'
 

@@ -1,7 +1,7 @@
 import type { Knex } from 'knex'
-import { foldName } from '../../shared/fold-name'
-import type { Page } from '../../shared/schemas/common'
-import type { NewPatch, Patch, PatchQuery } from '../../shared/schemas/patch'
+import { foldName } from '../../shared/rules/walk/fold-name'
+import type { Page } from '../../shared/schemas/log/common'
+import type { NewPatch, Patch, PatchQuery } from '../../shared/schemas/walk/patch'
 import { countOf, likeText, pageOf } from '../database/page'
 import { toRecorded, type RecordedRow } from '../database/recorded'
 

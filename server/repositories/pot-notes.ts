@@ -1,7 +1,7 @@
 import { group } from 'd3-array'
 import type { Knex } from 'knex'
 import { newId } from '../../shared/ids'
-import type { PotEvent, PotEventKind } from '../../shared/schemas/pot-event'
+import type { PotEvent, PotEventKind } from '../../shared/schemas/pot/pot-event'
 
 interface EventRow {
   id: string

@@ -1,8 +1,8 @@
 import { group } from 'd3-array'
 import { plantToFibreRatio } from '../../core/harvest/ratio'
-import type { Pot, PotLot, PotPiece } from '../../shared/schemas/pot'
-import type { PieceOutcome, PotEvent } from '../../shared/schemas/pot-event'
-import type { PotPlan } from '../../shared/schemas/pot-plan'
+import type { Pot, PotLot, PotPiece } from '../../shared/schemas/pot/pot'
+import type { PieceOutcome, PotEvent } from '../../shared/schemas/pot/pot-event'
+import type { PotPlan } from '../../shared/schemas/pot/pot-plan'
 import { toRecorded, type RecordedRow } from '../database/recorded'
 
 /** How a pot stands in its rows, and what is made of them. */

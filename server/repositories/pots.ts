@@ -1,8 +1,8 @@
 import { group } from 'd3-array'
 import type { Knex } from 'knex'
-import type { Page } from '../../shared/schemas/common'
-import type { Pot, PotQuery } from '../../shared/schemas/pot'
-import type { PieceOutcome } from '../../shared/schemas/pot-event'
+import type { Page } from '../../shared/schemas/log/common'
+import type { Pot, PotQuery } from '../../shared/schemas/pot/pot'
+import type { PieceOutcome } from '../../shared/schemas/pot/pot-event'
 import { likeText, pageOf } from '../database/page'
 import { potNotes } from './pot-notes'
 import {

@@ -1,6 +1,6 @@
 import { group } from 'd3-array'
 import type { Knex } from 'knex'
-import { PLAIN_ABOUT, type Reading, type ReadingAbout } from '../../shared/schemas/reading'
+import { PLAIN_ABOUT, type Reading, type ReadingAbout } from '../../shared/schemas/swatch/reading'
 
 interface ReadingRow {
   id: string

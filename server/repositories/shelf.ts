@@ -1,8 +1,8 @@
 import type { Knex } from 'knex'
 import { roundToMilligram } from '../../core/harvest/net-mass'
 import { newId } from '../../shared/ids'
-import type { Page } from '../../shared/schemas/common'
-import type { NewShelfItem, ShelfItem, ShelfQuery } from '../../shared/schemas/shelf'
+import type { Page } from '../../shared/schemas/log/common'
+import type { NewShelfItem, ShelfItem, ShelfQuery } from '../../shared/schemas/loft/shelf'
 import { pageOf } from '../database/page'
 import { toRecorded, type RecordedRow } from '../database/recorded'
 

@@ -1,9 +1,9 @@
 import { group } from 'd3-array'
 import type { Knex } from 'knex'
 import { PART_HABITS } from '../../catalogue/sources/part-habits'
-import { foldName } from '../../shared/fold-name'
-import type { Page } from '../../shared/schemas/common'
-import type { Source, SourceMore, SourceQuery } from '../../shared/schemas/source'
+import { foldName } from '../../shared/rules/walk/fold-name'
+import type { Page } from '../../shared/schemas/log/common'
+import type { Source, SourceMore, SourceQuery } from '../../shared/schemas/walk/source'
 import { countOf, likeText, pageOf } from '../database/page'
 import { toRecorded, type RecordedRow } from '../database/recorded'
 

@@ -1,6 +1,6 @@
 import type { Knex } from 'knex'
-import type { Page } from '../../shared/schemas/common'
-import type { Swatch, SwatchJudgement, SwatchQuery } from '../../shared/schemas/swatch'
+import type { Page } from '../../shared/schemas/log/common'
+import type { Swatch, SwatchJudgement, SwatchQuery } from '../../shared/schemas/swatch/swatch'
 import { likeText, pageOf } from '../database/page'
 import { toRecorded, type RecordedRow } from '../database/recorded'
 import { readingRepository } from './readings'

@@ -1,6 +1,6 @@
 import { group } from 'd3-array'
 import type { Knex } from 'knex'
-import type { Treatment } from '../../shared/schemas/treatment'
+import type { Treatment } from '../../shared/schemas/basket/treatment'
 
 interface TreatmentRow {
   id: string

@@ -1,7 +1,7 @@
 import type { APIRequestContext, Page } from '@playwright/test'
 import sharp from 'sharp'
 import { catalogueId, newId } from '../../shared/ids'
-import type { Pot } from '../../shared/schemas/pot'
+import type { Pot } from '../../shared/schemas/pot/pot'
 import { boothPhoto } from '../fixtures/booth-photo'
 import { expect } from './watched'
 

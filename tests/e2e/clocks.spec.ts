@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test'
 import { newId } from '../../shared/ids'
-import type { Pot } from '../../shared/schemas/pot'
+import type { Pot } from '../../shared/schemas/pot/pot'
 import { finish, isoAgo, litPot, MIN, sheet } from './lit-pot'
 import { expect, test, visit } from './watched'
 

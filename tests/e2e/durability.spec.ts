@@ -5,9 +5,9 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { DATABASE_FILE } from '../../server/database/open'
 import { wayFacts } from '../../catalogue/ways'
-import type { OnTheHob } from '../../shared/hob-view'
+import type { OnTheHob } from '../../shared/views/pot/hob'
 import { catalogueId, newId } from '../../shared/ids'
-import type { Pot } from '../../shared/schemas/pot'
+import type { Pot } from '../../shared/schemas/pot/pot'
 import { exited, startBuilt, untilReady } from './server-process'
 
 const PORT = 4878

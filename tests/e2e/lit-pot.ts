@@ -1,7 +1,7 @@
 import type { APIRequestContext, Page } from '@playwright/test'
 import { wayFacts, type Way } from '../../catalogue/ways'
 import { catalogueId, newId } from '../../shared/ids'
-import type { Pot } from '../../shared/schemas/pot'
+import type { Pot } from '../../shared/schemas/pot/pot'
 import { expect } from './watched'
 
 export const MIN = 60_000

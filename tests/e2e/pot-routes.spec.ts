@@ -1,8 +1,8 @@
 import { expect, test } from '@playwright/test'
 import { wayFacts } from '../../catalogue/ways'
 import { catalogueId, newId } from '../../shared/ids'
-import type { Pot } from '../../shared/schemas/pot'
-import type { TrialAnswer } from '../../shared/plan-view'
+import type { Pot } from '../../shared/schemas/pot/pot'
+import type { TrialAnswer } from '../../shared/views/pot/trial'
 
 const problem = { type: 'about:blank' }
 

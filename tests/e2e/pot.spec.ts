@@ -1,6 +1,6 @@
 import type { APIRequestContext } from '@playwright/test'
 import { catalogueId, newId } from '../../shared/ids'
-import type { Pot } from '../../shared/schemas/pot'
+import type { Pot } from '../../shared/schemas/pot/pot'
 import { saidOn } from './keyboard'
 import { dayOf, finish, isoAgo, litPot, sheet } from './lit-pot'
 import { expect, test, visit } from './watched'

@@ -1,4 +1,4 @@
-import type { AtlasView } from '../../shared/atlas-view'
+import type { AtlasView } from '../../shared/views/strength/atlas'
 import { catalogueId, newId } from '../../shared/ids'
 import { saidOn } from './keyboard'
 import { expect, test, visit } from './watched'

@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os'
 import { join, resolve } from 'node:path'
 import { expect, test } from '@playwright/test'
 import { curveOfJob, type CurveJob } from '../../core/strength/curve-job'
-import { createCurvePool } from '../../server/services/curve-pool'
+import { createCurvePool } from '../../server/services/strength/curve-pool'
 
 const BUILT = resolve('.output/server/workers/curves.mjs')
 

@@ -1,8 +1,8 @@
 import { describe, expect, test } from '@jest/globals'
 import { readFileSync } from 'node:fs'
 import { apiDocument } from '../../scripts/api-document'
-import { CALC_ANSWERS, type CalcName } from '../../shared/schemas/calc-answers'
-import { CALC_ENDPOINTS } from '../../shared/schemas/calc-endpoints'
+import { CALC_ANSWERS, type CalcName } from '../../shared/schemas/calc/calc-answers'
+import { CALC_ENDPOINTS } from '../../shared/schemas/calc/calc-endpoints'
 import { validate } from '../../shared/validate'
 
 const { version } = JSON.parse(readFileSync('package.json', 'utf8')) as { version: string }

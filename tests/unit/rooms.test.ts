@@ -20,8 +20,8 @@ describe('imports between rooms', () => {
     ['shared/x.ts', 'knex'],
     ['server/services/x.ts', '../../app/stores/session'],
     ['server/services/x.ts', '../../demo/load'],
-    ['app/features/walk/x.ts', '~~/server/services/log'],
-    ['app/features/walk/x.ts', '../../../server/services/log'],
+    ['app/features/walk/x.ts', '~~/server/services/log/log'],
+    ['app/features/walk/x.ts', '../../../server/services/log/log'],
   ])('%s may not import %s', (file, from) => {
     expect(complaintsAbout(file, `import '${from}'\n`)).toHaveLength(1)
   })
@@ -32,7 +32,7 @@ describe('imports between rooms', () => {
     ['shared/x.ts', '../core/checks'],
     ['server/services/x.ts', '../../shared/ids'],
     ['app/features/walk/x.ts', '~~/core/checks'],
-    ['demo/x.ts', '../server/services/log'],
+    ['demo/x.ts', '../server/services/log/log'],
   ])('%s may import %s', (file, from) => {
     expect(complaintsAbout(file, `import '${from}'\n`)).toEqual([])
   })

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { formatMass } from '~~/core/quantity/format-quantity'
-import type { BasketRow } from '~~/shared/basket-view'
+import type { BasketRow } from '~~/shared/views/basket/basket'
 import { marksOf, pieceName, readinessLine } from './readiness'
 
 /** One line of the basket; drawn anew only when its piece is another, not whenever one scrolls. */

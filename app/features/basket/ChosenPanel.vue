@@ -3,7 +3,7 @@ import { formatMass } from '~~/core/quantity/format-quantity'
 import { newId } from '~~/shared/ids'
 import { limitsSentence, strictest } from '~~/core/fibre/limits'
 import { lookAlikes } from '~~/core/fibre/marks'
-import { guardedPiece, limitsOf } from '~~/shared/fibre-facts'
+import { guardedPiece, limitsOf } from '~~/shared/rules/basket/fibre'
 import { piecesText } from './readiness'
 import { localToday } from '~/features/today/dates'
 

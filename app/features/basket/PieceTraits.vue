@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { FIBRE_KEYS, FIBRES, type Fibre } from '~~/catalogue/fibres'
-import { BASES, type Base } from '~~/shared/schemas/piece'
+import { BASES, type Base } from '~~/shared/schemas/basket/piece'
 
 /** What else a piece is: seldom asked, never needed. */
 export interface TraitsDraft {

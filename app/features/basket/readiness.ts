@@ -2,9 +2,14 @@ import { MORDANTS, mordantMarks } from '~~/catalogue/agents'
 import { fibreFacts } from '~~/catalogue/fibres'
 import { missingTime, readinessOf, type Readiness } from '~~/core/fibre/readiness'
 import { formatNumber } from '~~/core/quantity/format-quantity'
-import type { BasketLevel, BasketRow } from '~~/shared/basket-view'
-import { fibreWords, treatmentFacts, treatmentWords, type PieceLook } from '~~/shared/fibre-facts'
-import { mordantsOf } from '~~/shared/schemas/piece'
+import type { BasketLevel, BasketRow } from '~~/shared/views/basket/basket'
+import {
+  fibreWords,
+  treatmentFacts,
+  treatmentWords,
+  type PieceLook,
+} from '~~/shared/rules/basket/fibre'
+import { mordantsOf } from '~~/shared/schemas/basket/piece'
 import { ago, agoRoughly } from '~/features/today/dates'
 
 /** `1 piece`, `12 pieces` */

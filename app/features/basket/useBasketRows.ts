@@ -1,5 +1,5 @@
 import { ref, shallowReactive, watch } from 'vue'
-import type { BasketRow, BasketRows } from '~~/shared/basket-view'
+import type { BasketRow, BasketRows } from '~~/shared/views/basket/basket'
 
 export interface BasketFilter {
   level: string

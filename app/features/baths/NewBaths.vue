@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { TANNIN_PARTS } from '~~/catalogue/parts'
-import type { Page } from '~~/shared/schemas/common'
-import type { MordantBath } from '~~/shared/schemas/mordant-bath'
-import type { ShelfView } from '~~/shared/shelf-view'
+import type { Page } from '~~/shared/schemas/log/common'
+import type { MordantBath } from '~~/shared/schemas/basket/mordant-bath'
+import type { ShelfView } from '~~/shared/views/loft/shelf'
 import { pieceName } from '~/features/basket/readiness'
 import BathPortion from './BathPortion.vue'
 import { useBathForm, type BathSurroundings } from './useBathForm'

@@ -1,7 +1,7 @@
 import type { Agent } from '~~/catalogue/agents'
 import { schemeFacts, type Scheme } from '~~/catalogue/mordant-schemes'
 import { gramsOfAgent } from '~~/core/mordant/percent-of-fibre'
-import { formsOf } from '~~/shared/schemas/shelf'
+import { formsOf } from '~~/shared/schemas/loft/shelf'
 
 /** An agent of a bath that is being put together. */
 export interface AgentDraft {

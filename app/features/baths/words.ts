@@ -4,10 +4,10 @@ import { schemeFacts } from '~~/catalogue/mordant-schemes'
 import type { BathStep, StepNow } from '~~/core/mordant/bath-steps'
 import { timeWords } from '~~/core/fibre/readiness'
 import { formatMass, formatNumber } from '~~/core/quantity/format-quantity'
-import { BATH_STEP_WORDS } from '~~/shared/bath-words'
-import type { BathAgent, MordantBath } from '~~/shared/schemas/mordant-bath'
+import { BATH_STEP_WORDS } from '~~/shared/words/basket/bath-steps'
+import type { BathAgent, MordantBath } from '~~/shared/schemas/basket/mordant-bath'
 
-export { BATH_STEP_WORDS as STEP_WORDS } from '~~/shared/bath-words'
+export { BATH_STEP_WORDS as STEP_WORDS } from '~~/shared/words/basket/bath-steps'
 
 /** `10 g alum`, `5.4 g alum (dried, without water)`: the form is said where there are several. */
 export function agentWords({ agent, form, massG }: Pick<BathAgent, 'agent' | 'form' | 'massG'>) {

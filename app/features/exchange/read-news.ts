@@ -1,4 +1,4 @@
-import type { ImportNews } from '~~/shared/import-plan'
+import type { ImportNews } from '~~/shared/views/exchange/import-plan'
 
 /**
  * Sends a file and hands on what the server tells as it goes, line by line.

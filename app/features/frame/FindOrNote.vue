@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { FindHit } from '~~/shared/find'
+import type { FindHit } from '~~/shared/views/log/find'
 import { formatMass } from '~~/core/quantity/format-quantity'
 import { readJarNote, readWeighInNote } from './read-note'
 

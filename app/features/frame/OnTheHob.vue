@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { OnTheHob } from '~~/shared/hob-view'
+import type { OnTheHob } from '~~/shared/views/pot/hob'
 import { clockWords } from '~/features/baths/words'
 import { useAlarm } from '~/features/hob/useAlarm'
 

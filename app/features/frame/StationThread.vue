@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { StationCounts } from '~~/shared/today-view'
+import type { StationCounts } from '~~/shared/views/log/today'
 import { STATIONS, type Station } from './stations'
 
 const { counts } = defineProps<{ counts: StationCounts | null }>()

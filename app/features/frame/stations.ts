@@ -1,4 +1,4 @@
-import type { StationCounts } from '~~/shared/today-view'
+import type { StationCounts } from '~~/shared/views/log/today'
 
 export interface Station {
   path: string

@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { AGENT_KEYS, agentFacts, type Agent } from '~~/catalogue/agents'
 import { formatMass, formatVolume } from '~~/core/quantity/format-quantity'
-import { formsOf } from '~~/shared/schemas/shelf'
-import type { ShelfItem } from '~~/shared/schemas/shelf'
-import type { Lot } from '~~/shared/schemas/lot'
-import { PUT_RIGHT, type PutRight } from '~~/shared/schemas/pot-event'
-import type { Pot } from '~~/shared/schemas/pot'
+import { formsOf } from '~~/shared/schemas/loft/shelf'
+import type { ShelfItem } from '~~/shared/schemas/loft/shelf'
+import type { Lot } from '~~/shared/schemas/loft/lot'
+import { PUT_RIGHT, type PutRight } from '~~/shared/schemas/pot/pot-event'
+import type { Pot } from '~~/shared/schemas/pot/pot'
 import type { Note } from './usePotNotes'
 import { PUT_RIGHT_WORDS } from './words'
 

@@ -4,7 +4,7 @@ import { scaleLinear, scaleTime } from 'd3-scale'
 import { line } from 'd3-shape'
 import dayjs from 'dayjs'
 import { useSize } from '~/composables/useSize'
-import type { Pot } from '~~/shared/schemas/pot'
+import type { Pot } from '~~/shared/schemas/pot/pot'
 
 /** Temperature and pH against time, with what went in and out as marks under it. */
 const { pot, now } = defineProps<{ pot: Pot; now: number }>()

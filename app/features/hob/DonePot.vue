@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { timeWords } from '~~/core/fibre/readiness'
 import { formatNumber, formatRatio } from '~~/core/quantity/format-quantity'
-import type { Pot } from '~~/shared/schemas/pot'
+import type { Pot } from '~~/shared/schemas/pot/pot'
 import BathTrace from './BathTrace.vue'
 
 /** A pot that is over: what really happened, and where its swatches are read. */

@@ -1,7 +1,12 @@
 <script setup lang="ts">
 import { wayFacts } from '~~/catalogue/ways'
-import { HANDLES, finishPotSchema, type FinishPot, type Handle } from '~~/shared/schemas/pot-event'
-import type { Pot } from '~~/shared/schemas/pot'
+import {
+  HANDLES,
+  finishPotSchema,
+  type FinishPot,
+  type Handle,
+} from '~~/shared/schemas/pot/pot-event'
+import type { Pot } from '~~/shared/schemas/pot/pot'
 import { instantNow } from './words'
 
 /** The end of a pot: rinse, feel, and what becomes of liquor and stuff. */

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import type { OnTheHob } from '~~/shared/hob-view'
-import type { Pot } from '~~/shared/schemas/pot'
+import type { OnTheHob } from '~~/shared/views/pot/hob'
+import type { Pot } from '~~/shared/schemas/pot/pot'
 import { clockWords } from '~/features/baths/words'
 import { shortDate } from '~/features/today/dates'
 

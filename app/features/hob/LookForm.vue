@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { LOOKED_HOW, type LookedHow } from '~~/shared/schemas/pot-event'
-import type { Pot } from '~~/shared/schemas/pot'
+import { LOOKED_HOW, type LookedHow } from '~~/shared/schemas/pot/pot-event'
+import type { Pot } from '~~/shared/schemas/pot/pot'
 import type { Note } from './usePotNotes'
 import { LOOK_WORDS } from './words'
 

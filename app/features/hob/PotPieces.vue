@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { timeWords } from '~~/core/fibre/readiness'
 import type { PotSum } from '~~/core/pot/pot-log'
-import type { BasketRow } from '~~/shared/basket-view'
-import type { Pot } from '~~/shared/schemas/pot'
+import type { BasketRow } from '~~/shared/views/basket/basket'
+import type { Pot } from '~~/shared/schemas/pot/pot'
 import { clockWords } from '~/features/baths/words'
 import { marksOf, pieceName } from '~/features/basket/readiness'
 

@@ -2,7 +2,7 @@
 import type { RecipeCard } from '~~/core/formats/recipe-card'
 import { timeWords } from '~~/core/fibre/readiness'
 import { formatMass } from '~~/core/quantity/format-quantity'
-import type { Pot } from '~~/shared/schemas/pot'
+import type { Pot } from '~~/shared/schemas/pot/pot'
 
 /** The pieces of a pot on paper: what is hoped for, or what came. */
 const { card, pot, isCard } = defineProps<{ card: RecipeCard; pot: Pot; isCard: boolean }>()

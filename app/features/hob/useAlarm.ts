@@ -1,5 +1,5 @@
 import { computed, ref, watch, type Ref } from 'vue'
-import type { OnTheHob } from '~~/shared/hob-view'
+import type { OnTheHob } from '~~/shared/views/pot/hob'
 
 const KEY = 'juniper-haze/alarm'
 const BEEP_HZ = 660

@@ -1,6 +1,6 @@
 import { newId } from '~~/shared/ids'
-import type { NotedKind, PotEventData } from '~~/shared/schemas/pot-event'
-import type { Pot } from '~~/shared/schemas/pot'
+import type { NotedKind, PotEventData } from '~~/shared/schemas/pot/pot-event'
+import type { Pot } from '~~/shared/schemas/pot/pot'
 import { instantNow } from './words'
 
 export type Note = <K extends NotedKind>(

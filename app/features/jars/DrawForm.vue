@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { formatMass } from '~~/core/quantity/format-quantity'
 import { newId } from '~~/shared/ids'
-import { drawJarSchema, type DrawJar, type JarView } from '~~/shared/schemas/jar'
-import type { Lot } from '~~/shared/schemas/lot'
+import { drawJarSchema, type DrawJar, type JarView } from '~~/shared/schemas/loft/jar'
+import type { Lot } from '~~/shared/schemas/loft/lot'
 import { nowInstant } from './words'
 
 /** Liquor drawn off, or all of it strained: it becomes stock, and the spent stuff may too. */

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { newId } from '~~/shared/ids'
-import { LOOKED_AT, LOOKED_HOW, type JarChange, type JarRound } from '~~/shared/schemas/jar'
+import { LOOKED_AT, LOOKED_HOW, type JarChange, type JarRound } from '~~/shared/schemas/loft/jar'
 import { nowInstant, ROUND_WORDS } from './words'
 
 /** One look: at what and how, its colour in a word and on the screen, pH, smell, mould. */

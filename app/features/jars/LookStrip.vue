@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { scaleLinear } from 'd3-scale'
-import type { JarView } from '~~/shared/schemas/jar'
+import type { JarView } from '~~/shared/schemas/loft/jar'
 
 /** What was seen in jars over time: a strip of colours each, on one scale of days. */
 const { jars } = defineProps<{ jars: JarView[] }>()

@@ -1,7 +1,7 @@
 import dayjs from 'dayjs'
 import type { RoundDue } from '~~/core/jar/rounds'
 import { formatNumber } from '~~/core/quantity/format-quantity'
-import type { JarView } from '~~/shared/schemas/jar'
+import type { JarView } from '~~/shared/schemas/loft/jar'
 
 export const ROUND_WORDS = {
   shake: { button: 'Shaken', done: 'shaken' },

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { boilingPointC, pressureAtHpa } from '~~/core/bath/boiling-point'
 import { formatNumber } from '~~/core/quantity/format-quantity'
-import { settingsSchema, type Settings } from '~~/shared/schemas/settings'
+import { settingsSchema, type Settings } from '~~/shared/schemas/log/settings'
 
 /** What is set once: burners, hours of the day, the kitchen's height, and the instruments. */
 const { settings } = defineProps<{ settings: Settings }>()

@@ -7,7 +7,7 @@ import {
   type NewVessel,
   type Vessel,
   type VesselChange,
-} from '~~/shared/schemas/vessel'
+} from '~~/shared/schemas/pot/vessel'
 
 /** A vessel, new or put right. */
 const { vessel = null } = defineProps<{ vessel?: Vessel | null }>()

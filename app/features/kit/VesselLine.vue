@@ -2,7 +2,7 @@
 import { USEFUL_SHARE } from '~~/core/bath/water-budget'
 import { vesselGuards } from '~~/core/safety/vessel-guards'
 import { formatMass, formatVolume } from '~~/core/quantity/format-quantity'
-import type { Vessel } from '~~/shared/schemas/vessel'
+import type { Vessel } from '~~/shared/schemas/pot/vessel'
 import VesselForm from './VesselForm.vue'
 
 /** One vessel: what it is, what it usefully holds, and what its metal does. */

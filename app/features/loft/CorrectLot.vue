@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { PARTS, type Part } from '~~/catalogue/parts'
-import type { LoftLot } from '~~/shared/loft-view'
-import type { Page } from '~~/shared/schemas/common'
-import { lotChangeSchema, OBTAINED, type Lot, type LotChange } from '~~/shared/schemas/lot'
-import type { Patch } from '~~/shared/schemas/patch'
-import type { Source } from '~~/shared/schemas/source'
+import type { LoftLot } from '~~/shared/views/loft/loft'
+import type { Page } from '~~/shared/schemas/log/common'
+import { lotChangeSchema, OBTAINED, type Lot, type LotChange } from '~~/shared/schemas/loft/lot'
+import type { Patch } from '~~/shared/schemas/walk/patch'
+import type { Source } from '~~/shared/schemas/walk/source'
 import { localToday } from '~/features/today/dates'
 
 /** Corrections of what was noted of a lot; what came to hand only while nothing was weighed since. */

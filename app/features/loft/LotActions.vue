@@ -1,15 +1,15 @@
 <script setup lang="ts">
 import type { StepKind } from '~~/core/harvest/lot-step'
 import { newId } from '~~/shared/ids'
-import type { LoftLot } from '~~/shared/loft-view'
-import type { Page } from '~~/shared/schemas/common'
-import type { Lot, LotChange } from '~~/shared/schemas/lot'
+import type { LoftLot } from '~~/shared/views/loft/loft'
+import type { Page } from '~~/shared/schemas/log/common'
+import type { Lot, LotChange } from '~~/shared/schemas/loft/lot'
 import {
   combineLotsSchema,
   splitLotSchema,
   type CombineLots,
   type SplitLot,
-} from '~~/shared/schemas/lot-moves'
+} from '~~/shared/schemas/loft/lot-moves'
 import { localToday } from '~/features/today/dates'
 import LotAmountField from './LotAmountField.vue'
 import { amountOf, STEP_WORDS, stepsFor } from './words'

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { LIQUOR_G_PER_L } from '~~/core/jar/liquor'
-import type { Lot } from '~~/shared/schemas/lot'
+import type { Lot } from '~~/shared/schemas/loft/lot'
 
 /** An amount of a lot: on the scale, or by volume where it is a liquor; speaks to its page in g. */
 const {

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { formatMass } from '~~/core/quantity/format-quantity'
-import type { LoftLot } from '~~/shared/loft-view'
+import type { LoftLot } from '~~/shared/views/loft/loft'
 import { shortDate } from '~/features/today/dates'
 import { STEP_WORDS } from './words'
 

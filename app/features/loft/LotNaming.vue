@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import type { LoftLot } from '~~/shared/loft-view'
-import type { Evidence, LotChange } from '~~/shared/schemas/lot'
-import type { Source } from '~~/shared/schemas/source'
+import type { LoftLot } from '~~/shared/views/loft/loft'
+import type { Evidence, LotChange } from '~~/shared/schemas/loft/lot'
+import type { Source } from '~~/shared/schemas/walk/source'
 import NameSureness from '~/features/walk/NameSureness.vue'
 
 /** The name of a lot, how sure it is, and naming it later; the name carries to its swatches. */

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import type { Page } from '~~/shared/schemas/common'
-import type { Photo } from '~~/shared/schemas/photo'
+import type { Page } from '~~/shared/schemas/log/common'
+import type { Photo } from '~~/shared/schemas/loft/photo'
 import PhotoQueue from '~/features/walk/PhotoQueue.vue'
 import { uploadPhotos } from '~/features/walk/upload-photos'
 

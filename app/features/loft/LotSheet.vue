@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { formatMass, formatNumber } from '~~/core/quantity/format-quantity'
-import type { LoftLot } from '~~/shared/loft-view'
-import type { Lot, LotChange } from '~~/shared/schemas/lot'
+import type { LoftLot } from '~~/shared/views/loft/loft'
+import type { Lot, LotChange } from '~~/shared/schemas/loft/lot'
 import { ago, shortDate } from '~/features/today/dates'
 import CorrectLot from './CorrectLot.vue'
 import LotActions from './LotActions.vue'

@@ -1,7 +1,7 @@
 import type { StepKind } from '~~/core/harvest/lot-step'
 import { formatMass, formatNumber } from '~~/core/quantity/format-quantity'
-import type { LoftGroup, LoftLot } from '~~/shared/loft-view'
-import type { Lot } from '~~/shared/schemas/lot'
+import type { LoftGroup, LoftLot } from '~~/shared/views/loft/loft'
+import type { Lot } from '~~/shared/schemas/loft/lot'
 import { daysSince } from '~/features/today/dates'
 
 export const GROUP_WORDS: Record<LoftGroup, { title: string; empty: string }> = {

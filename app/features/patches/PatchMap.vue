@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { geoDistance, geoMercator, type GeoPermissibleObjects } from 'd3-geo'
 import { ticks } from 'd3-array'
-import type { Patch } from '~~/shared/schemas/patch'
+import type { Patch } from '~~/shared/schemas/walk/patch'
 
 /** Where the patches lie to each other: north is up, and a bar for scale. No outside map. */
 const { patches, chosenId } = defineProps<{ patches: Patch[]; chosenId: string | null }>()

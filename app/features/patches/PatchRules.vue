@@ -3,11 +3,15 @@ import { PARTS } from '~~/catalogue/parts'
 import type { AllowanceRule } from '~~/core/harvest/allowance'
 import { formatMass } from '~~/core/quantity/format-quantity'
 import { newId } from '~~/shared/ids'
-import type { Page } from '~~/shared/schemas/common'
-import { newPatchRuleSchema, type NewPatchRule, type PatchRule } from '~~/shared/schemas/allowance'
-import type { Patch } from '~~/shared/schemas/patch'
-import type { Source } from '~~/shared/schemas/source'
-import type { WalkView } from '~~/shared/walk-view'
+import type { Page } from '~~/shared/schemas/log/common'
+import {
+  newPatchRuleSchema,
+  type NewPatchRule,
+  type PatchRule,
+} from '~~/shared/schemas/walk/allowance'
+import type { Patch } from '~~/shared/schemas/walk/patch'
+import type { Source } from '~~/shared/schemas/walk/source'
+import type { WalkView } from '~~/shared/views/walk/walk'
 import { ruleWords } from '~/features/walk/rule-words'
 import { localToday } from '~/features/today/dates'
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { HAZARD_KINDS } from '~~/core/safety/gathering'
-import type { Patch, PatchChange, NewPatch } from '~~/shared/schemas/patch'
-import { newPatchSchema, PLAIN_PATCH, PRIVACIES } from '~~/shared/schemas/patch'
+import type { Patch, PatchChange, NewPatch } from '~~/shared/schemas/walk/patch'
+import { newPatchSchema, PLAIN_PATCH, PRIVACIES } from '~~/shared/schemas/walk/patch'
 import { newId } from '~~/shared/ids'
 import { placeInPhoto } from '~/features/walk/upload-photos'
 import PatchRules from './PatchRules.vue'

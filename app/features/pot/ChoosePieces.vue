@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { limitsSentence, strictest } from '~~/core/fibre/limits'
-import { limitsOf } from '~~/shared/fibre-facts'
+import { limitsOf } from '~~/shared/rules/basket/fibre'
 import { formatMass } from '~~/core/quantity/format-quantity'
-import type { Piece } from '~~/shared/schemas/piece'
+import type { Piece } from '~~/shared/schemas/basket/piece'
 import { isMordanted, marksOf, pieceName, readiness } from '~/features/basket/readiness'
 import { POT_PLAN } from './usePotPlan'
 import type { PotStock } from './usePotStock'

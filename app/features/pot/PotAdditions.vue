@@ -3,7 +3,7 @@ import { AGENT_KEYS, agentFacts, type Agent } from '~~/catalogue/agents'
 import { PH_AGENT_KEYS, PH_AGENTS, type PhAgent } from '~~/core/acid-base/additions'
 import { BULK_DENSITY, spoonsFor, type SpoonedAgent } from '~~/core/mordant/spoons'
 import { formatNumber } from '~~/core/quantity/format-quantity'
-import { formsOf } from '~~/shared/schemas/shelf'
+import { formsOf } from '~~/shared/schemas/loft/shelf'
 import { POT_PLAN } from './usePotPlan'
 import { POT_STOCK } from './usePotStock'
 

@@ -1,6 +1,6 @@
 import { wayFacts, type Way } from '~~/catalogue/ways'
 import { inOrder, type WayStep } from '~~/core/pot/way-steps'
-import type { OwnWay } from '~~/shared/schemas/own-way'
+import type { OwnWay } from '~~/shared/schemas/pot/own-way'
 
 /** What a plan changes of its way's steps. */
 export interface StepWishes {

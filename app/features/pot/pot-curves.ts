@@ -5,15 +5,15 @@ import type { Way } from '~~/catalogue/ways'
 import { nearestCurve, type Condition } from '~~/core/strength/near-conditions'
 import type { ConditionKey, NearCurve } from '~~/core/strength/posterior/priors'
 import type { KnownCurve } from '~~/core/strength/predict'
-import type { CurveView } from '~~/shared/curve-view'
-import { mordantsOf, type Piece } from '~~/shared/schemas/piece'
-import type { Source } from '~~/shared/schemas/source'
+import type { CurveView } from '~~/shared/views/strength/curve'
+import { mordantsOf, type Piece } from '~~/shared/schemas/basket/piece'
+import type { Source } from '~~/shared/schemas/walk/source'
 import {
   curveKeyOf,
   type PhBand,
   type StrengthGroup,
   type StrengthView,
-} from '~~/shared/strength-view'
+} from '~~/shared/views/strength/strength'
 
 /** Where a bath is meant to end decides which curve it lies on. */
 export function phBandOf(ph: number | null): PhBand {

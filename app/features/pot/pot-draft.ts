@@ -2,7 +2,7 @@ import type { Agent } from '~~/catalogue/agents'
 import type { Way } from '~~/catalogue/ways'
 import type { Lid } from '~~/core/bath/evaporation'
 import type { ParticleSize } from '~~/core/bath/water-budget'
-import type { PlannedAddition, Water } from '~~/shared/schemas/pot-plan'
+import type { PlannedAddition, Water } from '~~/shared/schemas/pot/pot-plan'
 import { localToday } from '~/features/today/dates'
 
 /** A lot in a planned bath. */

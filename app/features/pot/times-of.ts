@@ -2,9 +2,9 @@ import dayjs from 'dayjs'
 import { InputError } from '~~/core/input-error'
 import { dayPlan, type Span } from '~~/core/schedule/day-plan'
 import type { WayStep } from '~~/core/pot/way-steps'
-import { dayHours } from '~~/shared/day-hours'
-import type { Pot } from '~~/shared/schemas/pot'
-import type { Settings } from '~~/shared/schemas/settings'
+import { dayHours } from '~~/shared/rules/pot/day-hours'
+import type { Pot } from '~~/shared/schemas/pot/pot'
+import type { Settings } from '~~/shared/schemas/log/settings'
 
 export interface TimesTold {
   steps: { step: WayStep; at: number }[]

@@ -7,7 +7,7 @@ import {
   type NewPot,
   type Pot,
   type PotChange,
-} from '~~/shared/schemas/pot'
+} from '~~/shared/schemas/pot/pot'
 import { potBodies, type PotParts } from './pot-body'
 import type { PotPlanning } from './usePotPlan'
 

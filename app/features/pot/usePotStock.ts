@@ -1,13 +1,13 @@
 import type { InjectionKey, Ref } from 'vue'
-import type { OnTheHob } from '~~/shared/hob-view'
-import type { Page } from '~~/shared/schemas/common'
-import type { Lot } from '~~/shared/schemas/lot'
-import type { OwnWay } from '~~/shared/schemas/own-way'
-import type { Piece } from '~~/shared/schemas/piece'
-import type { Pot } from '~~/shared/schemas/pot'
-import type { Settings } from '~~/shared/schemas/settings'
-import type { Source } from '~~/shared/schemas/source'
-import type { Vessel } from '~~/shared/schemas/vessel'
+import type { OnTheHob } from '~~/shared/views/pot/hob'
+import type { Page } from '~~/shared/schemas/log/common'
+import type { Lot } from '~~/shared/schemas/loft/lot'
+import type { OwnWay } from '~~/shared/schemas/pot/own-way'
+import type { Piece } from '~~/shared/schemas/basket/piece'
+import type { Pot } from '~~/shared/schemas/pot/pot'
+import type { Settings } from '~~/shared/schemas/log/settings'
+import type { Source } from '~~/shared/schemas/walk/source'
+import type { Vessel } from '~~/shared/schemas/pot/vessel'
 
 /** Everything a pot can be planned from, as it stands. */
 export interface PotStock {

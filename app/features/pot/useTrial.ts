@@ -1,5 +1,5 @@
 import { shallowRef, watch } from 'vue'
-import type { TrialAnswer, TrialQuestion } from '~~/shared/plan-view'
+import type { TrialAnswer, TrialQuestion } from '~~/shared/views/pot/trial'
 
 /** The hand rests this long before a plan is held against earlier swatches, ms. */
 const PAUSE_MS = 350

@@ -12,8 +12,8 @@ import {
 } from '~~/core/bath/water-budget'
 import { InputError } from '~~/core/input-error'
 import { formatNumber, formatVolume } from '~~/core/quantity/format-quantity'
-import type { Piece } from '~~/shared/schemas/piece'
-import type { Source } from '~~/shared/schemas/source'
+import type { Piece } from '~~/shared/schemas/basket/piece'
+import type { Source } from '~~/shared/schemas/walk/source'
 import type { PlantState } from '~~/core/harvest/dry-fraction'
 
 export interface WaterAsked {

@@ -6,7 +6,7 @@ import {
   newShelfItemSchema,
   type NewShelfItem,
   type ShelfItem,
-} from '~~/shared/schemas/shelf'
+} from '~~/shared/schemas/loft/shelf'
 import { formatMass } from '~~/core/quantity/format-quantity'
 import { localToday } from '~/features/today/dates'
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { AGENTS, FORM_WORDS } from '~~/catalogue/agents'
 import { formatMass } from '~~/core/quantity/format-quantity'
-import type { ShelfItem, ShelfItemChange } from '~~/shared/schemas/shelf'
+import type { ShelfItem, ShelfItemChange } from '~~/shared/schemas/loft/shelf'
 import { localToday, shortDate } from '~/features/today/dates'
 
 /** One jar on the shelf: what is left, and what to mind of it. */

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { sourceChangeSchema, type Source, type SourceChange } from '~~/shared/schemas/source'
+import { sourceChangeSchema, type Source, type SourceChange } from '~~/shared/schemas/walk/source'
 
 /** Corrections of what the catalogue says; what the user says wins, and says whose it is. */
 const { source } = defineProps<{ source: Source }>()

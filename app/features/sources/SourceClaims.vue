@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { newId } from '~~/shared/ids'
-import { sourceChangeSchema, type Source, type SourceChange } from '~~/shared/schemas/source'
+import { sourceChangeSchema, type Source, type SourceChange } from '~~/shared/schemas/walk/source'
 
 /** What books and others claim of a source: kept beside one's own results, never mixed with them. */
 const { source } = defineProps<{ source: Source }>()

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import type { Narrowed, NextTrial as Trial } from '~~/core/strength/next-trial'
 import { formatMass, formatNumber, formatRatio } from '~~/core/quantity/format-quantity'
-import type { Page } from '~~/shared/schemas/common'
-import type { Lot } from '~~/shared/schemas/lot'
-import type { StrengthGroup, StrengthView } from '~~/shared/strength-view'
+import type { Page } from '~~/shared/schemas/log/common'
+import type { Lot } from '~~/shared/schemas/loft/lot'
+import type { StrengthGroup, StrengthView } from '~~/shared/views/strength/strength'
 import { useTrialPots } from './useTrialPots'
 import { groupWords } from './words'
 

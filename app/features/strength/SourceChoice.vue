@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { PARTS, type Part } from '~~/catalogue/parts'
-import type { SourceWithSwatches } from '~~/shared/strength-view'
+import type { SourceWithSwatches } from '~~/shared/views/strength/strength'
 
 /** Which source a page of Strength is about: those with swatches, and the one in hand. */
 const { items, chosen } = defineProps<{

@@ -2,8 +2,8 @@
 import { strengthSentences } from '~~/core/strength/sentences'
 import type { DescribedPosterior } from '~~/core/strength/posterior/describe-posterior'
 import type { ToldAt } from '~~/core/strength/told-at'
-import type { CurveView } from '~~/shared/curve-view'
-import type { StrengthGroup, StrengthView } from '~~/shared/strength-view'
+import type { CurveView } from '~~/shared/views/strength/curve'
+import type { StrengthGroup, StrengthView } from '~~/shared/views/strength/strength'
 import { hexAtStrength } from './ribbon-paint'
 import { groupWords, percentText, swatchesText } from './words'
 

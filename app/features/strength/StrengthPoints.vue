@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { formatNumber, formatRatio } from '~~/core/quantity/format-quantity'
-import type { StrengthGroup } from '~~/shared/strength-view'
+import type { StrengthGroup } from '~~/shared/views/strength/strength'
 import { setRight } from './band'
 import { NOT_COUNTED_WORDS } from './words'
 

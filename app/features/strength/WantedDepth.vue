@@ -2,7 +2,7 @@
 import { DEPTH_STARTS, DEPTHS, type Depth } from '~~/core/colour/depth'
 import { formatMass, formatRatio } from '~~/core/quantity/format-quantity'
 import { plantNeededG } from '~~/core/harvest/ratio'
-import type { StrengthGroup, StrengthView } from '~~/shared/strength-view'
+import type { StrengthGroup, StrengthView } from '~~/shared/views/strength/strength'
 import { useWantedRatio } from './useWantedRatio'
 
 const { group, view } = defineProps<{

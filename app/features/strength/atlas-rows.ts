@@ -4,7 +4,7 @@ import { HUE_FAMILIES, type HueFamily } from '~~/core/colour/colour-name'
 import { DEPTHS, type Depth } from '~~/core/colour/depth'
 import { formatMass } from '~~/core/quantity/format-quantity'
 import type { Fastness } from '~~/catalogue/sources'
-import type { AtlasRow, AtlasSource, AtlasView } from '~~/shared/atlas-view'
+import type { AtlasRow, AtlasSource, AtlasView } from '~~/shared/views/strength/atlas'
 
 /** What is asked of all curves at once. */
 export interface AtlasAsk {

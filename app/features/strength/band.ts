@@ -1,6 +1,6 @@
 import { depthOf } from '~~/core/colour/depth'
-import type { CurveView } from '~~/shared/curve-view'
-import type { StrengthPointView } from '~~/shared/strength-view'
+import type { CurveView } from '~~/shared/views/strength/curve'
+import type { StrengthPointView } from '~~/shared/views/strength/strength'
 
 /** A point that says something of a curve. */
 export type TellingPoint = StrengthPointView & { ratioDry: number; strength: number }

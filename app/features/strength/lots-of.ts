@@ -5,8 +5,8 @@ import { isTold, type LotAnswer } from '~~/core/strength/lot-potency'
 import type { LotShift } from '~~/core/strength/lot-hue'
 import type { DatedPotency } from '~~/core/strength/potency-trends'
 import { NORMAL_90 } from '~~/core/spread'
-import type { LotFacts } from '~~/shared/lot-facts'
-import type { StrengthGroup } from '~~/shared/strength-view'
+import type { LotFacts } from '~~/shared/views/strength/dyed-lot'
+import type { StrengthGroup } from '~~/shared/views/strength/strength'
 
 /** A lot with its potency, its shift in hue, and what may have made it so. */
 export interface LotLine {

@@ -2,7 +2,7 @@ import { scaleLog, type ScaleLogarithmic } from 'd3-scale'
 import { hexOfLab } from '~~/core/colour/screen-colour'
 import { labOfReflectance } from '~~/core/colour/tristimulus'
 import { expectedReflectance } from '~~/core/strength/expected-colour'
-import type { CurveView } from '~~/shared/curve-view'
+import type { CurveView } from '~~/shared/views/strength/curve'
 import { bandAt } from '~~/core/strength/posterior/band-at'
 
 /** Dry ratios a ribbon reaches over: as weighed that is 0.1 to 20 for stuff four fifths water. */

@@ -1,6 +1,10 @@
 import { PARTS } from '~~/catalogue/parts'
 import { formatRatio } from '~~/core/quantity/format-quantity'
-import type { StrengthGroup, StrengthPointView, StrengthView } from '~~/shared/strength-view'
+import type {
+  StrengthGroup,
+  StrengthPointView,
+  StrengthView,
+} from '~~/shared/views/strength/strength'
 import { bandAt } from '~~/core/strength/posterior/band-at'
 import { hexAtStrength } from './ribbon-paint'
 import { groupWords } from './words'

@@ -1,5 +1,5 @@
 import { computed } from 'vue'
-import type { SourceWithSwatches } from '~~/shared/strength-view'
+import type { SourceWithSwatches } from '~~/shared/views/strength/strength'
 
 /** The source that a page of Strength is about: the one asked for, or that of most swatches. */
 export function useChosenSource() {

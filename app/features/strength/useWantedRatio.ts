@@ -1,6 +1,6 @@
 import { ref, watch, type Ref } from 'vue'
 import type { OpenInterval } from '~~/core/strength/posterior/posterior'
-import type { CurveView } from '~~/shared/curve-view'
+import type { CurveView } from '~~/shared/views/strength/curve'
 
 export interface WantedRatio {
   /** Dry ratio that reaches the strength with the probability; null where none does. */

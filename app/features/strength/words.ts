@@ -1,6 +1,6 @@
 import { FIBRE_CLASSES } from '~~/catalogue/fibres'
 import { wayFacts } from '~~/catalogue/ways'
-import type { NotCounted, StrengthGroup } from '~~/shared/strength-view'
+import type { NotCounted, StrengthGroup } from '~~/shared/views/strength/strength'
 
 /** `wool, Al` or `silk, none, alkaline`: what the swatches of a group have in common. */
 export const groupWords = ({

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { ReaderAsk, ReaderState } from '~~/shared/reader-view'
+import type { ReaderAsk, ReaderState } from '~~/shared/views/swatch/reader'
 import type { GivenReading } from './given'
 
 /** The swatch reader: shown its white tile now and then, it reads the spectrum of what lies under it. */

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import type { BoothView } from '~~/shared/booth-view'
-import type { ReadBy } from '~~/shared/schemas/reading'
+import type { BoothView } from '~~/shared/views/swatch/booth'
+import type { ReadBy } from '~~/shared/schemas/swatch/reading'
 import PhotoControls from './PhotoControls.vue'
 import ReadFile from './ReadFile.vue'
 import ReadReader from './ReadReader.vue'

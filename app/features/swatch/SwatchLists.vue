@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Swatch } from '~~/shared/schemas/swatch'
+import type { Swatch } from '~~/shared/schemas/swatch/swatch'
 
 /** Swatches at hand: those that wait to be read, and those read last. */
 defineProps<{ waiting: Swatch[]; read: Swatch[]; chosen: string }>()

@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import type { Swatch, SwatchChange, Verdict } from '~~/shared/schemas/swatch'
-import { swatchChangeSchema } from '~~/shared/schemas/swatch'
-import type { BoothView } from '~~/shared/booth-view'
+import type { Swatch, SwatchChange, Verdict } from '~~/shared/schemas/swatch/swatch'
+import { swatchChangeSchema } from '~~/shared/schemas/swatch/swatch'
+import type { BoothView } from '~~/shared/views/swatch/booth'
 import { labOfHex } from '~~/core/colour/screen-colour'
 import type { GivenColour } from '~~/core/colour/screen-colour'
 

@@ -5,7 +5,7 @@ import { levelnessOf } from '~~/core/colour/photo/sampled-area'
 import type { Depth } from '~~/core/colour/depth'
 import { timeWords } from '~~/core/fibre/readiness'
 import { formatNumber } from '~~/core/quantity/format-quantity'
-import type { BoothView, NearSwatch } from '~~/shared/booth-view'
+import type { BoothView, NearSwatch } from '~~/shared/views/swatch/booth'
 import type { SeenColour } from './given'
 import { labText } from './lab-text'
 

@@ -8,7 +8,7 @@ import {
 import { estimateReflectance } from '~~/core/colour/estimate-reflectance'
 import type { Reflectance } from '~~/core/colour/spectrum'
 import { labOfReflectance, type Lab } from '~~/core/colour/tristimulus'
-import type { NewReading, Reading } from '~~/shared/schemas/reading'
+import type { NewReading, Reading } from '~~/shared/schemas/swatch/reading'
 
 /** How a colour was come by, beside the colour. */
 export type GivenHow = Pick<NewReading, 'by' | 'errorDe' | 'unevenness' | 'about'>

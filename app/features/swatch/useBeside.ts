@@ -1,8 +1,8 @@
 import { computed, ref, shallowRef, watch } from 'vue'
 import type { Lab } from '~~/core/colour/tristimulus'
-import type { BoothView, NearSwatch } from '~~/shared/booth-view'
-import type { Swatch } from '~~/shared/schemas/swatch'
-import type { Page } from '~~/shared/schemas/common'
+import type { BoothView, NearSwatch } from '~~/shared/views/swatch/booth'
+import type { Swatch } from '~~/shared/schemas/swatch/swatch'
+import type { Page } from '~~/shared/schemas/log/common'
 import { colourAlone, keptColour, type SeenColour } from './given'
 
 /** What a swatch is held against: its bare fibre, what was hoped for, or any other swatch. */

@@ -1,9 +1,9 @@
 import { computed, reactive, ref, watch, type InjectionKey } from 'vue'
 import { depthOf } from '~~/core/colour/depth'
 import { strengthOver } from '~~/core/colour/strength'
-import type { BoothView } from '~~/shared/booth-view'
-import { pieceChangeSchema, type Piece, type PieceChange } from '~~/shared/schemas/piece'
-import { swatchChangeSchema, type Swatch, type SwatchChange } from '~~/shared/schemas/swatch'
+import type { BoothView } from '~~/shared/views/swatch/booth'
+import { pieceChangeSchema, type Piece, type PieceChange } from '~~/shared/schemas/basket/piece'
+import { swatchChangeSchema, type Swatch, type SwatchChange } from '~~/shared/schemas/swatch/swatch'
 import { keptColour, seenOf, type GivenReading } from './given'
 
 /** Reading the swatch in hand: the colours given, what they say at once, and keeping them. */

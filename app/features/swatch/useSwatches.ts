@@ -1,6 +1,6 @@
-import type { BoothView } from '~~/shared/booth-view'
-import type { Page } from '~~/shared/schemas/common'
-import type { Swatch } from '~~/shared/schemas/swatch'
+import type { BoothView } from '~~/shared/views/swatch/booth'
+import type { Page } from '~~/shared/schemas/log/common'
+import type { Swatch } from '~~/shared/schemas/swatch/swatch'
 
 type Query = Record<string, string | number | boolean>
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { formatNumber, formatRatio } from '~~/core/quantity/format-quantity'
-import type { LatestReading } from '~~/shared/today-view'
+import type { LatestReading } from '~~/shared/views/log/today'
 
 const { latest } = defineProps<{ latest: LatestReading[] }>()
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { formatMass } from '~~/core/quantity/format-quantity'
-import type { TodayView } from '~~/shared/today-view'
+import type { TodayView } from '~~/shared/views/log/today'
 import { schemeFacts } from '~~/catalogue/mordant-schemes'
 import { piecesText } from '~/features/basket/readiness'
 import { ago, daysSince, localToday, shortDate } from './dates'

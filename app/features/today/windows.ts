@@ -1,5 +1,5 @@
 import { formatMass } from '~~/core/quantity/format-quantity'
-import type { WalkRow } from '~~/shared/walk-view'
+import type { WalkRow } from '~~/shared/views/walk/walk'
 
 /** Longer windows are all year round, whatever their ends. */
 const ALL_YEAR_DAYS = 355

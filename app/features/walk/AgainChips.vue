@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { PARTS } from '~~/catalogue/parts'
-import type { WalkRow } from '~~/shared/walk-view'
+import type { WalkRow } from '~~/shared/views/walk/walk'
 
 /** What was gathered last, to be weighed in again with one tap. */
 const { rows } = defineProps<{ rows: WalkRow[] }>()

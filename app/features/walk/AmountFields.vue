@@ -2,7 +2,11 @@
 import { MEASURE_KEYS, MEASURES } from '~~/catalogue/measures'
 import { formatMass, formatNumber } from '~~/core/quantity/format-quantity'
 import { newId } from '~~/shared/ids'
-import { newContainerSchema, type Container, type NewContainer } from '~~/shared/schemas/container'
+import {
+  newContainerSchema,
+  type Container,
+  type NewContainer,
+} from '~~/shared/schemas/loft/container'
 import type { WeighIn } from './useWeighIn'
 
 /** How much: on the scale in its bag, net, or counted at what one of them weighs. */

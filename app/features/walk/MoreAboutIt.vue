@@ -2,7 +2,7 @@
 import { MEASURE_KEYS, MEASURES } from '~~/catalogue/measures'
 import { PART_KEYS, PARTS } from '~~/catalogue/parts'
 import { FOREIGN } from '~~/core/harvest/contents'
-import { OBTAINED } from '~~/shared/schemas/lot'
+import { OBTAINED } from '~~/shared/schemas/loft/lot'
 import type { WeighIn } from './useWeighIn'
 
 /** What matters now and then: how obtained, on what it grew, weather, time, what is mixed in. */

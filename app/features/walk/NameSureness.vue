@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { newId } from '~~/shared/ids'
-import type { Evidence } from '~~/shared/schemas/lot'
+import type { Evidence } from '~~/shared/schemas/loft/lot'
 import { localToday } from '~/features/today/dates'
 import SpotTest from './SpotTest.vue'
 

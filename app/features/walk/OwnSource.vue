@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { PART_KEYS, PARTS, type Part } from '~~/catalogue/parts'
 import { newId } from '~~/shared/ids'
-import { newSourceSchema, type NewSource, type Source } from '~~/shared/schemas/source'
+import { newSourceSchema, type NewSource, type Source } from '~~/shared/schemas/walk/source'
 
 const open = defineModel<boolean>({ required: true })
 const emit = defineEmits<{ added: [Source] }>()

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { WalkRow, WalkView } from '~~/shared/walk-view'
+import type { WalkRow, WalkView } from '~~/shared/views/walk/walk'
 import { isAllYear } from '~/features/today/windows'
 
 /** What can be gathered now, as year ribbons: own sources first, or all that are ready. */

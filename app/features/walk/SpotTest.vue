@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Caution } from '~~/core/safety/gathering'
 import { newId } from '~~/shared/ids'
-import type { Evidence } from '~~/shared/schemas/lot'
+import type { Evidence } from '~~/shared/schemas/loft/lot'
 import { localToday } from '~/features/today/dates'
 
 /** A spot test on a lichen, step by step, with its caution where the hand is. */

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { gatheringCautions } from '~~/core/safety/gathering'
 import { formatMass } from '~~/core/quantity/format-quantity'
-import type { Container } from '~~/shared/schemas/container'
-import type { Patch } from '~~/shared/schemas/patch'
-import type { WalkRow } from '~~/shared/walk-view'
+import type { Container } from '~~/shared/schemas/loft/container'
+import type { Patch } from '~~/shared/schemas/walk/patch'
+import type { WalkRow } from '~~/shared/views/walk/walk'
 import { localToday } from '~/features/today/dates'
 import AgainChips from './AgainChips.vue'
 import AmountFields from './AmountFields.vue'

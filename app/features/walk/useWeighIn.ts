@@ -7,18 +7,18 @@ import { fibreDyed } from '~~/core/harvest/gather-needed'
 import { netMassG } from '~~/core/harvest/net-mass'
 import { formatMass } from '~~/core/quantity/format-quantity'
 import { newId } from '~~/shared/ids'
-import type { NameHit } from '~~/shared/name-hit'
-import type { Container } from '~~/shared/schemas/container'
+import type { NameHit } from '~~/shared/views/walk/name-hit'
+import type { Container } from '~~/shared/schemas/loft/container'
 import {
   newLotSchema,
   type Evidence,
   type Lot,
   type NewLot,
   type Obtained,
-} from '~~/shared/schemas/lot'
-import { newPatchSchema, type Patch } from '~~/shared/schemas/patch'
-import type { Source } from '~~/shared/schemas/source'
-import type { SourceOnWalk } from '~~/shared/walk-view'
+} from '~~/shared/schemas/loft/lot'
+import { newPatchSchema, type Patch } from '~~/shared/schemas/walk/patch'
+import type { Source } from '~~/shared/schemas/walk/source'
+import type { SourceOnWalk } from '~~/shared/views/walk/walk'
 import { localToday } from '~/features/today/dates'
 import { readWeighInNote } from '~/features/frame/read-note'
 import { useApi } from '~/composables/useApi'

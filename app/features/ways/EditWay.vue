@@ -9,7 +9,7 @@ import {
   type NewOwnWay,
   type OwnWay,
   type OwnWayChange,
-} from '~~/shared/schemas/own-way'
+} from '~~/shared/schemas/pot/own-way'
 
 /** A way of one's own: a copy whose steps are renamed, timed, left out or added to. */
 const { basedOn, steps, own } = defineProps<{

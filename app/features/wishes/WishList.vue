@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { formatMass } from '~~/core/quantity/format-quantity'
 import { newId } from '~~/shared/ids'
-import type { Page } from '~~/shared/schemas/common'
-import type { Source } from '~~/shared/schemas/source'
-import { newWishSchema, type NewWish, type Wish } from '~~/shared/schemas/wish'
+import type { Page } from '~~/shared/schemas/log/common'
+import type { Source } from '~~/shared/schemas/walk/source'
+import { newWishSchema, type NewWish, type Wish } from '~~/shared/schemas/walk/wish'
 import { localToday, shortDate } from '~/features/today/dates'
 
 /** What is wanted later; it comes back when its day, its season or its stock has come. */

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { FindHit } from '~~/shared/find'
+import type { FindHit } from '~~/shared/views/log/find'
 
 /** Where the code on a tag leads: straight to the thing. */
 const api = useApi()

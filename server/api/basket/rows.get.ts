@@ -1,8 +1,8 @@
 import Joi from 'joi'
-import { BASKET_LEVELS } from '../../../shared/basket-view'
-import { idField } from '../../../shared/schemas/common'
+import { BASKET_LEVELS } from '../../../shared/views/basket/basket'
+import { idField } from '../../../shared/schemas/log/common'
 import { defineRoute } from '../../http/define-route'
-import type { BasketQuery } from '../../services/basket'
+import type { BasketQuery } from '../../services/basket/basket'
 
 const query = Joi.object<BasketQuery>({
   level: Joi.string().valid(...BASKET_LEVELS, 'dyed'),

@@ -1,5 +1,5 @@
 import Joi from 'joi'
-import { idField } from '../../../shared/schemas/common'
+import { idField } from '../../../shared/schemas/log/common'
 import { defineRoute } from '../../http/define-route'
 
 const axis = Joi.number().min(-200).max(200).required()

@@ -1,6 +1,6 @@
 import { deltaE2000, deltaE76 } from '../../../core/colour/screen-colour'
 import { greyScaleChange } from '../../../core/colour/grey-scale'
-import { differenceSchema } from '../../../shared/schemas/calc'
+import { differenceSchema } from '../../../shared/schemas/calc/calc'
 import { defineRoute } from '../../http/define-route'
 
 export default defineRoute({ body: differenceSchema }, ({ body: { a, b } }) => ({

@@ -1,5 +1,5 @@
 import { bathPh } from '../../../core/acid-base/bath-ph'
-import { phSchema } from '../../../shared/schemas/calc-bath'
+import { phSchema } from '../../../shared/schemas/calc/calc-bath'
 import { defineRoute } from '../../http/define-route'
 
 export default defineRoute({ body: phSchema }, ({ body }) => ({ ph: bathPh(body) }))

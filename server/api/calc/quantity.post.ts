@@ -1,5 +1,5 @@
 import { parseQuantity } from '../../../core/quantity/parse-quantity'
-import { quantitySchema } from '../../../shared/schemas/calc'
+import { quantitySchema } from '../../../shared/schemas/calc/calc'
 import { defineRoute } from '../../http/define-route'
 
 export default defineRoute({ body: quantitySchema }, ({ body }) =>

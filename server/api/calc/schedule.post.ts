@@ -1,5 +1,5 @@
 import { leastMakespan } from '../../../core/schedule/least-makespan'
-import { scheduleSchema } from '../../../shared/schemas/calc-bath'
+import { scheduleSchema } from '../../../shared/schemas/calc/calc-bath'
 import { defineRoute } from '../../http/define-route'
 
 export default defineRoute({ body: scheduleSchema }, ({ body }) => {

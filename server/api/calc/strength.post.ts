@@ -1,6 +1,6 @@
 import { colourStrength } from '../../../core/colour/strength'
 import { seenUnder } from '../../../core/colour/seen-under'
-import { strengthSchema } from '../../../shared/schemas/calc'
+import { strengthSchema } from '../../../shared/schemas/calc/calc'
 import { defineRoute } from '../../http/define-route'
 
 export default defineRoute({ body: strengthSchema }, ({ body }) => ({

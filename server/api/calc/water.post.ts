@@ -1,7 +1,7 @@
 import { FORM_FREEDOM } from '../../../catalogue/fibres'
 import { PARTS } from '../../../catalogue/parts'
 import { waterBudget } from '../../../core/bath/water-budget'
-import { waterSchema } from '../../../shared/schemas/calc-bath'
+import { waterSchema } from '../../../shared/schemas/calc/calc-bath'
 import { defineRoute } from '../../http/define-route'
 
 export default defineRoute({ body: waterSchema }, ({ body }) =>

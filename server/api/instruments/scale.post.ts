@@ -1,5 +1,5 @@
 import Joi from 'joi'
-import { massOrNoneField } from '../../../shared/schemas/common'
+import { massOrNoneField } from '../../../shared/schemas/log/common'
 import { defineRoute } from '../../http/define-route'
 
 const body = Joi.object<{ putG?: number; tare?: boolean }>({

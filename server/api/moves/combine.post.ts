@@ -1,4 +1,4 @@
-import { combineLotsSchema } from '../../../shared/schemas/lot-moves'
+import { combineLotsSchema } from '../../../shared/schemas/loft/lot-moves'
 import { defineRoute } from '../../http/define-route'
 import { answerWritten } from '../../http/versions'
 

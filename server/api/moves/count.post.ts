@@ -1,5 +1,5 @@
 import { setResponseHeader } from 'h3'
-import { countStockSchema } from '../../../shared/schemas/lot-moves'
+import { countStockSchema } from '../../../shared/schemas/loft/lot-moves'
 import { defineRoute } from '../../http/define-route'
 
 /** Many bags weighed in one go. */

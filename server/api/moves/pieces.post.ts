@@ -1,4 +1,4 @@
-import { manyPiecesSchema } from '../../../shared/schemas/piece-moves'
+import { manyPiecesSchema } from '../../../shared/schemas/basket/piece-moves'
 import { defineRoute } from '../../http/define-route'
 import { answerMoved } from '../../http/versions'
 

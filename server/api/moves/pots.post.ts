@@ -1,4 +1,4 @@
-import { newPotsSchema } from '../../../shared/schemas/pot'
+import { newPotsSchema } from '../../../shared/schemas/pot/pot'
 import { defineRoute } from '../../http/define-route'
 import { answerMoved } from '../../http/versions'
 

@@ -1,4 +1,4 @@
-import { gatherSetSchema } from '../../../shared/schemas/piece-moves'
+import { gatherSetSchema } from '../../../shared/schemas/basket/piece-moves'
 import { defineRoute } from '../../http/define-route'
 import { answerMoved } from '../../http/versions'
 

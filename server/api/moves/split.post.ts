@@ -1,4 +1,4 @@
-import { splitLotSchema } from '../../../shared/schemas/lot-moves'
+import { splitLotSchema } from '../../../shared/schemas/loft/lot-moves'
 import { defineRoute } from '../../http/define-route'
 import { answerWritten } from '../../http/versions'
 

@@ -1,4 +1,4 @@
-import { treatManySchema } from '../../../shared/schemas/piece-moves'
+import { treatManySchema } from '../../../shared/schemas/basket/piece-moves'
 import { defineRoute } from '../../http/define-route'
 import { answerMoved } from '../../http/versions'
 

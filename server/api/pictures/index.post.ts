@@ -1,5 +1,5 @@
 import { setResponseHeader, setResponseStatus } from 'h3'
-import { photoUploadSchema } from '../../../shared/schemas/photo'
+import { photoUploadSchema } from '../../../shared/schemas/loft/photo'
 import { defineRoute } from '../../http/define-route'
 import { readBytes } from '../../http/read-bytes'
 import { MAX_PHOTO_BYTES } from '../../photos/take-photo'

@@ -2,9 +2,9 @@ import Joi from 'joi'
 import { WAY_KEYS } from '../../../catalogue/ways'
 import { AGENT_KEYS } from '../../../catalogue/agents'
 import { PARTICLE_SIZES } from '../../../core/bath/water-budget'
-import type { TrialQuestion } from '../../../shared/plan-view'
-import { idField, massField } from '../../../shared/schemas/common'
-import { WATERS } from '../../../shared/schemas/pot-plan'
+import type { TrialQuestion } from '../../../shared/views/pot/trial'
+import { idField, massField } from '../../../shared/schemas/log/common'
+import { WATERS } from '../../../shared/schemas/pot/pot-plan'
 import { defineRoute } from '../../http/define-route'
 
 const body = Joi.object<TrialQuestion>({

@@ -1,5 +1,5 @@
 import Joi from 'joi'
-import { dateField } from '../../../shared/schemas/common'
+import { dateField } from '../../../shared/schemas/log/common'
 import { idParams } from '../../http/collections'
 import { defineRoute } from '../../http/define-route'
 

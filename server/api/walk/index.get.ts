@@ -1,6 +1,6 @@
 import Joi from 'joi'
 import { setResponseHeader } from 'h3'
-import { dateField } from '../../../shared/schemas/common'
+import { dateField } from '../../../shared/schemas/log/common'
 import { defineRoute } from '../../http/define-route'
 
 const query = Joi.object<{ on: string }>({ on: dateField.required() })

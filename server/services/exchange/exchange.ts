@@ -1,8 +1,13 @@
 import type { Database } from '../../database/open'
-import type { PieceRecords, SetRecords } from '../piece-moves'
-import type { NewSwatch, Swatch, SwatchChange, SwatchQuery } from '../../../shared/schemas/swatch'
-import type { AtlasService } from '../atlas'
-import type { Clock, Records } from '../records'
+import type { PieceRecords, SetRecords } from '../basket/piece-moves'
+import type {
+  NewSwatch,
+  Swatch,
+  SwatchChange,
+  SwatchQuery,
+} from '../../../shared/schemas/swatch/swatch'
+import type { AtlasService } from '../strength/atlas'
+import type { Clock, Records } from '../log/records'
 import { gatheringsCsv } from './gatherings-out'
 import { importGatherings, type Collections } from './import-gatherings'
 import { importPieces, piecesCsv } from './import-pieces'

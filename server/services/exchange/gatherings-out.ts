@@ -7,7 +7,7 @@ import {
 import { sharedPlace } from '../../../core/formats/place'
 import { writeTable } from '../../../core/formats/table'
 import type { Content } from '../../../core/harvest/contents'
-import type { Privacy } from '../../../shared/schemas/patch'
+import type { Privacy } from '../../../shared/schemas/walk/patch'
 
 interface GatheringRow {
   id: string

@@ -1,30 +1,30 @@
 import { createHash } from 'node:crypto'
 import { setImmediate } from 'node:timers/promises'
 import type { Part } from '../../../catalogue/parts'
-import { foldName } from '../../../shared/fold-name'
+import { foldName } from '../../../shared/rules/walk/fold-name'
 import { newId } from '../../../shared/ids'
-import type { ImportPlan, PlannedRow } from '../../../shared/import-plan'
-import { lotChangeSchema } from '../../../shared/schemas/lot'
+import type { ImportPlan, PlannedRow } from '../../../shared/views/exchange/import-plan'
+import { lotChangeSchema } from '../../../shared/schemas/loft/lot'
 import { validate } from '../../../shared/validate'
 import type { Database } from '../../database/open'
 import { reserveTagCode } from '../../repositories/tag-serials'
-import { Refusal } from '../failures'
+import { Refusal } from '../log/failures'
 import {
   PLAIN_PATCH,
   type NewPatch,
   type Patch,
   type PatchChange,
   type PatchQuery,
-} from '../../../shared/schemas/patch'
+} from '../../../shared/schemas/walk/patch'
 import {
   newSourceSchema,
   type NewSource,
   type Source,
   type SourceChange,
   type SourceQuery,
-} from '../../../shared/schemas/source'
-import type { LotRecords } from '../lot-moves'
-import type { Batch, Clock, Records } from '../records'
+} from '../../../shared/schemas/walk/source'
+import type { LotRecords } from '../loft/lot-moves'
+import type { Batch, Clock, Records } from '../log/records'
 import { detailsOf, planGatherings, type PlannedGathering } from './plan-gatherings'
 
 export interface Collections {

@@ -3,9 +3,9 @@ import type { Knex } from 'knex'
 import { fibreFacts } from '../../../catalogue/fibres'
 import { readTable, writeTable } from '../../../core/formats/table'
 import { formatMass } from '../../../core/quantity/format-quantity'
-import { foldName } from '../../../shared/fold-name'
+import { foldName } from '../../../shared/rules/walk/fold-name'
 import { newId } from '../../../shared/ids'
-import type { ImportPlan, PlannedRow } from '../../../shared/import-plan'
+import type { ImportPlan, PlannedRow } from '../../../shared/views/exchange/import-plan'
 import {
   newPieceSchema,
   pieceChangeSchema,
@@ -13,12 +13,12 @@ import {
   type NewPiece,
   type Piece,
   type PieceChange,
-} from '../../../shared/schemas/piece'
+} from '../../../shared/schemas/basket/piece'
 import { validate } from '../../../shared/validate'
 import type { Database } from '../../database/open'
 import { pieceRepository } from '../../repositories/pieces'
-import type { PieceRecords, SetRecords } from '../piece-moves'
-import type { Batch, Clock } from '../records'
+import type { PieceRecords, SetRecords } from '../basket/piece-moves'
+import type { Batch, Clock } from '../log/records'
 import { refuseOtherPlan, shownPlan } from './import-gatherings'
 import { fromCells, NEEDED_PIECE_COLUMNS, PIECE_COLUMNS, toCells } from './pieces-table'
 import { everyOne } from './tables-out'

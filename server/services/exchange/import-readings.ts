@@ -5,14 +5,19 @@ import { cgatsSpectra } from '../../../core/formats/spectra/cgats-spectra'
 import { FileProblem, readTable } from '../../../core/formats/table'
 import { formatNumber } from '../../../core/quantity/format-quantity'
 import { newId } from '../../../shared/ids'
-import type { ImportPlan, PlannedRow } from '../../../shared/import-plan'
-import { newReadingSchema, READ_BY, type NewReading } from '../../../shared/schemas/reading'
-import type { NewSwatch, Swatch, SwatchChange, SwatchQuery } from '../../../shared/schemas/swatch'
+import type { ImportPlan, PlannedRow } from '../../../shared/views/exchange/import-plan'
+import { newReadingSchema, READ_BY, type NewReading } from '../../../shared/schemas/swatch/reading'
+import type {
+  NewSwatch,
+  Swatch,
+  SwatchChange,
+  SwatchQuery,
+} from '../../../shared/schemas/swatch/swatch'
 import { validate } from '../../../shared/validate'
 import type { Database } from '../../database/open'
 import { swatchRepository } from '../../repositories/swatches'
-import { takeReading } from '../readings'
-import type { Batch, Clock, Records } from '../records'
+import { takeReading } from '../swatch/readings'
+import type { Batch, Clock, Records } from '../log/records'
 import { refuseOtherPlan, shownPlan } from './import-gatherings'
 import { NEEDED_READING_COLUMNS } from './swatches-out'
 

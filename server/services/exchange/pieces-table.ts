@@ -1,13 +1,13 @@
 import { AGENT_KEYS, type Agent } from '../../../catalogue/agents'
 import { FIBRE_KEYS, type Fibre } from '../../../catalogue/fibres'
 import { parseNumber } from '../../../core/quantity/parse-number'
-import type { NewPiece, Piece } from '../../../shared/schemas/piece'
+import type { NewPiece, Piece } from '../../../shared/schemas/basket/piece'
 import {
   TREATMENT_KINDS,
   type NewTreatment,
   type Treatment,
   type TreatmentKind,
-} from '../../../shared/schemas/treatment'
+} from '../../../shared/schemas/basket/treatment'
 
 /** Columns of a file of pieces; those without which a row means nothing stand first. */
 export const NEEDED_PIECE_COLUMNS = ['fibre', 'form', 'dryG'] as const

@@ -10,10 +10,10 @@ import {
   type GatheringRecord,
 } from '../../../core/formats/darwin-core'
 import { readTable } from '../../../core/formats/table'
-import { foldName } from '../../../shared/fold-name'
+import { foldName } from '../../../shared/rules/walk/fold-name'
 import { newId } from '../../../shared/ids'
-import type { PlannedRow } from '../../../shared/import-plan'
-import { newLotSchema, type NewLot } from '../../../shared/schemas/lot'
+import type { PlannedRow } from '../../../shared/views/exchange/import-plan'
+import { newLotSchema, type NewLot } from '../../../shared/schemas/loft/lot'
 import { validate } from '../../../shared/validate'
 import { gatheringRecords } from './gatherings-out'
 

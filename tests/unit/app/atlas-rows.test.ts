@@ -6,7 +6,7 @@ import {
   plantText,
   type AtlasAsk,
 } from '../../../app/features/strength/atlas-rows'
-import type { AtlasRow, AtlasSource, AtlasView } from '../../../shared/atlas-view'
+import type { AtlasRow, AtlasSource, AtlasView } from '../../../shared/views/strength/atlas'
 
 const exactly = (mid: number) => ({ mid, low: mid * 0.8, high: mid * 1.25 })
 const source = (sourceId: string, fields: Partial<AtlasSource> = {}): AtlasSource => ({

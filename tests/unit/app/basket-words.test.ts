@@ -16,9 +16,9 @@ import {
 } from '../../../app/features/basket/readiness'
 import { agoRoughly } from '../../../app/features/today/dates'
 import { bathSteps } from '../../../core/mordant/bath-steps'
-import { bathGuardsOf, leastLiquorL } from '../../../shared/bath-facts'
-import { fibreWords, guardedPiece, limitsOf, wetOutMinOf } from '../../../shared/fibre-facts'
-import type { BasketRow } from '../../../shared/basket-view'
+import { bathGuardsOf, leastLiquorL } from '../../../shared/rules/basket/bath-guards'
+import { fibreWords, guardedPiece, limitsOf, wetOutMinOf } from '../../../shared/rules/basket/fibre'
+import type { BasketRow } from '../../../shared/views/basket/basket'
 
 beforeAll(() => void jest.useFakeTimers({ now: new Date('2026-11-24T10:00:00') }))
 afterAll(() => void jest.useRealTimers())

@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals'
 import { colourAlone, keptColour, seenOf } from '../../../app/features/swatch/given'
 import { labOfReflectance } from '../../../core/colour/tristimulus'
-import { PLAIN_ABOUT, type Reading } from '../../../shared/schemas/reading'
+import { PLAIN_ABOUT, type Reading } from '../../../shared/schemas/swatch/reading'
 
 const flat = (factor: number) => new Array<number>(31).fill(factor)
 

@@ -3,7 +3,7 @@ import { inWords } from '../../../app/composables/field-words'
 import { readWeighInNote } from '../../../app/features/frame/read-note'
 import { STATIONS } from '../../../app/features/frame/stations'
 import { moreText, orderedRows, windowText } from '../../../app/features/today/windows'
-import type { WalkRow } from '../../../shared/walk-view'
+import type { WalkRow } from '../../../shared/views/walk/walk'
 import { readiness, windowOfMonths } from '../../../core/season/shifted-window'
 
 describe('words', () => {

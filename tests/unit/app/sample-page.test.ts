@@ -2,8 +2,8 @@ import { describe, expect, test } from '@jest/globals'
 import { datedPotencies, lotLines } from '../../../app/features/strength/lots-of'
 import { sampleRows, weighedText } from '../../../app/features/strength/sample-page'
 import { isTold, type LotAnswer } from '../../../core/strength/lot-potency'
-import type { LotFacts } from '../../../shared/lot-facts'
-import type { StrengthGroup, StrengthView } from '../../../shared/strength-view'
+import type { LotFacts } from '../../../shared/views/strength/dyed-lot'
+import type { StrengthGroup, StrengthView } from '../../../shared/views/strength/strength'
 import { curveOf, point } from '../../fixtures/curve-view'
 
 const curve = curveOf([0.1, 0.4])

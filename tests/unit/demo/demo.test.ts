@@ -7,7 +7,7 @@ import { loadDemo } from '../../../demo/load'
 import { TAKEN_SHARE, TRUTHS } from '../../../demo/truth'
 import { takenShare } from '../../../core/strength/baths-in-a-row'
 import { DATABASE_FILE, openDatabase, type Database } from '../../../server/database/open'
-import { createLog, type Log } from '../../../server/services/log'
+import { createLog, type Log } from '../../../server/services/log/log'
 import dayjs from 'dayjs'
 
 let folder: string

@@ -5,14 +5,14 @@ import {
   colourSchema,
   ratioSchema,
   strengthSchema,
-} from '../../../shared/schemas/calc'
-import { isCalendarDate } from '../../../shared/schemas/common'
-import { foldName } from '../../../shared/fold-name'
+} from '../../../shared/schemas/calc/calc'
+import { isCalendarDate } from '../../../shared/schemas/log/common'
+import { foldName } from '../../../shared/rules/walk/fold-name'
 import { catalogueId, isAnyId, isId, newId } from '../../../shared/ids'
-import { lotQuerySchema, newLotSchema } from '../../../shared/schemas/lot'
-import { newPieceSchema } from '../../../shared/schemas/piece'
-import { newPotSchema } from '../../../shared/schemas/pot'
-import { newReadingSchema } from '../../../shared/schemas/reading'
+import { lotQuerySchema, newLotSchema } from '../../../shared/schemas/loft/lot'
+import { newPieceSchema } from '../../../shared/schemas/basket/piece'
+import { newPotSchema } from '../../../shared/schemas/pot/pot'
+import { newReadingSchema } from '../../../shared/schemas/swatch/reading'
 import type { ValidationError } from '../../../shared/validate'
 import { jsonPointer, validate } from '../../../shared/validate'
 

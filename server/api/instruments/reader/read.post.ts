@@ -1,6 +1,6 @@
 import Joi from 'joi'
-import type { ReaderAsk } from '../../../../shared/reader-view'
-import { idField } from '../../../../shared/schemas/common'
+import type { ReaderAsk } from '../../../../shared/views/swatch/reader'
+import { idField } from '../../../../shared/schemas/log/common'
 import { defineRoute } from '../../../http/define-route'
 
 const body = Joi.object<ReaderAsk>({ swatchId: idField, pieceId: idField })

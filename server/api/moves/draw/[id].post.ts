@@ -1,4 +1,4 @@
-import { drawJarSchema } from '../../../../shared/schemas/jar'
+import { drawJarSchema } from '../../../../shared/schemas/loft/jar'
 import { idParams } from '../../../http/collections'
 import { defineRoute } from '../../../http/define-route'
 import { answerWritten } from '../../../http/versions'

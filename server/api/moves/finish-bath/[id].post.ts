@@ -1,4 +1,4 @@
-import { finishBathSchema } from '../../../../shared/schemas/mordant-bath'
+import { finishBathSchema } from '../../../../shared/schemas/basket/mordant-bath'
 import { idParams } from '../../../http/collections'
 import { defineRoute } from '../../../http/define-route'
 import { answerWritten } from '../../../http/versions'

@@ -1,4 +1,4 @@
-import { finishPotSchema } from '../../../../shared/schemas/pot-event'
+import { finishPotSchema } from '../../../../shared/schemas/pot/pot-event'
 import { idParams } from '../../../http/collections'
 import { defineRoute } from '../../../http/define-route'
 import { answerWritten } from '../../../http/versions'

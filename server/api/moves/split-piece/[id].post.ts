@@ -1,4 +1,4 @@
-import { splitPieceSchema } from '../../../../shared/schemas/piece'
+import { splitPieceSchema } from '../../../../shared/schemas/basket/piece'
 import { idParams } from '../../../http/collections'
 import { defineRoute } from '../../../http/define-route'
 import { answerMoved } from '../../../http/versions'

@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals'
 import { allowance, passing, takenFrom } from '../../../../core/harvest/allowance'
-import { OBTAINED } from '../../../../shared/schemas/lot'
+import { OBTAINED } from '../../../../shared/schemas/loft/lot'
 
 describe('what one more taking passes', () => {
   const yearly = { kind: 'gramsPerSeason', massG: 500 } as const

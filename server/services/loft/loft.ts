@@ -1,0 +1,137 @@
+import type { Knex } from 'knex'
+import { DRYING_DAYS } from '../../../catalogue/drying-days'
+import { PARTS } from '../../../catalogue/parts'
+import { dryingOutlook } from '../../../core/harvest/drying-time'
+import { fibreDyed } from '../../../core/harvest/gather-needed'
+import type { Lot } from '../../../shared/schemas/loft/lot'
+import type { Source } from '../../../shared/schemas/walk/source'
+import {
+  LOFT_GROUPS,
+  type LoftGroup,
+  type LoftLot,
+  type LoftView,
+} from '../../../shared/views/loft/loft'
+import { sinceLastChange } from '../../database/since-last-change'
+import { lotRepository } from '../../repositories/lots'
+import { sourceRepository } from '../../repositories/sources'
+import { readColours } from '../strength/deepest-colours'
+import { notFound } from '../log/failures'
+
+/** Days after which stock goes off, by state: from memory. */
+const KEEPS_DAYS = { fresh: 2, frozen: 365, liquor: 14 }
+/** Of what came to hand: less is low. */
+const LOW_SHARE = 0.15
+const SHOWN = 40
+
+const DONE = `exists (select 1 from lot_step where lot_step.lot_id = lot.id
+  and lot_step.set_aside_at is null`
+
+/** A lot's group, as SQL sees it; binds the days before which liquor, fresh and frozen go off. */
+const GROUP_SQL = `case
+  when hung_on is not null then 'drying'
+  when state = 'liquor' and gathered_on < ? then 'goingOff'
+  when state = 'liquor' then 'liquor'
+  when state = 'fresh' and gathered_on < ? and not ${DONE} and lot_step.kind = 'aged')
+    then 'goingOff'
+  when state = 'frozen' and gathered_on < ? then 'goingOff'
+  when left_g < ${LOW_SHARE} * net_g and not ${DONE}) then 'low'
+  else 'ready' end`
+
+const daysBefore = (on: string, days: number) =>
+  new Date(Date.parse(`${on}T00:00:00Z`) - days * 86_400_000).toISOString().slice(0, 10)
+
+/** Stock at a glance, and one lot with all that is known of it. */
+export const loftService = (db: Knex) => {
+  const view = sinceLastChange(db, (on: string) => reckonView(db, on))
+  return {
+    view,
+    /** The view in JSON: put into words once, however often it is asked. */
+    json: sinceLastChange(db, async (on: string) => JSON.stringify(await view(on))),
+
+    async lot(id: string): Promise<LoftLot> {
+      const lot = await lotRepository(db).find(id)
+      if (!lot) throw notFound('lot', id)
+      return (await dressed(db, [lot]))[0]!
+    },
+  }
+}
+
+async function reckonView(db: Knex, on: string): Promise<LoftView> {
+  const cutoffs = [KEEPS_DAYS.liquor, KEEPS_DAYS.fresh, KEEPS_DAYS.frozen].map((days) =>
+    daysBefore(on, days),
+  )
+  const inStock = () => db('lot').whereNull('set_aside_at').whereRaw('left_g > 0.0005')
+  const counted = (await inStock()
+    .select(db.raw(`${GROUP_SQL} as heap`, cutoffs))
+    .count('* as n')
+    .groupBy('heap')) as unknown as { heap: LoftGroup; n: number }[]
+  const counts = new Map(counted.map(({ heap, n }) => [heap, n]))
+  const shown = await Promise.all(
+    LOFT_GROUPS.map(async (group) => ({
+      group,
+      count: counts.get(group) ?? 0,
+      // what is there longest is best used first; the index is in that order
+      ids: counts.has(group)
+        ? ((await inStock()
+            .whereRaw(`${GROUP_SQL} = ?`, [...cutoffs, group])
+            .orderBy(['gathered_on', 'id'])
+            .limit(SHOWN)
+            .pluck('id')) as string[])
+        : [],
+    })),
+  )
+  const lots = await dressed(db, await lotRepository(db).findMany(shown.flatMap(({ ids }) => ids)))
+  const byId = new Map(lots.map((lot) => [lot.id, lot]))
+  return {
+    groups: shown.map(({ group, count, ids }) => ({
+      group,
+      count,
+      lots: ids.map((id) => byId.get(id)!),
+    })),
+  }
+}
+
+/** Lots with names, colours and what they are good for. */
+async function dressed(db: Knex, lots: readonly Lot[]): Promise<LoftLot[]> {
+  const ids = lots.map(({ id }) => id)
+  const sources = new Map(
+    (await sourceRepository(db).findMany(lots.map(({ sourceId }) => sourceId))).map((source) => [
+      source.id,
+      source,
+    ]),
+  )
+  const patches = new Map(
+    (
+      (await db('patch')
+        .whereIn('id', [...new Set(lots.map(({ patchId }) => patchId))].filter(Boolean))
+        .select('id', 'name')) as { id: string; name: string }[]
+    ).map(({ id, name }) => [id, name]),
+  )
+  const colours = new Map(await readColours(db, ids))
+  return lots.map((lot) => {
+    const source = sources.get(lot.sourceId)!
+    return {
+      ...lot,
+      sourceName: `${source.commonName} ${PARTS[source.part].label}`,
+      scientificName: source.scientificName,
+      patchName: (lot.patchId && patches.get(lot.patchId)) || null,
+      hex: colours.get(lot.id) ?? null,
+      dyesG: dyesG(lot, source),
+      drying: lot.hungOn && lot.leftG > 0 ? outlookOf(lot, source) : null,
+    }
+  })
+}
+
+const outlookOf = (lot: Lot, source: Source) =>
+  dryingOutlook(
+    lot.leftG,
+    { value: lot.dryFraction, basis: lot.dryFractionBasis },
+    DRYING_DAYS[source.part],
+  )
+
+function dyesG(lot: Lot, source: Source): number | null {
+  // spent stuff still gives something, but nobody knows how much
+  if (source.usualRatio === null || (lot.extracted > 0 && lot.state !== 'liquor')) return null
+  const share = source.usualRatioState === 'dried' ? 1 : source.dryFraction
+  return fibreDyed(Math.max(0, lot.leftG * lot.dryFraction), source.usualRatio * share)
+}

@@ -1,0 +1,150 @@
+import type { Database } from '../../database/open'
+import { settingsService } from './settings'
+import type { PhotoFiles } from '../../photos/photo-files'
+import { reckonHere, type ReckonCurves } from '../strength/curve-pool'
+import { atlasService } from '../strength/atlas'
+import { boothService } from '../swatch/booth'
+import { basketService } from '../basket/basket'
+import { curvesService } from '../strength/curves'
+import { dayCautions } from '../walk/day-cautions'
+import { exchange } from '../exchange/exchange'
+import { findService } from './find'
+import { hobService } from '../pot/hob'
+import { instrumentService } from '../swatch/instruments'
+import { jarDraws } from '../loft/jar-draw'
+import { jarViews } from '../loft/jar-views'
+import { jarKind } from '../loft/jars'
+import { loftService } from '../loft/loft'
+import { lotMoves } from '../loft/lot-moves'
+import { lotKind } from '../loft/lots'
+import { bathFinish, bathKind } from '../basket/mordant-baths'
+import { namesService } from '../walk/names'
+import { patchKind } from '../walk/patches'
+import { photoKind, photoService } from './photos'
+import { pieceMoves } from '../basket/piece-moves'
+import { pieceKind } from '../basket/pieces'
+import { potCourse } from '../pot/pot-course'
+import { potKind } from '../pot/pots'
+import { recipeService } from '../pot/recipes'
+import { createRecords, type Clock } from './records'
+import { shelfKind, shelfService } from '../loft/shelf'
+import {
+  containerKind,
+  ownWayKind,
+  patchRuleKind,
+  setKind,
+  vesselKind,
+  wishKind,
+} from './small-kinds'
+import { sourceKind } from '../walk/sources'
+import { strengthService } from '../strength/strength'
+import { swatchKind } from '../swatch/swatches'
+import { readerService } from '../swatch/swatch-reader'
+import { todayService } from './today'
+import { trialService } from '../pot/trials'
+import { undoService } from './undo'
+import { walkService } from '../walk/walk'
+
+interface Surroundings {
+  clock?: Clock
+  reckon?: ReckonCurves
+  files?: PhotoFiles
+}
+
+/** Photos of a log that has no folder, as in tests: there are none. */
+const NO_FILES: PhotoFiles = {
+  write: () => Promise.resolve(),
+  read: () => Promise.reject(new Error('This log keeps no photos.')),
+}
+
+/** All that can be done with one log, on one database. */
+export function createLog(
+  database: Database,
+  { clock = () => new Date(), reckon = reckonHere, files = NO_FILES }: Surroundings = {},
+) {
+  const collections = {
+    sources: createRecords(sourceKind, database, clock),
+    patches: createRecords(patchKind, database, clock),
+    allowances: createRecords(patchRuleKind, database, clock),
+    containers: createRecords(containerKind, database, clock),
+    lots: createRecords(lotKind, database, clock),
+    jars: createRecords(jarKind, database, clock),
+    wishes: createRecords(wishKind, database, clock),
+    photos: createRecords(photoKind, database, clock),
+    sets: createRecords(setKind, database, clock),
+    pieces: createRecords(pieceKind, database, clock),
+    baths: createRecords(bathKind, database, clock),
+    shelf: createRecords(shelfKind, database, clock),
+    vessels: createRecords(vesselKind, database, clock),
+    ways: createRecords(ownWayKind, database, clock),
+    pots: createRecords(potKind, database, clock),
+    swatches: createRecords(swatchKind, database, clock),
+  }
+  const settings = settingsService(database)
+  const names = namesService(database.read)
+  const curves = curvesService(database.read, reckon)
+  const atlas = atlasService(database, curves)
+  const walk = walkService(database.read, (sourceId) => curves.enoughOf(sourceId))
+  const standing = jarViews(database.read)
+  return {
+    ...collections,
+    moves: lotMoves(database, collections.lots, clock),
+    draws: jarDraws(database, collections, clock),
+    basketMoves: pieceMoves(database, collections, clock),
+    bathFinish: bathFinish(database, collections, clock),
+    course: potCourse(
+      database,
+      collections,
+      clock,
+      async (db) => (await settings.read(db)).altitudeM,
+    ),
+    basket: basketService(database.read),
+    hob: hobService(database.read, (now) => standing.standing(now)),
+    trials: trialService(database.read),
+    recipes: recipeService(database.read),
+    instruments: instrumentService(
+      {
+        settings: () => settings.read(),
+        pot: (id) => collections.pots.read(id),
+        vessel: (id) => collections.vessels.read(id),
+      },
+      clock,
+    ),
+    reader: readerService(database.read, () => settings.read(), curves, clock),
+    booth: boothService(database.read),
+    stores: shelfService(database.read),
+    strength: strengthService(database.read, curves),
+    curves,
+    atlas,
+    today: todayService(database.read, walk.view, (on) => standing.due(on)),
+    walk,
+    loft: loftService(database.read),
+    standing,
+    names,
+    find: findService(database.read, names),
+    cautions: dayCautions(database.read),
+    pictures: photoService(database, collections.photos, files, clock),
+    exchange: exchange(database, collections, atlas, clock),
+    settings,
+    changes: undoService(database, collections, clock),
+  }
+}
+
+export type Log = ReturnType<typeof createLog>
+export type Collection =
+  | 'sources'
+  | 'patches'
+  | 'allowances'
+  | 'containers'
+  | 'lots'
+  | 'jars'
+  | 'wishes'
+  | 'photos'
+  | 'sets'
+  | 'pieces'
+  | 'baths'
+  | 'shelf'
+  | 'vessels'
+  | 'ways'
+  | 'pots'
+  | 'swatches'

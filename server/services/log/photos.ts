@@ -1,0 +1,92 @@
+import type { Knex } from 'knex'
+import { newId } from '../../../shared/ids'
+import type { NewPhoto, Photo, PhotoQuery, PhotoUpload } from '../../../shared/schemas/loft/photo'
+import type { Database } from '../../database/open'
+import type { PhotoFiles } from '../../photos/photo-files'
+import { takePhoto, type TakenPhoto } from '../../photos/take-photo'
+import { notFound, unacceptable } from './failures'
+import { plainKind } from './plain-kind'
+import type { Clock, Records, Written } from './records'
+
+export const photoKind = plainKind<Photo, NewPhoto, { note?: string }, PhotoQuery>({
+  collection: 'photos',
+  noun: 'photo',
+  table: 'photo',
+  columns: {
+    hash: 'hash',
+    width: 'width',
+    height: 'height',
+    bytes: 'bytes',
+    lotId: 'lot_id',
+    jarId: 'jar_id',
+    swatchId: 'swatch_id',
+    roundId: 'round_id',
+    takenAt: 'taken_at',
+    lat: 'lat',
+    lon: 'lon',
+    note: 'note',
+  },
+  narrow(rows, { lotId, jarId, swatchId }) {
+    if (lotId) rows.where({ lot_id: lotId })
+    if (jarId) rows.where({ jar_id: jarId })
+    if (swatchId) rows.where({ swatch_id: swatchId })
+  },
+})
+
+type PhotoRecords = Records<Photo, NewPhoto, { note?: string }, PhotoQuery>
+
+/** A photo as kept, and the place it told, where that was asked for. */
+export type KeptPhoto = Written<Photo> & { place: TakenPhoto['place'] }
+
+export const photoService = (
+  database: Database,
+  photos: PhotoRecords,
+  files: PhotoFiles,
+  clock: Clock,
+) => ({
+  /** @throws PhotoRefusal for what is no picture, or too large a one */
+  async keep(
+    bytes: Buffer,
+    { id, lotId, jarId, swatchId, roundId, place }: PhotoUpload,
+  ): Promise<KeptPhoto> {
+    if (lotId) await refuseMissing(database.read, 'lot', lotId, '?lotId')
+    if (jarId) await refuseMissing(database.read, 'jar', jarId, '?jarId')
+    if (swatchId) await refuseMissing(database.read, 'swatch', swatchId, '?swatchId')
+    const taken = await takePhoto(bytes, place !== 'drop')
+    await files.write(taken.hash, taken)
+    const kept = place === 'keep' ? taken.place : null
+    const written = await database.write.transaction(async (trx) => {
+      const batch = { trx, at: clock().toISOString(), changeSetId: newId() }
+      const item = await photos.createIn(batch, {
+        id,
+        hash: taken.hash,
+        width: taken.width,
+        height: taken.height,
+        bytes: taken.full.length,
+        lotId: lotId ?? null,
+        jarId: jarId ?? null,
+        swatchId: swatchId ?? null,
+        roundId: roundId ?? null,
+        takenAt: taken.takenAt,
+        lat: kept?.lat ?? null,
+        lon: kept?.lon ?? null,
+        note: '',
+      })
+      return item
+        ? { item, changeSetId: batch.changeSetId }
+        : { item: (await photoKind.find(trx, id))!, changeSetId: null }
+    })
+    return { ...written, place: taken.place }
+  },
+
+  async file(id: string, size: 'full' | 'small'): Promise<Buffer> {
+    const photo = await photoKind.find(database.read, id)
+    if (!photo) throw notFound('photo', id)
+    return files.read(photo.hash, size)
+  },
+})
+
+async function refuseMissing(db: Knex, table: string, id: string, pointer: string): Promise<void> {
+  const row = (await db(table).where({ id }).whereNull('set_aside_at').first('id')) as unknown
+  if (!row) throw unacceptable(pointer, `There is no ${table} with the id ${id}.`)
+}

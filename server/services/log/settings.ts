@@ -1,0 +1,43 @@
+import type { Knex } from 'knex'
+import { PLAIN_SETTINGS, type Settings } from '../../../shared/schemas/log/settings'
+import type { Database } from '../../database/open'
+import { settingRepository } from '../../repositories/settings'
+import { unacceptable } from './failures'
+
+/** What is set once for a log; what was never set is as usual. */
+export const settingsService = (database: Database) => {
+  async function read(db: Knex = database.read): Promise<Settings> {
+    const names = Object.keys(PLAIN_SETTINGS) as (keyof Settings)[]
+    const kept = await settingRepository(db).all()
+    const told = names.flatMap((name) => {
+      const text = kept.get(name)
+      if (text === undefined) return []
+      // the first settings were kept as plain words
+      const value: unknown = /^[[{"\d-]/.test(text) ? JSON.parse(text) : text
+      return [[name, value] as const]
+    })
+    return { ...PLAIN_SETTINGS, ...Object.fromEntries(told) }
+  }
+
+  return {
+    /** @param db a transaction, where it is asked within one */
+    read: (db?: Knex) => read(db),
+    change: (change: Partial<Settings>): Promise<Settings> =>
+      database.write.transaction(async (trx) => {
+        const { handsFrom, handsTo } = { ...(await read(trx)), ...change }
+        if (handsFrom >= handsTo) {
+          throw unacceptable(
+            '/handsTo',
+            `handsTo must be later than handsFrom (${handsFrom}); got ${handsTo}`,
+          )
+        }
+        for (const [name, value] of Object.entries(change)) {
+          await settingRepository(trx).write(
+            name,
+            name === 'hemisphere' ? (value as string) : JSON.stringify(value),
+          )
+        }
+        return read(trx)
+      }),
+  }
+}

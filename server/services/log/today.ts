@@ -1,0 +1,185 @@
+import type { Knex } from 'knex'
+import { mordantMarks } from '../../../catalogue/agents'
+import { FIBRES } from '../../../catalogue/fibres'
+import { PARTS } from '../../../catalogue/parts'
+import type { Part } from '../../../catalogue/parts'
+import { depthOf } from '../../../core/colour/depth'
+import { strengthOver } from '../../../core/colour/strength'
+import { mordantsOf } from '../../../shared/schemas/basket/piece'
+import type { Reading } from '../../../shared/schemas/swatch/reading'
+import type {
+  BathDue,
+  JarDue,
+  LatestReading,
+  PotDue,
+  TodayView,
+  UnreadPot,
+  WishBack,
+} from '../../../shared/views/log/today'
+import type { WalkRow, WalkView } from '../../../shared/views/walk/walk'
+import { countOf } from '../../database/page'
+import { wishKind } from './small-kinds'
+import { formatMass } from '../../../core/quantity/format-quantity'
+import { lotRepository } from '../../repositories/lots'
+import { bathRepository } from '../../repositories/mordant-baths'
+import { pieceRepository } from '../../repositories/pieces'
+import { potRepository } from '../../repositories/pots'
+import { sourceRepository } from '../../repositories/sources'
+import { swatchRepository } from '../../repositories/swatches'
+import { spectrumOf } from '../swatch/readings'
+
+/** How many things of a kind the opening view shows. */
+const SHOWN = 6
+
+/** What needs hands, what can be gathered, what was learnt last. */
+export const todayService = (
+  db: Knex,
+  walk: (on: string) => Promise<WalkView>,
+  jarsDue: (on: string) => Promise<JarDue[]>,
+) => ({
+  async view(today: string): Promise<TodayView> {
+    const [unread, wilting, { rows }, latest, jars] = await Promise.all([
+      unreadPots(db),
+      wiltingLots(db),
+      walk(today),
+      latestReadings(db),
+      jarsDue(today),
+    ])
+    return {
+      counts: {
+        ready: rows.filter(({ gatherings, readiness }) => gatherings.length && readiness?.ready)
+          .length,
+        wilting: wilting.length,
+        jars: jars.length,
+        unmordanted: await countOf(unmordantedPieces(db)),
+        unread: unread.reduce((sum, pot) => sum + pot.swatches, 0),
+      },
+      unread,
+      wilting,
+      jarsDue: jars,
+      bathsDue: await bathsDue(db, today),
+      potsDue: await potsDue(db, today),
+      wishes: await wishesBack(db, today, rows),
+      latest,
+    }
+  },
+})
+
+/**
+ * Wishes whose time or stock has come: their day is reached, or their source can be gathered now or
+ * lies in stock.
+ */
+async function wishesBack(db: Knex, today: string, rows: readonly WalkRow[]): Promise<WishBack[]> {
+  const byId = new Map(rows.map((row) => [row.source.id, row]))
+  const { items } = await wishKind.page(db, { open: true, aside: false, limit: 100 })
+  return items.flatMap((wish): WishBack[] => {
+    const row = wish.sourceId ? byId.get(wish.sourceId) : undefined
+    if (wish.dueOn) return wish.dueOn <= today ? [{ wish, why: 'its day has come' }] : []
+    if (row && row.leftG > 0) return [{ wish, why: `${formatMass(row.leftG)} in stock` }]
+    if (row?.readiness?.ready) return [{ wish, why: 'ready to gather' }]
+    return wish.sourceId || wish.jarId ? [] : [{ wish, why: 'no day set' }]
+  })
+}
+
+async function unreadPots(db: Knex): Promise<UnreadPot[]> {
+  return (await db('swatch')
+    .join('pot', 'pot.id', 'swatch.pot_id')
+    .whereNull('swatch.set_aside_at')
+    .whereRaw('swatch.readings = 0')
+    .groupBy('pot.id')
+    .orderBy('pot.dyed_on', 'desc')
+    .limit(SHOWN)
+    .select(
+      'pot.id as potId',
+      'pot.code as potCode',
+      'pot.dyed_on as dyedOn',
+      db.raw('count(*) as swatches'),
+      db.raw(`(select group_concat(distinct source.common_name) from lot_movement
+               join lot on lot.id = lot_movement.lot_id join source on source.id = lot.source_id
+               where lot_movement.pot_id = pot.id) as sourceNames`),
+    )) as UnreadPot[]
+}
+
+async function wiltingLots(db: Knex): Promise<TodayView['wilting']> {
+  const { items } = await lotRepository(db).page({
+    state: 'fresh',
+    inStock: true,
+    aside: false,
+    limit: SHOWN,
+  })
+  return Promise.all(
+    items.map(async (lot) => {
+      const source = (await sourceRepository(db).find(lot.sourceId))!
+      return { ...lot, sourceName: `${source.commonName} ${PARTS[source.part].label}` }
+    }),
+  )
+}
+
+async function potsDue(db: Knex, today: string): Promise<PotDue[]> {
+  return (await potRepository(db).open()).flatMap(({ id, code, stage, dyedOn, lots, pieces }) =>
+    stage === 'planned' && dyedOn <= today
+      ? [{ id, code, dyedOn, pieces: pieces.length, lotCodes: lots.map(({ lotCode }) => lotCode) }]
+      : [],
+  )
+}
+
+async function bathsDue(db: Knex, today: string): Promise<BathDue[]> {
+  return (await bathRepository(db).open()).flatMap(
+    ({ id, code, scheme, pieces, plannedFor, startedAt }) =>
+      startedAt === null && plannedFor !== null && plannedFor <= today
+        ? [{ id, code, scheme, pieces: pieces.length, plannedFor }]
+        : [],
+  )
+}
+
+/** Pieces that no mordant and no pot has seen, and no bath waits for; an index of their own counts them. */
+const unmordantedPieces = (db: Knex) =>
+  db('piece').whereRaw(
+    'pots = 0 and mordants = 0 and split_on is null and bath_id is null and set_aside_at is null',
+  )
+
+/** Readings looked through for the latest: a swatch may have been read several times in a row. */
+const LOOKED_THROUGH = 60
+
+async function latestReadings(db: Knex): Promise<LatestReading[]> {
+  const ids = (await db('reading')
+    .join('swatch', 'swatch.id', 'reading.swatch_id')
+    .whereNull('swatch.set_aside_at')
+    .whereNull('reading.set_aside_at')
+    .orderBy('reading.read_at', 'desc')
+    .limit(LOOKED_THROUGH)
+    .pluck('swatch.id')) as string[]
+  return Promise.all([...new Set(ids)].slice(0, SHOWN).map((id) => latestReading(db, id)))
+}
+
+async function latestReading(db: Knex, swatchId: string): Promise<LatestReading> {
+  const swatch = (await swatchRepository(db).find(swatchId))!
+  const pot = (await potRepository(db).find(swatch.potId))!
+  const piece = (await pieceRepository(db).find(swatch.pieceId))!
+  const sourceIds = [...new Set(pot.lots.map(({ sourceId }) => sourceId))]
+  const sources = await Promise.all(sourceIds.map((id) => sourceRepository(db).find(id)))
+  const reading = swatch.readings.find(({ wet }) => !wet) ?? swatch.readings[0]!
+  const strength = strengthOf(reading, piece.bare)
+  return {
+    swatchId,
+    code: swatch.code,
+    hex: reading.hex,
+    bareHex: piece.bare?.hex ?? null,
+    sourceId: sourceIds.length === 1 ? sourceIds[0]! : null,
+    sourceName: sources
+      .map((source) => `${source!.commonName} ${PARTS[source!.part as Part].label}`)
+      .join(' and '),
+    mordant: mordantMarks(mordantsOf(piece, pot.dyedOn)),
+    fibre: FIBRES[piece.fibre].label,
+    ratioDry: pot.ratioDry,
+    strength,
+    depth: strength === null ? null : depthOf(strength),
+    basis: reading.basis,
+    readAt: reading.readAt,
+  }
+}
+
+function strengthOf(reading: Reading, bare: Reading | null): number | null {
+  if (!bare || reading.wet || reading.clipped.length > 0 || bare.clipped.length > 0) return null
+  return strengthOver(spectrumOf(reading), spectrumOf(bare))
+}

@@ -1,0 +1,69 @@
+import type { Knex } from 'knex'
+import type { NewPot, PotLot } from '../../../shared/schemas/pot/pot'
+import type { PotEvent } from '../../../shared/schemas/pot/pot-event'
+import { dateOf } from '../loft/jars'
+import { takeFromLot, takeOffShelf, usableLot } from '../loft/stock-out'
+
+/** Lots of a plan as they stand now: nothing is taken yet. */
+export async function lookAtLots(trx: Knex, lots: NewPot['lots']): Promise<PotLot[]> {
+  return Promise.all(
+    lots.map(async ({ lotId, massG }, i) => {
+      const lot = await usableLot(trx, lotId, `/lots/${i}`)
+      return {
+        lotId,
+        lotCode: lot.code,
+        sourceId: lot.sourceId,
+        massG,
+        state: lot.state,
+        dryFraction: lot.dryFraction,
+        dryFractionBasis: lot.dryFractionBasis,
+        sureness: lot.sureness,
+        evidence: lot.evidence.map(({ words }) => words),
+      }
+    }),
+  )
+}
+
+/** Takes what a pot is made of out of the loft. */
+export async function takeFromLots(
+  trx: Knex,
+  pot: { id: string; on: string; lots: NewPot['lots'] },
+  at: string,
+  day = '/dyedOn',
+): Promise<void> {
+  for (const [i, { lotId, massG }] of pot.lots.entries()) {
+    const taken = { lotId, massG, on: pot.on, taker: { potId: pot.id } }
+    await takeFromLot(trx, taken, at, { pointer: `/lots/${i}`, day })
+  }
+}
+
+type Addition = Extract<PotEvent, { kind: 'add' }>
+
+/** Takes what is stirred into a running pot off the shelf, or out of a lot. */
+export async function takeAddition(
+  trx: Knex,
+  potId: string,
+  { id: eventId, data, at: when }: Addition,
+  at: string,
+): Promise<void> {
+  const taken = { massG: data.massG, on: dateOf(when), taker: { potId, eventId } }
+  if (data.lotId) {
+    await takeFromLot(trx, { ...taken, lotId: data.lotId }, at, { pointer: '/data', day: '/at' })
+  }
+  if (data.shelfId && data.agent) {
+    await takeOffShelf(trx, { ...taken, shelfId: data.shelfId, agent: data.agent }, at, '/data')
+  }
+}
+
+/** Takes what was stirred in off the shelf again, when a pot that was set aside comes back. */
+export async function takeAgentsAgain(
+  trx: Knex,
+  potId: string,
+  events: readonly PotEvent[],
+  at: string,
+): Promise<void> {
+  for (const event of events) {
+    if (event.kind !== 'add' || !event.data.shelfId) continue
+    await takeAddition(trx, potId, { ...event, data: { ...event.data, lotId: null } }, at)
+  }
+}

@@ -1,0 +1,66 @@
+import type { Knex } from 'knex'
+import { mordantMarks } from '../../../catalogue/agents'
+import type { Factors } from '../../../core/evidence/factors'
+import { plannedTrial, type EarlierSwatch } from '../../../core/evidence/planned-trial'
+import type { TrialAnswer, TrialQuestion } from '../../../shared/views/pot/trial'
+import { mordantsOf, type Piece } from '../../../shared/schemas/basket/piece'
+import { lotRepository } from '../../repositories/lots'
+import { pieceRepository } from '../../repositories/pieces'
+import { sourceRepository } from '../../repositories/sources'
+import { candidatesOf } from '../strength/curve-candidates'
+import { unacceptable } from '../log/failures'
+import { factorsOf } from '../swatch/swatch-factors'
+
+/** What a planned pot would teach, held against all that was dyed with its source. */
+export const trialService = (db: Knex) => ({
+  async compare(question: TrialQuestion): Promise<TrialAnswer> {
+    const lots = await Promise.all(
+      question.lots.map(async ({ lotId, massG }, i) => {
+        const lot = await lotRepository(db).find(lotId)
+        if (!lot) throw unacceptable(`/lots/${i}/lotId`, `There is no lot with the id ${lotId}.`)
+        return { ...lot, massG }
+      }),
+    )
+    const pieces = await pieceRepository(db).findMany(question.pieceIds)
+    const fibreG = pieces.reduce((sum, { dryG }) => sum + dryG, 0)
+    const [first] = lots
+    if (!first || fibreG === 0) return { pieces: [] }
+    const source = (await sourceRepository(db).find(first.sourceId))!
+    const earlier = (await candidatesOf(db, source.id)).map((candidate): EarlierSwatch => ({
+      swatchId: candidate.swatch.id,
+      code: candidate.swatch.code,
+      dyedOn: candidate.pot.dyedOn,
+      factors: factorsOf(candidate, source.part),
+    }))
+    const states = new Set(lots.map(({ state }) => state))
+    const bath: Factors = {
+      source: lots.map(({ sourceId }) => sourceId),
+      lot: lots.map(({ code }) => code),
+      part: source.part,
+      state: states.size === 1 ? first.state : 'mixed',
+      particleSize: question.size,
+      ratioDry: lots.reduce((sum, { massG, dryFraction }) => sum + massG * dryFraction, 0) / fibreG,
+      way: question.wayName || question.way,
+      tempC: question.tempC,
+      minutes: question.minutes,
+      water: question.water,
+      shift: question.shifts,
+    }
+    return {
+      pieces: pieces.map((piece) => ({
+        pieceId: piece.id,
+        trial: plannedTrial({ ...bath, ...ofPiece(piece) }, earlier),
+      })),
+    }
+  },
+})
+
+const ofPiece = (piece: Piece): Factors => ({
+  fibre: piece.fibre,
+  base: piece.base,
+  mordant: mordantMarks(mordantsOf(piece)),
+  mordantPercent: piece.treatments.reduce(
+    (sum, { kind, percentWof }) => (kind === 'mordant' ? sum + (percentWof ?? 0) : sum),
+    0,
+  ),
+})

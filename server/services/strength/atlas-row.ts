@@ -1,0 +1,78 @@
+import { hueFamilyOf } from '../../../core/colour/colour-name'
+import { hexOfLab } from '../../../core/colour/screen-colour'
+import { labOfReflectance, type Lab } from '../../../core/colour/tristimulus'
+import { expectedReflectance } from '../../../core/strength/expected-colour'
+import type { BandPoint, Interval } from '../../../core/strength/posterior/posterior'
+import type { AtlasRow } from '../../../shared/views/strength/atlas'
+import type { CurveView } from '../../../shared/views/strength/curve'
+
+/** Raised with every change of what a row holds, so that no older one is kept. */
+export const ATLAS_VERSION = 2
+
+/** Dry ratio at which strengths of different sources are compared. */
+const HALF = 0.5
+/** The ribbon of a row: dry ratios from 0.02 to 4, evenly on a log scale. */
+const RIBBON = Array.from({ length: 13 }, (_, i) => 0.02 * (4 / 0.02) ** (i / 12))
+
+/** More digits say nothing, and weigh as much as all the rest. */
+const DIGITS = 4
+
+/** One curve in short. */
+export function toAtlasRow({ answer, leansOn, ...view }: CurveView): AtlasRow {
+  const { enough, band, ceiling, ceilingReached, takes, points, unit, bare } = answer
+  const { sourceId, key, fibreClass, mordant, phBand, way, dyedFrom, dyedTo } = view
+  const at = (ratio: number) => nearest(band, ratio)
+  const labAt = (strength: number): Lab | null =>
+    unit && bare ? labOfReflectance(expectedReflectance(unit, Math.max(0, strength), bare)) : null
+  const lab = labAt(at(enough.mid).mid)
+  const ratios = points.map(({ ratio }) => ratio)
+  return {
+    sourceId,
+    key,
+    fibreClass,
+    mordant,
+    phBand,
+    way,
+    dyedFrom,
+    dyedTo,
+    n: answer.n,
+    lots: answer.lots,
+    estimated: answer.estimated,
+    leansOn: leansOn?.n ?? 0,
+    takes: short(takes),
+    ceiling: scaled(ceiling, 1),
+    ceilingReached,
+    enough: scaled(enough, 1),
+    forDepth: answer.forDepth.map(({ depth, even, sure }) => ({
+      depth,
+      even: even && short(even),
+      sure: sure && short(sure),
+    })),
+    perGram: scaled(at(enough.mid), 1 / enough.mid),
+    atHalf: scaled(at(HALF), 1),
+    lab: lab && { l: short(lab.l), a: short(lab.a), b: short(lab.b) },
+    hex: lab && hexOfLab(lab),
+    family: lab && hueFamilyOf(lab),
+    ribbon: unit ? RIBBON.map((ratio) => hexOfLab(labAt(at(ratio).mid)!)) : [],
+    tried: ratios.length ? [short(Math.min(...ratios)), short(Math.max(...ratios))] : [0, 0],
+  }
+}
+
+const short = (value: number) => Number(value.toPrecision(DIGITS))
+const scaled = ({ mid, low, high }: Interval, factor: number): Interval => ({
+  mid: short(mid * factor),
+  low: short(low * factor),
+  high: short(high * factor),
+})
+
+/** The band between the ratios it is told at, by straight lines on both logarithms. */
+function nearest(band: readonly BandPoint[], ratio: number): BandPoint {
+  const above = Math.max(
+    1,
+    band.findIndex((point) => point.ratio >= ratio),
+  )
+  const [a, b] = [band[above - 1]!, band[above]!]
+  const share = Math.log(ratio / a.ratio) / Math.log(b.ratio / a.ratio)
+  const between = (key: 'mid' | 'low' | 'high') => a[key] ** (1 - share) * b[key] ** share
+  return { ...a, ratio, mid: between('mid'), low: between('low'), high: between('high') }
+}

@@ -1,0 +1,124 @@
+import { setImmediate } from 'node:timers/promises'
+import type { Knex } from 'knex'
+import { pickingRate } from '../../../core/harvest/picking-rate'
+import type { AtlasRow, AtlasSource, AtlasView } from '../../../shared/views/strength/atlas'
+import type { Source } from '../../../shared/schemas/walk/source'
+import type { Database } from '../../database/open'
+import { curveCache } from '../../repositories/curve-cache'
+import { ATLAS_VERSION, toAtlasRow } from './atlas-row'
+import { usualDryFraction, type Candidate } from './curve-candidates'
+import { dyedSources, type CurvesService } from './curves'
+import { touchedSince } from '../log/touched-sources'
+
+/** A source in the atlas: what it is, and all its curves in short. */
+interface AtlasEntry {
+  source: AtlasSource
+  rows: AtlasRow[]
+}
+
+/**
+ * All curves in short. Kept from start to start; what a change touches is reckoned anew in the
+ * background, source by source, while the page shows what stood before and says so.
+ */
+export const atlasService = (database: Database, curves: CurvesService) => {
+  const db = database.read
+  const cache = curveCache(database.write)
+  let entries: Map<string, AtlasEntry> | null = null
+  /** The last entry of the change log that was looked at; null: none ever was. */
+  let seen: string | null = null
+  const stale = new Set<string>()
+  let work: Promise<void> | null = null
+
+  async function opened(): Promise<Map<string, AtlasEntry>> {
+    if (entries) return entries
+    const kept = await cache.load<AtlasEntry>(ATLAS_VERSION)
+    // two requests at once may both have loaded: the first one's stands
+    if (!entries) [entries, seen] = [kept.bySource, kept.asOf]
+    return entries
+  }
+
+  /** Looks what was written since, and sets to work on what it touches. */
+  async function catchUp(): Promise<void> {
+    const { ids, latest } = await touchedSince(db, seen)
+    for (const id of ids ?? (await dyedSources(db)).map((source) => source.id)) stale.add(id)
+    if (latest === seen && stale.size === 0) return
+    seen = latest
+    work ??= reckonStale().finally(() => (work = null))
+    // a failure is told by what stays pending; the next look tries again
+    work.catch(() => undefined)
+  }
+
+  async function reckonStale(): Promise<void> {
+    for (let id = first(stale); id; id = first(stale)) {
+      const asOf = seen!
+      // taken off first: a change while it is reckoned puts it back
+      stale.delete(id)
+      try {
+        const { source, candidates, views } = await curves.withCandidates(id)
+        const made = { source: await toSource(db, source, candidates), rows: views.map(toAtlasRow) }
+        if (made.rows.length > 0) {
+          entries!.set(id, made)
+          await cache.keep(id, ATLAS_VERSION, asOf, made)
+        } else if (entries!.delete(id)) {
+          await cache.drop(id)
+        }
+      } catch (error) {
+        stale.add(id)
+        throw error
+      }
+      await setImmediate()
+    }
+    await cache.keepWhole(ATLAS_VERSION, seen!)
+  }
+
+  return {
+    async view(): Promise<AtlasView> {
+      const all = [...(await opened()).values()]
+      await catchUp()
+      return {
+        sources: all.map(({ source }) => source),
+        rows: all.flatMap(({ rows }) => rows),
+        pending: stale.size + (work ? 1 : 0),
+      }
+    },
+
+    /** Resolves when nothing is left to reckon: for tests and benches. */
+    async settled(): Promise<void> {
+      await opened()
+      await catchUp()
+      while (work) await work
+    },
+  }
+}
+
+export type AtlasService = ReturnType<typeof atlasService>
+
+const first = (set: Set<string>): string | undefined => set.values().next().value
+
+async function toSource(
+  db: Knex,
+  source: Source,
+  candidates: readonly Candidate[],
+): Promise<AtlasSource> {
+  const { id, code, commonName, scientificName, part, group, fastness, usualRatioState } = source
+  const timed = (await db('lot')
+    .where({ source_id: id })
+    .where('minutes', '>', 0)
+    .where('net_g', '>', 0)
+    .whereNull('set_aside_at')
+    .select('net_g as massG', 'minutes')) as { massG: number; minutes: number }[]
+  const rate = pickingRate(timed)
+  return {
+    sourceId: id,
+    code,
+    commonName,
+    scientificName,
+    part,
+    group,
+    fastness,
+    usualRatioState,
+    usualDryFraction: usualDryFraction(source, candidates),
+    gramsPerHour: rate?.gramsPerHour ?? null,
+    walks: rate?.n ?? 0,
+  }
+}

@@ -1,0 +1,151 @@
+import { setImmediate } from 'node:timers/promises'
+import { mean } from 'd3-array'
+import type { Knex } from 'knex'
+import { mordantMarks, type Mordant } from '../../../catalogue/agents'
+import { FIBRES } from '../../../catalogue/fibres'
+import { mordantsOf, type Piece } from '../../../shared/schemas/basket/piece'
+import type { Pot } from '../../../shared/schemas/pot/pot'
+import type { Reading } from '../../../shared/schemas/swatch/reading'
+import type { Source } from '../../../shared/schemas/walk/source'
+import type { Swatch } from '../../../shared/schemas/swatch/swatch'
+import type { Condition } from '../../../core/strength/near-conditions'
+import { curveKeyOf, type NotCounted, type PhBand } from '../../../shared/views/strength/strength'
+import { pieceRepository } from '../../repositories/pieces'
+import { potRepository } from '../../repositories/pots'
+import { swatchRepository } from '../../repositories/swatches'
+
+/** A swatch with everything its place on a curve depends on. */
+export interface Candidate {
+  swatch: Swatch
+  pot: Pot
+  piece: Piece
+  reading: Reading
+  notCounted: NotCounted | null
+  /** Dry ratio of the first bath that a later one follows; null for a first bath, or not known. */
+  firstRatioDry: number | null
+}
+
+/** Every read swatch of the pots in which a source was used. */
+export async function candidatesOf(db: Knex, sourceId: string): Promise<Candidate[]> {
+  const swatches = await swatchRepository(db).ofSource(sourceId)
+  // queries are answered at once and never wait: others get their turn only if it is given
+  await setImmediate()
+  const pots = await inChunks([...new Set(swatches.map((s) => s.potId))], (ids) =>
+    potRepository(db).findMany(ids),
+  )
+  const pieces = await inChunks([...new Set(swatches.map((s) => s.pieceId))], (ids) =>
+    pieceRepository(db).findMany(ids),
+  )
+  const potById = new Map(pots.map((pot) => [pot.id, pot]))
+  const pieceById = new Map(pieces.map((piece) => [piece.id, piece]))
+  return swatches
+    .filter(({ readings }) => readings.length > 0)
+    .map((swatch) => {
+      const pot = potById.get(swatch.potId)!
+      const piece = pieceById.get(swatch.pieceId)!
+      const reading = bestReading(swatch.readings)
+      return {
+        swatch,
+        pot,
+        piece,
+        reading,
+        notCounted: whyNotCounted(pot, piece, reading, sourceId),
+        firstRatioDry: pot.fromPotId ? firstRatio(pot, potById) : null,
+      }
+    })
+}
+
+/** So many things are read at once: a few milliseconds, then others get their turn. */
+const AT_ONCE = 100
+
+async function inChunks<T>(ids: string[], read: (ids: string[]) => Promise<T[]>): Promise<T[]> {
+  const all: T[] = []
+  for (let i = 0; i < ids.length; i += AT_ONCE) {
+    all.push(...(await read(ids.slice(i, i + AT_ONCE))))
+    await setImmediate()
+  }
+  return all
+}
+
+/** Ratio of the bath that a chain of baths began with. */
+function firstRatio(pot: Pot, pots: ReadonlyMap<string, Pot>): number | null {
+  let at: Pot | undefined = pot
+  // a chain is as long as its bath's number
+  for (let i = pot.bathNumber; i > 1 && at?.fromPotId; i--) at = pots.get(at.fromPotId)
+  return at && at !== pot ? at.ratioDry : null
+}
+
+const RANKS: Record<Reading['by'], number> = { reader: 0, file: 0, photo: 1, eye: 2 }
+
+/**
+ * The reading a swatch counts by: dry and before light, then by how it was read, washed rather than
+ * not, and the newest of equals.
+ *
+ * @param readings newest first, at least one
+ */
+export function bestReading(readings: readonly Reading[]): Reading {
+  const rank = (reading: Reading) => [
+    reading.wet ? 1 : 0,
+    reading.lightHours === null ? 0 : 1,
+    RANKS[reading.by],
+    reading.washed ? 0 : 1,
+  ]
+  return readings.reduce((best, each) => {
+    const [a, b] = [rank(each), rank(best)]
+    const at = a.findIndex((value, i) => value !== b[i])
+    return at >= 0 && a[at]! < b[at]! ? each : best
+  })
+}
+
+function whyNotCounted(
+  pot: Pot,
+  piece: Piece,
+  reading: Reading,
+  sourceId: string,
+): NotCounted | null {
+  if (pot.bathNumber > 1) return 'laterBath'
+  if (pot.ratioDry === null) return 'ratioUnknown'
+  if (pot.lots.some((lot) => lot.sourceId !== sourceId)) return 'mixedBath'
+  if (piece.potIds.indexOf(pot.id) > 0) return 'dyedBefore'
+  if (reading.wet) return 'onlyReadWet'
+  if (reading.lightHours !== null) return 'onlyReadAfterLight'
+  if (!piece.bare) return 'bareNotRead'
+  if (reading.clipped.length > 0 || piece.bare.clipped.length > 0) return 'colourCutOff'
+  return null
+}
+
+/** Mordants that had a part in a swatch: those given before its bath. */
+export const mordantsIn = ({ piece, pot }: Candidate): Mordant[] => mordantsOf(piece, pot.dyedOn)
+
+export function phBandOf({ finalPh }: Pot): PhBand {
+  if (finalPh === null) return 'asItCame'
+  if (finalPh < 6) return 'acid'
+  return finalPh > 8 ? 'alkaline' : 'asItCame'
+}
+
+/** What the swatches of one curve have in common. */
+export const conditionOf = (candidate: Candidate): Condition => ({
+  fibre: FIBRES[candidate.piece.fibre].class,
+  mordant: mordantMarks(mordantsIn(candidate)),
+  ph: phBandOf(candidate.pot),
+  way: candidate.pot.way,
+})
+
+/** Alike swatches share a curve: the same class of fibre, mordants, band of final pH and way. */
+export const groupKey = (candidate: Candidate) => curveKeyOf(conditionOf(candidate))
+
+/**
+ * Dry matter of a source in the state it is usually weighed in: by what was used of it, or as is
+ * typical.
+ *
+ * @returns from 0 to 1
+ */
+export function usualDryFraction(source: Source, candidates: readonly Candidate[]): number {
+  const used = candidates.flatMap(({ pot }) =>
+    pot.lots.filter(
+      ({ sourceId, state }) => sourceId === source.id && state === source.usualRatioState,
+    ),
+  )
+  const typical = source.usualRatioState === 'dried' ? 1 : source.dryFraction
+  return mean(used, ({ dryFraction }) => dryFraction) ?? typical
+}

@@ -1,0 +1,88 @@
+import { createHash } from 'node:crypto'
+import { availableParallelism } from 'node:os'
+import { LRUCache } from 'lru-cache'
+import { Piscina } from 'piscina'
+import {
+  CURVE_VERSION,
+  curveOfJob,
+  type CurveAnswer,
+  type CurveJob,
+} from '../../../core/strength/curve-job'
+
+/** Computes curves somewhere: in workers, or at once. Answers in the order of the jobs. */
+export type ReckonCurves = (jobs: readonly CurveJob[]) => Promise<CurveAnswer[]>
+
+/** Curves in the calling thread: for tests, and for the few of a small log's demo. */
+export const reckonHere: ReckonCurves = (jobs) => Promise.resolve(jobs.map(curveOfJob))
+
+export interface CurvePool {
+  reckon: ReckonCurves
+  close(): Promise<void>
+}
+
+/** So many curves go to a worker at once: small enough that two workers share the load. */
+const BATCH = 10
+/** Answers kept, by a hash of everything they were computed from. */
+const MOST_KEPT = 2000
+/** A worker that died under a batch gets it once more, fresh; twice is the batch's own fault. */
+const TRIES = 2
+
+/**
+ * A pool of workers for curves, with the answers kept as long as their swatches stay as they are.
+ *
+ * @param file the worker's own entry, as it is built beside the server
+ * @param threads at most; by default one fewer than the machine runs at once
+ */
+export function createCurvePool(
+  file: string,
+  threads = Math.max(1, availableParallelism() - 1),
+): CurvePool {
+  const pool = new Piscina<CurveJob[], CurveAnswer[]>({
+    filename: file,
+    minThreads: 0,
+    maxThreads: threads,
+    idleTimeout: 60_000,
+  })
+  const kept = new LRUCache<string, CurveAnswer>({ max: MOST_KEPT })
+
+  const run = async (jobs: CurveJob[]): Promise<CurveAnswer[]> => {
+    for (let tries = 1; ; tries++) {
+      try {
+        return await pool.run(jobs)
+      } catch (error) {
+        // an error thrown by the computation itself would only come again
+        if (tries === TRIES || !isCrash(error)) throw error
+      }
+    }
+  }
+
+  return {
+    async reckon(jobs) {
+      const keys = jobs.map(keyOf)
+      const answers = keys.map((key) => kept.get(key))
+      const missing = keys.flatMap((_, i) => (answers[i] ? [] : [i]))
+      const batches = Array.from({ length: Math.ceil(missing.length / BATCH) }, (_, k) =>
+        missing.slice(k * BATCH, (k + 1) * BATCH),
+      )
+      await Promise.all(
+        batches.map(async (batch) => {
+          const found = await run(batch.map((i) => jobs[i]!))
+          batch.forEach((i, k) => {
+            answers[i] = found[k]!
+            kept.set(keys[i]!, found[k]!)
+          })
+        }),
+      )
+      return answers as CurveAnswer[]
+    },
+    close: () => pool.close({ force: true }),
+  }
+}
+
+const isCrash = (error: unknown) =>
+  error instanceof Error && /worker|terminat|exit/i.test(`${error.name} ${error.message}`)
+
+const keyOf = (job: CurveJob) =>
+  createHash('sha256')
+    .update(`${CURVE_VERSION}:${JSON.stringify(job)}`)
+    .digest('base64')

@@ -1,0 +1,203 @@
+import { setImmediate } from 'node:timers/promises'
+import { group, max, min } from 'd3-array'
+import type { Knex } from 'knex'
+import { FIBRES } from '../../../catalogue/fibres'
+import { sourceKindOf } from '../../../catalogue/source-kinds'
+import type { CurveAnswer, CurveJob, SeenSpectrum } from '../../../core/strength/curve-job'
+import { nearestCurve, type Condition } from '../../../core/strength/near-conditions'
+import type { ConditionKey } from '../../../core/strength/posterior/priors'
+import type { CurveView } from '../../../shared/views/strength/curve'
+import type { Reading } from '../../../shared/schemas/swatch/reading'
+import type { Source } from '../../../shared/schemas/walk/source'
+import { sourceRepository } from '../../repositories/sources'
+import {
+  candidatesOf,
+  conditionOf,
+  groupKey,
+  mordantsIn,
+  phBandOf,
+  type Candidate,
+} from './curve-candidates'
+import type { ReckonCurves } from './curve-pool'
+import { notFound } from '../log/failures'
+import { usualCurve } from './usual-curve'
+
+interface Wanted {
+  head: Omit<CurveView, 'answer'>
+  job: CurveJob
+}
+
+/** Fewer swatches give no ratio to plan a walk by. */
+const LEAST_FOR_ENOUGH = 3
+
+/** Curves of the log with their intervals: gathered here, reckoned by workers. */
+export const curvesService = (db: Knex, reckon: ReckonCurves) => {
+  async function withCandidates(sourceId: string) {
+    const source = await sourceRepository(db).find(sourceId)
+    if (!source) throw notFound('source', sourceId)
+    const candidates = await candidatesOf(db, sourceId)
+    const wanted = wantedOf(source, candidates)
+    const answers = await reckon(wanted.map(({ job }) => job))
+    const views = wanted.map(({ head }, i): CurveView => ({ ...head, answer: answers[i]! }))
+    return { source, candidates, views }
+  }
+
+  return {
+    /** The curves of a source, most swatches first, and all that they were made of. */
+    withCandidates,
+
+    /** What is usual for a source's kind: for one that nobody has dyed with yet. */
+    async usual(source: Source): Promise<CurveView> {
+      const { head, job } = usualCurve(source)
+      const [answer] = await reckon([job])
+      return { ...head, answer: answer! }
+    },
+
+    /** What the curve of most swatches says is enough, dry; null while there are too few. */
+    async enoughOf(sourceId: string): Promise<{ ratioDry: number; n: number } | null> {
+      const source = await sourceRepository(db).find(sourceId)
+      const wanted = source && wantedOf(source, await candidatesOf(db, sourceId))[0]
+      if (!wanted || wanted.job.swatches.length < LEAST_FOR_ENOUGH) return null
+      const [answer] = await reckon([wanted.job])
+      return { ratioDry: answer!.enough.mid, n: answer!.n }
+    },
+
+    /** Of every source, or of one: most swatches first within a source. */
+    async all({ sourceId }: { sourceId?: string } = {}): Promise<CurveView[]> {
+      if (sourceId) return (await withCandidates(sourceId)).views
+      const heads: Wanted['head'][] = []
+      const answers: Promise<CurveAnswer[]>[] = []
+      for (const { id } of await dyedSources(db)) {
+        const source = (await sourceRepository(db).find(id))!
+        const wanted = wantedOf(source, await candidatesOf(db, id))
+        heads.push(...wanted.map(({ head }) => head))
+        answers.push(reckon(wanted.map(({ job }) => job)))
+        // reading is quick and never waits: without this, other requests would get no turn
+        await setImmediate()
+      }
+      const told = (await Promise.all(answers)).flat()
+      return heads.map((head, i) => ({ ...head, answer: told[i]! }))
+    },
+  }
+}
+
+export type CurvesService = ReturnType<typeof curvesService>
+
+/** Sources of which something was used: asked shortly, since a long question holds up all others. */
+export const dyedSources = (db: Knex): Promise<{ id: string }[]> =>
+  db('source')
+    .whereIn(
+      'id',
+      db('lot')
+        .whereIn('id', db('lot_movement').where({ kind: 'used' }).select('lot_id'))
+        .select('source_id'),
+    )
+    .orderBy('common_name')
+    .select('id')
+
+function wantedOf(source: Source, candidates: readonly Candidate[]): Wanted[] {
+  const groups = [...group(candidates, groupKey)].map(([key, all]) => {
+    const members = all.filter(({ notCounted }) => notCounted === null)
+    const beside = all.filter(({ notCounted, reading, piece }) =>
+      isBeside(notCounted, reading, piece),
+    )
+    return {
+      key,
+      members,
+      beside,
+      first: all[0]!,
+      condition: conditionOf(all[0]!),
+      n: members.length,
+      job: toJob(source, all[0]!, members, beside),
+    }
+  })
+  return groups
+    .map((each) => toWanted(source, each, nearestCurve(each, groups)))
+    .sort((a, b) => b.job.swatches.length - a.job.swatches.length)
+}
+
+/** Not counted, but its strength can be told all the same. */
+const isBeside = (
+  notCounted: Candidate['notCounted'],
+  { wet, clipped }: Reading,
+  { bare }: Candidate['piece'],
+): boolean =>
+  notCounted !== null && !wet && bare !== null && clipped.length + bare.clipped.length === 0
+
+interface Group {
+  key: string
+  first: Candidate
+  members: Candidate[]
+  beside: Candidate[]
+  condition: Condition
+  n: number
+  job: CurveJob
+}
+
+function toWanted(
+  source: Source,
+  { key, first, members, beside, condition, job }: Group,
+  near: (Group & { differs: ConditionKey[] }) | null,
+): Wanted {
+  const { piece, pot } = first
+  const days = (members.length > 0 ? members : [first]).map((member) => member.pot.dyedOn)
+  return {
+    head: {
+      sourceId: source.id,
+      key,
+      fibreClass: FIBRES[piece.fibre].class,
+      mordant: condition.mordant,
+      phBand: phBandOf(pot),
+      way: pot.way,
+      leansOn: near && { key: near.key, n: near.n, differs: near.differs },
+      swatchIds: members.map(({ swatch }) => swatch.id),
+      besideIds: beside.map(({ swatch }) => swatch.id),
+      dyedFrom: min(days)!,
+      dyedTo: max(days)!,
+    },
+    job: near
+      ? {
+          ...job,
+          near: { swatches: near.job.swatches, prior: near.job.prior, differs: near.differs },
+        }
+      : job,
+  }
+}
+
+function toJob(
+  source: Source,
+  first: Candidate,
+  members: readonly Candidate[],
+  beside: readonly Candidate[],
+): CurveJob {
+  const mordants = mordantsIn(first)
+  const { piece, pot } = first
+  const isMissing = source.needsMordant === 'yes' && mordants.length === 0
+  return {
+    swatches: members.map((member) => ({
+      ratioDry: member.pot.ratioDry!,
+      lot: member.pot.lots.map(({ lotId }) => lotId).join('+'),
+      dyed: seen(member.reading),
+      bare: seen(member.piece.bare!),
+      errorDe: member.reading.errorDe,
+      ...otherWay(member),
+    })),
+    beside: beside.map((each) => ({ dyed: seen(each.reading), bare: seen(each.piece.bare!) })),
+    prior: {
+      kind: sourceKindOf(source.part, mordants, pot.way),
+      weakened: FIBRES[piece.fibre].class === 'cellulose' || isMissing,
+      unmordanted: mordants.length === 0,
+    },
+  }
+}
+
+const seen = ({ reflectance, lab }: Reading): SeenSpectrum => ({ reflectance, lab })
+
+/** A swatch read both by a colour and by a spectrum teaches how far estimates are off. */
+function otherWay({ swatch, reading }: Candidate): { alsoAs?: SeenSpectrum } {
+  const other = swatch.readings.find(
+    ({ basis, wet, clipped, lightHours }) =>
+      basis !== reading.basis && wet === reading.wet && lightHours === null && !clipped.length,
+  )
+  return other ? { alsoAs: seen(other) } : {}
+}

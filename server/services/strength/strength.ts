@@ -1,0 +1,163 @@
+import { group } from 'd3-array'
+import type { Knex } from 'knex'
+import { FIBRES } from '../../../catalogue/fibres'
+import { depthOf } from '../../../core/colour/depth'
+import type { CurveView } from '../../../shared/views/strength/curve'
+import type { LotFacts } from '../../../shared/views/strength/dyed-lot'
+import type {
+  SourceWithSwatches,
+  StrengthGroup,
+  StrengthPointView,
+  StrengthView,
+} from '../../../shared/views/strength/strength'
+import type { Pot } from '../../../shared/schemas/pot/pot'
+import { lotRepository } from '../../repositories/lots'
+import { ofCollections, sinceLastChange } from '../../database/since-last-change'
+import {
+  conditionOf,
+  groupKey,
+  phBandOf,
+  usualDryFraction,
+  type Candidate,
+} from './curve-candidates'
+import type { CurvesService } from './curves'
+
+/** Views are asked for again and again while a ratio is thought about; few sources at a time. */
+const KEPT_VIEWS = 12
+
+export const strengthService = (db: Knex, curves: CurvesService) => ({
+  /** Sources of which something was dyed, most swatches first. */
+  async sources(): Promise<SourceWithSwatches[]> {
+    return (await db('swatch')
+      .join('lot_movement as used', (on) =>
+        on.on('used.pot_id', 'swatch.pot_id').andOnVal('used.kind', 'used'),
+      )
+      .join('lot', 'lot.id', 'used.lot_id')
+      .join('source', 'source.id', 'lot.source_id')
+      .whereNull('swatch.set_aside_at')
+      .groupBy('source.id')
+      .orderBy([{ column: 'swatches', order: 'desc' }, { column: 'source.common_name' }])
+      .select(
+        'source.id as sourceId',
+        'source.code',
+        'source.common_name as commonName',
+        'source.scientific_name as scientificName',
+        'source.part',
+        db.raw('count(distinct swatch.id) as swatches'),
+      )) as SourceWithSwatches[]
+  },
+
+  /** Lots of a source that something was dyed with, oldest first. */
+  async lotsOf(sourceId: string): Promise<LotFacts[]> {
+    const ids = (await db('lot')
+      .where({ source_id: sourceId })
+      .whereIn('id', db('lot_movement').where({ kind: 'used' }).select('lot_id'))
+      .pluck('id')) as string[]
+    const lots = await lotRepository(db).findMany(ids)
+    const places = (await db('patch').select('id', 'name')) as { id: string; name: string }[]
+    const nameOf = new Map(places.map(({ id, name }) => [id, name]))
+    return lots
+      .map(({ id, code, gatheredOn, stage, patchId, state, dryFraction, leftG }) => ({
+        lotId: id,
+        code,
+        gatheredOn,
+        stage: stage ?? '',
+        state,
+        dryFraction,
+        leftG,
+        place: (patchId && nameOf.get(patchId)) ?? '',
+      }))
+      .sort((a, b) => (a.gatheredOn < b.gatheredOn ? -1 : 1))
+  },
+
+  /**
+   * The curves of a source: its swatches in groups of like fibre, mordant, final pH and way. Without
+   * any, one group with what is usual for its kind.
+   */
+  ofSource: sinceLastChange(
+    db,
+    async (sourceId: string): Promise<StrengthView> => {
+      const { source, candidates, views } = await curves.withCandidates(sourceId)
+      const byKey = new Map(views.map((view) => [view.key, view]))
+      const groups = [...group(candidates, groupKey)].map(([key, members]) =>
+        toGroup(key, members, byKey.get(key) ?? null),
+      )
+      groups.sort((a, b) => b.n - a.n || b.points.length - a.points.length)
+      if (groups.length === 0) groups.push(emptyGroup(await curves.usual(source)))
+      return {
+        source,
+        groups,
+        usualDryFraction: usualDryFraction(source, candidates),
+        usualState: source.usualRatioState,
+      }
+    },
+    ofCollections('swatches', 'pots', 'pieces', 'lots', 'sources'),
+    KEPT_VIEWS,
+  ),
+})
+
+function toGroup(key: string, members: Candidate[], curve: CurveView | null): StrengthGroup {
+  const first = members[0]!
+  const strengthOf = new Map([
+    ...(curve?.swatchIds ?? []).map((id, i) => [id, curve!.answer.strengths[i]!] as const),
+    ...(curve?.besideIds ?? []).map((id, i) => [id, curve!.answer.besideStrengths[i]!] as const),
+  ])
+  return {
+    key,
+    fibreClass: FIBRES[first.piece.fibre].class,
+    mordant: conditionOf(first).mordant,
+    phBand: phBandOf(first.pot),
+    way: first.pot.way,
+    points: members.map((member) => toPoint(member, strengthOf.get(member.swatch.id))),
+    n: curve?.answer.n ?? 0,
+    lots: curve?.answer.lots ?? 0,
+    estimated: curve?.answer.estimated ?? 0,
+    curve,
+  }
+}
+
+const emptyGroup = (curve: CurveView): StrengthGroup => ({
+  key: curve.key,
+  fibreClass: curve.fibreClass,
+  mordant: curve.mordant,
+  phBand: curve.phBand,
+  way: curve.way,
+  points: [],
+  n: 0,
+  lots: 0,
+  estimated: 0,
+  curve,
+})
+
+function toPoint(
+  { swatch, pot, reading, notCounted, firstRatioDry }: Candidate,
+  strength: number | undefined,
+): StrengthPointView {
+  const states = new Set(pot.lots.map(({ state }) => state))
+  return {
+    swatchId: swatch.id,
+    code: swatch.code,
+    potCode: pot.code,
+    lotCodes: pot.lots.map(({ lotCode }) => lotCode),
+    dyedOn: pot.dyedOn,
+    ratioDry: pot.ratioDry,
+    ratioAsWeighed: pot.ratioAsWeighed,
+    state: states.size === 1 ? pot.lots[0]!.state : 'mixed',
+    notCounted,
+    firstRatioDry,
+    bathNumber: pot.bathNumber,
+    coats: pot.way === 'paintOn' ? (pot.plan?.coats ?? 1) : null,
+    hex: reading.hex,
+    basis: reading.basis,
+    strength: strength ?? null,
+    depth: strength === undefined ? null : depthOf(strength),
+    sureness: leastSure(pot.lots),
+    evidence: pot.lots.flatMap(({ evidence }) => evidence),
+  }
+}
+
+function leastSure(lots: Pot['lots']): StrengthPointView['sureness'] {
+  const all = lots.map(({ sureness }) => sureness)
+  if (all.includes('unsure')) return 'unsure'
+  return all.includes('likely') ? 'likely' : 'sure'
+}

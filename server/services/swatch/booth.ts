@@ -1,0 +1,124 @@
+import type { Knex } from 'knex'
+import { wayFacts } from '../../../catalogue/ways'
+import { deltaE2000From } from '../../../core/colour/screen-colour'
+import type { Lab } from '../../../core/colour/tristimulus'
+import { attentionOf } from '../../../core/pot/attention'
+import type { BoothView, NearSwatch } from '../../../shared/views/swatch/booth'
+import type { Piece } from '../../../shared/schemas/basket/piece'
+import type { Pot } from '../../../shared/schemas/pot/pot'
+import type { Swatch } from '../../../shared/schemas/swatch/swatch'
+import { swatchName } from '../../../shared/words/swatch/swatch-name'
+import { pieceRepository } from '../../repositories/pieces'
+import { potRepository } from '../../repositories/pots'
+import { readingRepository } from '../../repositories/readings'
+import { sourceRepository } from '../../repositories/sources'
+import { swatchRepository } from '../../repositories/swatches'
+import { notFound } from '../log/failures'
+
+/** Colours farther off than this along one axis of CIELAB are near to nobody's eye. */
+const REACH = 14
+const MOST_NEAR = 6
+
+/** What the booth shows of a swatch, and what of the dyer's own comes near it. */
+export const boothService = (db: Knex) => ({
+  async view(id: string): Promise<BoothView> {
+    const swatch = await swatchRepository(db).find(id)
+    if (!swatch) throw notFound('swatch', id)
+    const pot = (await potRepository(db).find(swatch.potId))!
+    const piece = (await pieceRepository(db).find(swatch.pieceId))!
+    const sources = await sourceRepository(db).findMany([
+      ...new Set(pot.lots.map(({ sourceId }) => sourceId)),
+    ])
+    return {
+      swatch,
+      pot,
+      piece,
+      sources,
+      hoped: hopedOf(swatch, pot),
+      attention: attentionFor(swatch, pot),
+      bareAlike: piece.bare ? null : await bareAlike(db, piece),
+    }
+  },
+
+  /** Swatches of the log nearest to a colour, by their newest reading. */
+  async near(lab: Lab, but: string | undefined): Promise<NearSwatch[]> {
+    // a box first, in SQL: CIEDE2000 of a hundred thousand would hold up all others
+    const rows = (await db('reading as r')
+      .join('swatch as s', 's.id', 'r.swatch_id')
+      .whereNull('s.set_aside_at')
+      .whereNull('r.set_aside_at')
+      .where({ 'r.wet': false })
+      .whereBetween('r.l', [lab.l - REACH, lab.l + REACH])
+      .whereBetween('r.a', [lab.a - REACH, lab.a + REACH])
+      .whereBetween('r.b', [lab.b - REACH, lab.b + REACH])
+      .orderBy([{ column: 'r.read_at' }, { column: 'r.id' }])
+      .select('s.id', 's.code', 'r.hex', 'r.l', 'r.a', 'r.b')) as (Lab & {
+      id: string
+      code: string
+      hex: string
+    })[]
+    const newest = new Map(rows.map((row) => [row.id, row]))
+    if (but) newest.delete(but)
+    const from = deltaE2000From(lab)
+    const nearest = [...newest.values()]
+      .map((row) => ({ ...row, de2000: from(row) }))
+      .sort((one, two) => one.de2000 - two.de2000)
+      .slice(0, MOST_NEAR)
+    return Promise.all(
+      nearest.map(async ({ id, code, hex, l, a, b, de2000 }) => ({
+        id,
+        code,
+        hex,
+        lab: { l, a, b },
+        de2000,
+        words: await wordsFor(db, id),
+      })),
+    )
+  },
+})
+
+function hopedOf({ hoped, pieceId }: Swatch, pot: Pot): BoothView['hoped'] {
+  if (hoped) return { lab: hoped, from: 'you' }
+  const expected = pot.plan?.expected.find((each) => each.pieceId === pieceId)
+  return expected?.lab ? { lab: expected.lab, from: 'plan' } : null
+}
+
+function attentionFor({ attentionMin }: Swatch, pot: Pot): BoothView['attention'] {
+  const pieces = pot.pieces.length
+  if (attentionMin !== null) return { minutes: attentionMin, basis: 'told', pieces }
+  const notes = pot.events.map((event) => ({
+    kind: event.kind,
+    stepId: event.stepId,
+    isSkipped: event.kind === 'step' && event.data.skipped,
+  }))
+  return { ...attentionOf(pot.plan?.steps ?? wayFacts(pot.way).steps, notes), pieces }
+}
+
+/** A piece of the same set, or of the same name, fibre, form and base, whose bare colour was read. */
+async function bareAlike(db: Knex, piece: Piece): Promise<BoothView['bareAlike']> {
+  const alike = db('piece')
+    .where({ fibre: piece.fibre, form: piece.form, base: piece.base })
+    .whereNot({ 'piece.id': piece.id })
+    .where((rows) => {
+      rows.where({ name: piece.name })
+      if (piece.setId) rows.orWhere({ set_id: piece.setId })
+    })
+  const found = (await alike
+    .join('reading', 'reading.piece_id', 'piece.id')
+    .whereNull('reading.set_aside_at')
+    .orderBy('reading.read_at', 'desc')
+    .first('piece.id', 'piece.code')) as { id: string; code: string } | undefined
+  if (!found) return null
+  const [reading] = (await readingRepository(db).ofPieces([found.id])).get(found.id)!
+  return { pieceCode: found.code, reading: reading! }
+}
+
+async function wordsFor(db: Knex, id: string): Promise<string> {
+  const swatch = (await swatchRepository(db).find(id))!
+  const pot = (await potRepository(db).find(swatch.potId))!
+  const piece = (await pieceRepository(db).find(swatch.pieceId))!
+  const sources = await sourceRepository(db).findMany([
+    ...new Set(pot.lots.map(({ sourceId }) => sourceId)),
+  ])
+  return swatchName(sources, piece, pot.dyedOn)
+}

@@ -1,0 +1,48 @@
+import { mordantMarks } from '../../../catalogue/agents'
+import type { Part } from '../../../catalogue/parts'
+import type { Factors } from '../../../core/evidence/factors'
+import type { Candidate } from '../strength/curve-candidates'
+import { mordantsIn } from '../strength/curve-candidates'
+
+/** Everything recorded of how a swatch came to be, as pairs are compared by. */
+export function factorsOf(candidate: Candidate, part: Part): Factors {
+  const { pot, piece, reading } = candidate
+  const mordants = mordantsIn(candidate)
+  const given = piece.treatments.filter(
+    ({ kind, doneOn }) => kind === 'mordant' && doneOn <= pot.dyedOn,
+  )
+  const ofPiece = pot.pieces.find(({ pieceId }) => pieceId === piece.id)
+  const states = [...new Set(pot.lots.map(({ state }) => state))]
+  return {
+    source: pot.lots.map(({ sourceId }) => sourceId),
+    lot: pot.lots.map(({ lotCode }) => lotCode),
+    part,
+    state: states.length === 1 ? states[0]! : 'mixed',
+    particleSize: pot.plan?.size ?? null,
+    ratioDry: pot.ratioDry,
+    fibre: piece.fibre,
+    base: piece.base,
+    mordant: mordantMarks(mordants),
+    mordantPercent: given.reduce((sum, { percentWof }) => sum + (percentWof ?? 0), 0),
+    way: pot.wayName || pot.way,
+    tempC: pot.tempC,
+    minutes: ofPiece?.minutes ?? pot.minutes,
+    water: pot.plan?.water ?? null,
+    finalPh: pot.finalPh,
+    shift: shiftsOf(candidate),
+    bathNumber: pot.bathNumber,
+    companions: pot.pieces
+      .filter(({ pieceId }) => pieceId !== piece.id)
+      .map(({ pieceCode }) => pieceCode),
+    readingMethod: reading.basis,
+  }
+}
+
+/** What was stirred in on the way, each once. */
+const shiftsOf = ({ pot }: Candidate): string[] => [
+  ...new Set(
+    pot.events.flatMap((event) =>
+      event.kind === 'add' && event.data.agent ? [event.data.agent] : [],
+    ),
+  ),
+]

@@ -1,0 +1,83 @@
+import type { Knex } from 'knex'
+import MiniSearch from 'minisearch'
+import { PARTS } from '../../../catalogue/parts'
+import { foldName } from '../../../shared/rules/walk/fold-name'
+import type { NameHit } from '../../../shared/views/walk/name-hit'
+import type { Source } from '../../../shared/schemas/walk/source'
+import { ofCollections, sinceLastChange } from '../../database/since-last-change'
+import { sourceRepository } from '../../repositories/sources'
+
+interface Entry {
+  id: string
+  scientific: string
+  common: string
+  others: string
+  part: string
+}
+
+/** A word may be this far from what was typed, as a share of its length. */
+const FUZZY = 0.25
+const BOOST = { common: 3, scientific: 2, others: 1.5, part: 1 }
+
+/** Finds sources by any name while it is typed, forgiving spelling, accents and word order. */
+export const namesService = (db: Knex) => {
+  const index = sinceLastChange(
+    db,
+    async () => {
+      const sources = new Map<string, Source>()
+      let after: string | undefined
+      do {
+        const page = await sourceRepository(db).page({ aside: false, limit: 200, after })
+        page.items.forEach((source) => sources.set(source.id, source))
+        after = page.next ?? undefined
+      } while (after)
+      const search = new MiniSearch<Entry>({
+        fields: ['scientific', 'common', 'others', 'part'],
+        tokenize: (text) => foldName(text).split(' '),
+        processTerm: (term) => term,
+      })
+      search.addAll([...sources.values()].map(toEntry))
+      return { sources, search }
+    },
+    ofCollections('sources'),
+  )
+
+  return {
+    async find(text: string, limit: number): Promise<NameHit[]> {
+      const { sources, search } = await index(null)
+      const words = foldName(text)
+      if (!words)
+        return [...sources.values()].slice(0, limit).map((source) => ({ source, via: null }))
+      const options = { prefix: true, fuzzy: fuzziness, boost: BOOST }
+      const exact = search.search(words, { ...options, combineWith: 'AND' })
+      // a word that fits nothing, such as "heads", must not hide what the others find
+      const hits = exact.length > 0 ? exact : search.search(words, options)
+      return hits.slice(0, limit).map(({ id }) => {
+        const source = sources.get(id as string)!
+        return { source, via: viaOf(source, words) }
+      })
+    },
+  }
+}
+
+/** Short words must be right: one letter in three makes another word. */
+const fuzziness = (term: string) => (term.length > 3 ? FUZZY : false)
+
+const toEntry = (source: Source): Entry => ({
+  id: source.id,
+  scientific: source.scientificName,
+  common: source.commonName,
+  others: [...source.synonyms, ...source.otherNames].join(' '),
+  part: PARTS[source.part].label,
+})
+
+/** The name that was met, so that finding tansy under "bitter" is no riddle. */
+function viaOf({ commonName, scientificName, synonyms, otherNames }: Source, words: string) {
+  const first = words.split(' ')[0]!
+  const meets = (name: string) =>
+    foldName(name)
+      .split(' ')
+      .some((word) => word.startsWith(first.slice(0, 4)))
+  if (meets(commonName) || meets(scientificName)) return null
+  return [...synonyms, ...otherNames].find(meets) ?? null
+}

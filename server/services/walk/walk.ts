@@ -1,0 +1,248 @@
+import { group } from 'd3-array'
+import type { Knex } from 'knex'
+import { MEASURE_KEYS, typicalGramsEach } from '../../../catalogue/measures'
+import { gramsEach } from '../../../core/harvest/counted'
+import { dryFraction, type DryFraction } from '../../../core/harvest/dry-fraction'
+import { pickingRate } from '../../../core/harvest/picking-rate'
+import { plantToFibreRatio } from '../../../core/harvest/ratio'
+import { dayOfYear } from '../../../core/season/day-of-year'
+import { readiness, shiftedWindow, windowOfMonths } from '../../../core/season/shifted-window'
+import type { Gathering } from '../../../shared/views/log/today'
+import type { Source } from '../../../shared/schemas/walk/source'
+import type { Wish } from '../../../shared/schemas/walk/wish'
+import type { SourceOnWalk, WalkRow, WalkView } from '../../../shared/views/walk/walk'
+import { ofCollections, sinceLastChange } from '../../database/since-last-change'
+import { settingRepository } from '../../repositories/settings'
+import { sourceRepository } from '../../repositories/sources'
+import { weighedCounts } from '../../repositories/weighed-counts'
+import { bearingsOf } from './bearings'
+import { deepestColours } from '../strength/deepest-colours'
+import { notFound } from '../log/failures'
+import { needsOf } from './needs'
+import { stockOf } from './source-stock'
+import { wishKind } from '../log/small-kinds'
+
+/** Dots drawn on a year ribbon; older ones are left out. */
+const MOST_DOTS = 6
+
+/** What can be gathered, what is wanted, and what the patches bear. */
+export const walkService = (db: Knex, enoughOf: (sourceId: string) => Promise<Enough | null>) => {
+  const sources = sinceLastChange(db, () => allSources(db), ofCollections('sources'))
+  const colours = deepestColours(db)
+  const reckoned = sinceLastChange(db, async (ask: Ask) =>
+    reckonView(db, ask, await sources(null), colours),
+  )
+  const worded = sinceLastChange(db, async (ask: Ask) => JSON.stringify(await reckoned(ask)))
+  /** A setting is no change of the log, so it is part of the question. */
+  const asked = async (on: string): Promise<Ask> => ({
+    on,
+    southern: (await settingRepository(db).read('hemisphere')) === 'southern',
+  })
+  return {
+    view: async (on: string) => reckoned(await asked(on)),
+    /** The view in JSON: put into words once, however often it is asked. */
+    json: async (on: string) => worded(await asked(on)),
+
+    async source(id: string, on: string): Promise<SourceOnWalk> {
+      const source = await sourceRepository(db).find(id)
+      if (!source || source.setAsideAt) throw notFound('source', id)
+      const dry = (await drynessOf(db, [source])).get(id)!
+      const ratioDry = await ratioOf(source, dry, enoughOf)
+      const each: SourceOnWalk['each'] = {}
+      for (const measure of MEASURE_KEYS) {
+        const weighed = await weighedCounts(db, id, measure, 'fresh')
+        const grams = gramsEach(weighed, typicalGramsEach(source.part, measure))
+        if (grams) each[measure] = grams
+      }
+      const wishes = (await openWishes(db)).filter(({ sourceId }) => sourceId === id)
+      const stock = (await stockOf(db, new Map([[id, dry]]))).get(id)
+      return {
+        source,
+        last: await lastOf(db, id),
+        each,
+        rate: pickingRate(await timedPickings(db, id)),
+        ratioDry,
+        dryFraction: dry,
+        bearings: (await bearingsOf(db, [source], on)).get(id) ?? [],
+        needs: needsOf(wishes, ratioDry?.value ?? null, dry, stock?.stockDryG ?? 0),
+      }
+    },
+  }
+}
+
+interface Ask {
+  /** Local date. */
+  on: string
+  southern: boolean
+}
+
+/** What the swatches of a source say is enough, dry. */
+export interface Enough {
+  ratioDry: number
+  n: number
+}
+
+async function reckonView(
+  db: Knex,
+  { on, southern }: Ask,
+  sources: readonly Source[],
+  coloursOf: ReturnType<typeof deepestColours>,
+): Promise<WalkView> {
+  const [gathered, wishes, dryness, bearings] = await Promise.all([
+    gatherings(db),
+    openWishes(db),
+    drynessOf(db, sources),
+    bearingsOf(db, sources, on),
+  ])
+  const stock = await stockOf(db, dryness)
+  const dots = new Map([...gathered].map(([id, found]) => [id, found.slice(-MOST_DOTS)]))
+  const colours = await coloursOf([...dots.values()].flat().map(({ lotId }) => lotId))
+  const wishesOf = group(wishes, ({ sourceId }) => sourceId)
+  const rows = sources.map((source): WalkRow => {
+    const found = gathered.get(source.id) ?? []
+    const window = windowOf(source, found, on, southern)
+    const dry = dryness.get(source.id)!
+    const inStock = stock.get(source.id)
+    const usual = usualRatioDry(source, dry)
+    return {
+      source: {
+        id: source.id,
+        commonName: source.commonName,
+        scientificName: source.scientificName,
+        part: source.part,
+        group: source.group,
+      },
+      window,
+      readiness: window && readiness(window, dayOfYear(on)),
+      gatherings: (dots.get(source.id) ?? []).map(({ lotId, code, gatheredOn, netG }) => ({
+        code,
+        gatheredOn,
+        netG,
+        hex: colours.get(lotId) ?? null,
+      })),
+      leftG: inStock?.leftG ?? 0,
+      stockDryG: inStock?.stockDryG ?? 0,
+      needs: needsOf(wishesOf.get(source.id) ?? [], usual, dry, inStock?.stockDryG ?? 0),
+      bearings: bearings.get(source.id) ?? [],
+    }
+  })
+  return { southern, rows }
+}
+
+async function allSources(db: Knex): Promise<Source[]> {
+  const ids = (await db('source')
+    .whereNull('set_aside_at')
+    .whereNot('scientific_name', 'like', 'Unnamed %')
+    .orderBy('common_name')
+    .pluck('id')) as string[]
+  const byId = new Map((await sourceRepository(db).findMany(ids)).map((each) => [each.id, each]))
+  return ids.map((id) => byId.get(id)!)
+}
+
+function windowOf(source: Source, found: Found[], on: string, southern: boolean) {
+  if (source.windowFrom === null || source.windowTo === null) return null
+  const typical = windowOfMonths(source.windowFrom, source.windowTo, { southern })
+  const earlier = found.filter(({ gatheredOn }) => gatheredOn.slice(0, 4) < on.slice(0, 4))
+  return shiftedWindow(
+    typical,
+    earlier.map(({ gatheredOn }) => ({
+      year: Number(gatheredOn.slice(0, 4)),
+      dayOfYear: dayOfYear(gatheredOn),
+    })),
+  )
+}
+
+type Found = Omit<Gathering, 'hex'> & { sourceId: string; lotId: string }
+
+async function gatherings(db: Knex): Promise<Map<string, Found[]>> {
+  const rows = (await db('lot')
+    .whereNull('lot.set_aside_at')
+    .where('lot.from_lots', '[]')
+    .whereNull('lot.jar_id')
+    .orderBy(['lot.source_id', 'lot.gathered_on'])
+    .select(
+      'lot.source_id as sourceId',
+      'lot.code',
+      'lot.gathered_on as gatheredOn',
+      'lot.net_g as netG',
+      'lot.id as lotId',
+    )) as Found[]
+  return group(rows, ({ sourceId }) => sourceId)
+}
+
+async function openWishes(db: Knex): Promise<Wish[]> {
+  const query = { open: true, aside: false, limit: 200 }
+  return (await wishKind.page(db, query)).items
+}
+
+async function drynessOf(db: Knex, sources: readonly Source[]): Promise<Map<string, DryFraction>> {
+  const rows = (await db('lot')
+    .whereNotNull('own_dry_fraction')
+    .where('own_dry_basis', 'measured')
+    .whereNot('state', 'liquor')
+    .whereNull('set_aside_at')
+    .groupBy('source_id')
+    .select('source_id as sourceId', db.raw('avg(own_dry_fraction) as mean, count(*) as n'))) as {
+    sourceId: string
+    mean: number
+    n: number
+  }[]
+  const weighed = new Map(rows.map((row) => [row.sourceId, row]))
+  return new Map(
+    sources.map(({ id, dryFraction: typical }) => {
+      const own = weighed.get(id)
+      const siblings = own ? [own.mean] : []
+      const dry = dryFraction({ state: 'fresh', own: [], siblings, typical })
+      return [id, { ...dry, n: own?.n ?? 0 }]
+    }),
+  )
+}
+
+function usualRatioDry(source: Source, dry: DryFraction): number | null {
+  if (source.usualRatio === null) return null
+  const share = source.usualRatioState === 'dried' ? 1 : dry.value
+  const dyestuff = [{ massG: source.usualRatio, dryFraction: share }]
+  return plantToFibreRatio({ dyestuff, fibreG: 1 }).dry
+}
+
+async function ratioOf(
+  source: Source,
+  dry: DryFraction,
+  enoughOf: (sourceId: string) => Promise<Enough | null>,
+): Promise<SourceOnWalk['ratioDry']> {
+  const learnt = await enoughOf(source.id)
+  if (learnt) return { value: learnt.ratioDry, basis: 'learnt', n: learnt.n }
+  const usual = usualRatioDry(source, dry)
+  return usual === null ? null : { value: usual, basis: 'usual', n: 0 }
+}
+
+async function lastOf(db: Knex, sourceId: string): Promise<SourceOnWalk['last']> {
+  const row = (await db('lot')
+    .where({ source_id: sourceId, from_lots: '[]' })
+    .whereNull('set_aside_at')
+    .whereNull('jar_id')
+    .orderBy('id', 'desc')
+    .first(
+      'patch_id as patchId',
+      'stage',
+      'obtained',
+      'container_id as containerId',
+      'tare_g as tareG',
+      'measure',
+      'host',
+      db.raw(
+        `(select state from lot_movement where lot_id = lot.id and kind = 'gathered' limit 1) as state`,
+      ),
+    )) as SourceOnWalk['last'] | undefined
+  return row ?? null
+}
+
+const timedPickings = async (db: Knex, sourceId: string) =>
+  (await db('lot')
+    .where({ source_id: sourceId, amount_basis: 'measured' })
+    .whereNull('set_aside_at')
+    .whereNotNull('minutes')
+    .where('net_g', '>', 0)
+    .orderBy('id', 'desc')
+    .limit(50)
+    .select('net_g as massG', 'minutes')) as { massG: number; minutes: number }[]

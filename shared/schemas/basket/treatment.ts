@@ -1,0 +1,88 @@
+import Joi from 'joi'
+import {
+  AGENT_KEYS,
+  isMordant,
+  MORDANT_KEYS,
+  type Agent,
+  type Mordant,
+} from '../../../catalogue/agents'
+import { dateField, newIdField, noteField } from '../log/common'
+
+/** What is done to a fibre; a mordant binds dye, a soak does not. */
+export const TREATMENT_KINDS = [
+  'wash',
+  'rinse',
+  'bleach',
+  'preshrink',
+  'soak',
+  'mordant',
+  'oil',
+] as const
+export type TreatmentKind = (typeof TREATMENT_KINDS)[number]
+
+/** What was done to a fibre; a piece's history is the list of them. */
+export interface Treatment {
+  id: string
+  kind: TreatmentKind
+  agent: Agent | null
+  /** Of the dry fibre, reckoned as the usual form. */
+  percentWof: number | null
+  massG: number | null
+  doneOn: string
+  /** The mordant bath it was done in. */
+  bathId: string | null
+  /** The gathered lot that served as agent. */
+  lotId: string | null
+  finish: 'dried' | 'heldWet' | null
+  /** `assumed`: from a bath used again, whose strength nobody measured. */
+  basis: 'measured' | 'assumed'
+  note: string
+}
+
+export interface NewTreatment {
+  id?: string
+  kind: TreatmentKind
+  agent?: Agent
+  percentWof?: number
+  finish?: 'dried' | 'heldWet'
+  doneOn: string
+  note?: string
+}
+
+export const newTreatmentSchema = Joi.object<NewTreatment>({
+  id: newIdField,
+  kind: Joi.string()
+    .valid(...TREATMENT_KINDS)
+    .required(),
+  agent: Joi.string().when('kind', {
+    switch: [
+      { is: 'mordant', then: Joi.valid(...MORDANT_KEYS).required() },
+      { is: 'soak', then: Joi.valid(...AGENT_KEYS).required() },
+    ],
+    otherwise: Joi.forbidden(),
+  }),
+  percentWof: Joi.number()
+    .greater(0)
+    .max(1000)
+    .when('kind', { is: 'mordant', then: Joi.number().max(100).required() })
+    .when('kind', {
+      is: Joi.valid('mordant', 'soak'),
+      otherwise: Joi.forbidden(),
+    }),
+  finish: Joi.string().valid('dried', 'heldWet'),
+  doneOn: dateField.required(),
+  note: noteField,
+})
+
+/**
+ * Mordants on a piece, each as often as it was given.
+ *
+ * @param until those given by this local date: what came after a bath had no part in its colour
+ */
+export const mordantsOf = (
+  piece: { treatments: readonly Pick<Treatment, 'kind' | 'agent' | 'doneOn'>[] },
+  until = '9999',
+): Mordant[] =>
+  piece.treatments.flatMap(({ kind, agent, doneOn }) =>
+    kind === 'mordant' && agent && isMordant(agent) && doneOn <= until ? [agent] : [],
+  )

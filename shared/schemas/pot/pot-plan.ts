@@ -1,0 +1,155 @@
+import Joi from 'joi'
+import { AGENT_KEYS, type Agent } from '../../../catalogue/agents'
+import { LIDS, type Lid } from '../../../core/bath/evaporation'
+import { PARTICLE_SIZES, type ParticleSize } from '../../../core/bath/water-budget'
+import type { WayStep } from '../../../core/pot/way-steps'
+import { hexField, idField, instantField, labField, massOrNoneField } from '../log/common'
+import { stepsField } from './own-way'
+
+export const WATERS = ['rain', 'spring', 'tap', 'well', 'other'] as const
+export type Water = (typeof WATERS)[number]
+
+/** Something that is meant to go in. */
+export interface PlannedAddition {
+  agent: Agent
+  form: string
+  massG: number
+  when: 'before' | 'in' | 'after'
+}
+
+/** What a piece was expected to become, as it stood when the pot was planned. */
+export interface ExpectedColour {
+  pieceId: string
+  hex: string | null
+  lab: { l: number; a: number; b: number } | null
+  strength: { mid: number; low: number; high: number } | null
+  /** Swatches behind it. */
+  n: number
+  basis: 'measured' | 'estimated' | 'borrowed' | 'typical'
+}
+
+/** How a pot is meant to go. */
+export interface PotPlan {
+  /** The way's steps as they were then: a way that is changed later leaves the pot alone. */
+  steps: WayStep[]
+  water: Water | null
+  size: ParticleSize | null
+  lid: Lid
+  /** Poured at the beginning, of which boiling from the kettle, L. */
+  pourL: number | null
+  kettleL: number | null
+  powerW: number | null
+  burner: string
+  additions: PlannedAddition[]
+  ph: { target: number; cap: number; agent: Agent } | null
+  /** Pieces that come out before the others, min after they went in. */
+  pulls: { pieceId: string; minutes: number }[]
+  /** Coats of what is painted on. */
+  coats: number
+  /** Instant of each step's start, as it was laid into days. */
+  starts: { stepId: string; at: string }[]
+  expected: ExpectedColour[]
+  /** The earlier swatch it was held against, and what differs. */
+  against: { swatchId: string; code: string; differs: string[]; unknown: string[] } | null
+}
+
+export const PLAIN_PLAN: PotPlan = {
+  steps: [],
+  water: null,
+  size: null,
+  lid: 'on',
+  pourL: null,
+  kettleL: null,
+  powerW: null,
+  burner: '',
+  additions: [],
+  ph: null,
+  pulls: [],
+  coats: 1,
+  starts: [],
+  expected: [],
+  against: null,
+}
+
+const litres = Joi.number().min(0).max(1000).allow(null)
+const strength = Joi.number().min(-100).max(10_000).required()
+const words = Joi.array().items(Joi.string().max(40)).max(40).default([])
+
+export const potPlanSchema = Joi.object<PotPlan>({
+  steps: stepsField.required(),
+  water: Joi.string()
+    .valid(...WATERS)
+    .allow(null)
+    .default(null),
+  size: Joi.string()
+    .valid(...PARTICLE_SIZES)
+    .allow(null)
+    .default(null),
+  lid: Joi.string()
+    .valid(...LIDS)
+    .default('on'),
+  pourL: litres.default(null),
+  kettleL: litres.default(null),
+  powerW: Joi.number().greater(0).max(20_000).allow(null).default(null),
+  burner: Joi.string().trim().max(120).allow('').default(''),
+  additions: Joi.array()
+    .items(
+      Joi.object({
+        agent: Joi.string()
+          .valid(...AGENT_KEYS)
+          .required(),
+        form: Joi.string().max(40).allow('').default(''),
+        massG: massOrNoneField.required(),
+        when: Joi.string().valid('before', 'in', 'after').default('in'),
+      }),
+    )
+    .max(12)
+    .default([]),
+  ph: Joi.object({
+    target: Joi.number().min(0).max(14).required(),
+    cap: Joi.number().min(0).max(14).required(),
+    agent: Joi.string()
+      .valid(...AGENT_KEYS)
+      .required(),
+  })
+    .allow(null)
+    .default(null),
+  pulls: Joi.array()
+    .items(
+      Joi.object({
+        pieceId: idField.required(),
+        minutes: Joi.number().greater(0).max(1_000_000).required(),
+      }),
+    )
+    .max(100)
+    .unique('pieceId')
+    .default([]),
+  coats: Joi.number().integer().min(1).max(10).default(1),
+  starts: Joi.array()
+    .items(Joi.object({ stepId: Joi.string().max(40).required(), at: instantField.required() }))
+    .max(60)
+    .default([]),
+  expected: Joi.array()
+    .items(
+      Joi.object({
+        pieceId: idField.required(),
+        hex: hexField.allow(null).default(null),
+        lab: labField.allow(null).default(null),
+        strength: Joi.object({ mid: strength, low: strength, high: strength })
+          .allow(null)
+          .default(null),
+        n: Joi.number().integer().min(0).required(),
+        basis: Joi.string().valid('measured', 'estimated', 'borrowed', 'typical').required(),
+      }),
+    )
+    .max(100)
+    .default([]),
+  against: Joi.object({
+    swatchId: idField.required(),
+    code: Joi.string().max(20).required(),
+    differs: words,
+    unknown: words,
+  })
+    .allow(null)
+    .default(null),
+})

@@ -1,0 +1,206 @@
+import Joi from 'joi'
+import { WAY_KEYS, type Way } from '../../../catalogue/ways'
+import type { Sureness } from '../../../core/safety/gathering'
+import type { Override } from '../../../core/safety/guards'
+import { overridesField } from '../log/overrides'
+import type { Basis, PlantState } from '../../../core/harvest/dry-fraction'
+import type { PieceOutcome, PotEvent } from './pot-event'
+import { potPlanSchema, type PotPlan } from './pot-plan'
+import {
+  dateField,
+  idField,
+  instantField,
+  massField,
+  nameField,
+  newIdField,
+  noteField,
+  pageFields,
+  type PageQuery,
+  type Recorded,
+} from '../log/common'
+
+/** What a pot took of a lot, with the state it was in then. */
+export interface PotLot {
+  lotId: string
+  lotCode: string
+  sourceId: string
+  massG: number
+  state: PlantState
+  dryFraction: number
+  dryFractionBasis: Basis
+  /** How sure its name is, and what that rests on, in words. */
+  sureness: Sureness
+  evidence: string[]
+}
+
+export interface PotPiece {
+  pieceId: string
+  pieceCode: string
+  dryG: number
+  /** null while the pot is planned or running. */
+  swatchId: string | null
+  swatchCode: string | null
+  /** In the liquor in all, min; null: not known apart from the pot's. */
+  minutes: number | null
+  outcome: PieceOutcome | null
+}
+
+export const POT_STAGES = ['planned', 'running', 'done'] as const
+export type PotStage = (typeof POT_STAGES)[number]
+
+/** How a pot ended: what became of its liquor and its stuff. */
+export interface PotEnd {
+  liquor: 'kept' | 'reused' | 'shifted' | 'poured'
+  liquorL: number | null
+  spent: 'compost' | 'kept' | 'binned' | 'none'
+  rinse: 'now' | 'later' | 'none'
+  boiled: boolean | null
+  /** Where it went another way than planned, in words. */
+  departures: string[]
+}
+
+/** A pot: planned, running, or dyed. */
+export interface Pot extends Recorded {
+  code: string
+  title: string
+  stage: PotStage
+  /** Local date; of a planned pot, the day it is meant for. */
+  dyedOn: string
+  way: Way
+  /** The user's own way it follows, and its name then. */
+  ownWayId: string | null
+  wayName: string
+  plan: PotPlan | null
+  litAt: string | null
+  endedAt: string | null
+  end: PotEnd | null
+  vesselId: string | null
+  /** Several jars in one water bath share this. */
+  groupId: string | null
+  /** The pot whose liquor it dyes in again: bath number 2, 3, ... */
+  fromPotId: string | null
+  bathNumber: number
+  lots: PotLot[]
+  pieces: PotPiece[]
+  events: PotEvent[]
+  /** g plant per g dry fibre; null: a share that nobody measured, or no plant of its own. */
+  ratioAsWeighed: number | null
+  ratioDry: number | null
+  isRatioKnown: boolean
+  waterL: number | null
+  tempC: number | null
+  minutes: number | null
+  finalPh: number | null
+  /** Warnings gone against, and why. */
+  overrides: Override[]
+  note: string
+}
+
+export interface NewPot {
+  id: string
+  title: string
+  /** `done` where it is left out: a pot of the past. */
+  stage?: 'planned' | 'done'
+  plan?: PotPlan | null
+  ownWayId?: string | null
+  wayName?: string
+  vesselId?: string | null
+  groupId?: string | null
+  fromPotId?: string | null
+  /** false: a share of a liquor that nobody measured. */
+  isRatioKnown?: boolean
+  dyedOn: string
+  way: Way
+  lots: { lotId: string; massG: number }[]
+  pieces: { pieceId: string; swatchId?: string }[]
+  waterL: number | null
+  tempC: number | null
+  minutes: number | null
+  finalPh: number | null
+  overrides?: Override[]
+  note: string
+}
+
+const conditions = {
+  title: nameField.allow(''),
+  waterL: Joi.number().greater(0).max(1000).allow(null),
+  tempC: Joi.number().min(0).max(110).allow(null),
+  minutes: Joi.number().greater(0).max(1_000_000).allow(null),
+  finalPh: Joi.number().min(0).max(14).allow(null),
+  note: noteField,
+}
+
+export const newPotSchema = Joi.object<NewPot>({
+  id: newIdField.required(),
+  title: conditions.title.default(''),
+  stage: Joi.string().valid('planned', 'done'),
+  plan: potPlanSchema.when('stage', { is: 'planned', then: Joi.required() }),
+  ownWayId: idField.allow(null),
+  wayName: Joi.string().trim().max(120).allow(''),
+  vesselId: idField.allow(null),
+  groupId: newIdField.allow(null),
+  fromPotId: idField.allow(null),
+  isRatioKnown: Joi.boolean(),
+  dyedOn: dateField.required(),
+  way: Joi.string()
+    .valid(...WAY_KEYS)
+    .default('simmer'),
+  lots: Joi.array()
+    .items(Joi.object({ lotId: idField.required(), massG: massField.required() }))
+    .max(20)
+    .unique('lotId')
+    .required()
+    .when('fromPotId', { is: idField.required(), otherwise: Joi.array().min(1) })
+    .messages({ 'array.unique': 'each lot may be listed once' }),
+  pieces: Joi.array()
+    .items(Joi.object({ pieceId: idField.required(), swatchId: newIdField }))
+    .min(1)
+    .max(100)
+    .unique('pieceId')
+    .required()
+    .messages({ 'array.unique': 'each piece may be listed once' }),
+  waterL: conditions.waterL.default(null),
+  tempC: conditions.tempC.default(null),
+  minutes: conditions.minutes.default(null),
+  finalPh: conditions.finalPh.default(null),
+  overrides: overridesField,
+  note: noteField.default(''),
+})
+
+/** A plan as it is meant now: all of it, before the pot is lit. */
+export type Replan = Omit<NewPot, 'id' | 'stage' | 'overrides'>
+
+export type PotChange = Partial<
+  Pick<NewPot, 'title' | 'way' | 'waterL' | 'tempC' | 'minutes' | 'finalPh' | 'note'>
+> & {
+  replan?: Replan
+  /** Lights a planned pot: what it takes leaves the loft. */
+  light?: { at: string; overrides: Override[] }
+}
+
+export const potChangeSchema = Joi.object<PotChange>({
+  ...conditions,
+  way: Joi.string().valid(...WAY_KEYS),
+  replan: newPotSchema.fork(['id', 'stage', 'overrides'], (field) => field.forbidden()),
+  light: Joi.object({ at: instantField.required(), overrides: overridesField.default([]) }),
+}).min(1)
+
+/** Several pots made as one change: jars that share one water bath. */
+export const newPotsSchema = Joi.object<{ pots: NewPot[] }>({
+  pots: Joi.array().items(newPotSchema).min(1).max(24).unique('id').required(),
+})
+
+export interface PotQuery extends PageQuery {
+  lotId?: string
+  sourceId?: string
+  code?: string
+  stage?: PotStage
+}
+
+export const potQuerySchema = Joi.object<PotQuery>({
+  ...pageFields,
+  lotId: idField,
+  sourceId: idField,
+  code: Joi.string().max(20).uppercase(),
+  stage: Joi.string().valid(...POT_STAGES),
+})

@@ -1,0 +1,88 @@
+import type { FibreClass } from '../../../catalogue/fibres'
+import type { Way } from '../../../catalogue/ways'
+import type { Depth } from '../../../core/colour/depth'
+import type { PlantState } from '../../../core/harvest/dry-fraction'
+import type { Sureness } from '../../../core/safety/gathering'
+import type { Condition } from '../../../core/strength/near-conditions'
+import type { CurveView } from './curve'
+import type { Source } from '../../schemas/walk/source'
+
+/** Where the bath ended: hue turns with it, so it parts curves. `asItCame`: 6 to 8, or no reading. */
+export type PhBand = 'acid' | 'asItCame' | 'alkaline'
+
+/** Why a swatch is shown beside a curve and not counted in it. */
+export type NotCounted =
+  | 'mixedBath'
+  | 'dyedBefore'
+  | 'colourCutOff'
+  | 'bareNotRead'
+  | 'onlyReadWet'
+  | 'ratioUnknown'
+  | 'laterBath'
+  | 'onlyReadAfterLight'
+
+export interface StrengthPointView {
+  swatchId: string
+  code: string
+  potCode: string
+  lotCodes: string[]
+  dyedOn: string
+  /** g air-dry plant per g dry fibre, and as weighed in `state`. */
+  ratioDry: number | null
+  ratioAsWeighed: number | null
+  state: PlantState | 'mixed'
+  hex: string
+  basis: 'measured' | 'estimated'
+  /** null where it cannot be told. */
+  strength: number | null
+  depth: Depth | null
+  notCounted: NotCounted | null
+  /** 1 is the first bath; of a later one, the dry ratio that the first had. */
+  bathNumber: number
+  firstRatioDry: number | null
+  /** Coats, where it was painted on. */
+  coats: number | null
+  /** How sure the name of what it was dyed with is (the least sure of its lots), and why. */
+  sureness: Sureness
+  evidence: string[]
+}
+
+/** The name of a curve among those of its source. */
+export const curveKeyOf = ({ fibre, mordant, ph, way }: Condition) =>
+  [fibre, mordant, ph, way].join('|')
+
+/** Alike swatches of one source: the same fibre class, mordant, final pH and way. */
+export interface StrengthGroup {
+  key: string
+  fibreClass: FibreClass
+  /** `Al`, `Al Fe`, `none`. */
+  mordant: string
+  phBand: PhBand
+  way: Way
+  points: StrengthPointView[]
+  /** How many swatches the curve counts, and in how many lots. */
+  n: number
+  lots: number
+  estimated: number
+  /** What its swatches say; null while none can be counted. */
+  curve: CurveView | null
+}
+
+export interface StrengthView {
+  source: Source
+  /** Most swatches first; never empty: without a swatch, what is usual for the kind. */
+  groups: StrengthGroup[]
+  /** Mean dry matter of its lots as they were used, to tell dry ratios in fresh weight. */
+  usualDryFraction: number
+  usualState: PlantState
+}
+
+/** A source with swatches, as Strength lists it. */
+export interface SourceWithSwatches {
+  sourceId: string
+  code: string
+  commonName: string
+  scientificName: string
+  part: string
+  swatches: number
+}

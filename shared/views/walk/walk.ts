@@ -1,0 +1,76 @@
+import type { Measure } from '../../../catalogue/measures'
+import type { GramsEach } from '../../../core/harvest/counted'
+import type { AllowanceRule } from '../../../core/harvest/allowance'
+import type { PlantState } from '../../../core/harvest/dry-fraction'
+import type { PickingRate } from '../../../core/harvest/picking-rate'
+import type { Readiness, ShiftedWindow } from '../../../core/season/shifted-window'
+import type { Spread } from '../../../core/spread'
+import type { Gathering } from '../log/today'
+import type { Source } from '../../schemas/walk/source'
+import type { Wish } from '../../schemas/walk/wish'
+
+/** What a wish wants of a source still, after what is in stock. */
+export interface Need {
+  wish: Wish
+  /** Air-dry plant wanted, in stock already, and still to gather as fresh plant, g. */
+  wantedDryG: number
+  stockDryG: number
+  toGatherG: Spread
+  basis: 'measured' | 'estimated' | 'typical'
+}
+
+/** What a patch still bears of a source. */
+export interface Bearing {
+  patchId: string
+  patchName: string
+  rule: AllowanceRule
+  /** True: the patch's own rule; false: the source's usual one. */
+  own: boolean
+  allowedG: number | null
+  takenG: number
+  fallenG: number
+  leftG: number | null
+  pastG: number
+}
+
+/** One source on the walk. */
+export interface WalkRow {
+  source: Pick<Source, 'id' | 'commonName' | 'scientificName' | 'part' | 'group'>
+  window: ShiftedWindow | null
+  readiness: Readiness | null
+  gatherings: Gathering[]
+  /** In stock, g as it is, and air-dry. */
+  leftG: number
+  stockDryG: number
+  needs: Need[]
+  bearings: Bearing[]
+}
+
+export interface WalkView {
+  southern: boolean
+  rows: WalkRow[]
+}
+
+/** What was used the last time, and what is known, of a source about to be weighed in. */
+export interface SourceOnWalk {
+  source: Source
+  /** As it was last gathered; null the first time. */
+  last: {
+    patchId: string | null
+    stage: string | null
+    obtained: string
+    state: PlantState
+    containerId: string | null
+    tareG: number | null
+    measure: Measure | null
+    host: string
+  } | null
+  /** Grams each, by measure, fresh. */
+  each: Partial<Record<Measure, GramsEach>>
+  rate: PickingRate | null
+  /** g air-dry plant per g dry fibre: usual, or what swatches say is enough. */
+  ratioDry: { value: number; basis: 'learnt' | 'usual'; n: number } | null
+  dryFraction: { value: number; basis: 'measured' | 'estimated' | 'typical'; n: number }
+  bearings: Bearing[]
+  needs: Need[]
+}
