@@ -6,8 +6,8 @@ import SavedStrip from '~/features/frame/SavedStrip.vue'
 import SprigMark from '~/features/frame/SprigMark.vue'
 import StationThread from '~/features/frame/StationThread.vue'
 import { useKeyboard } from '~/features/frame/useKeyboard'
-import { localToday } from '~/features/today/dates'
 import type { TodayView } from '~~/shared/views/log/today'
+import { localToday } from '~/format/dates'
 
 const route = useRoute()
 const api = useApi()

@@ -2,7 +2,7 @@
 import { AGENTS, type Agent } from '~~/catalogue/agents'
 import type { Page, Recorded } from '~~/shared/schemas/log/common'
 import LoftNav from '~/features/loft/LoftNav.vue'
-import { shortDate } from '~/features/today/dates'
+import { shortDate } from '~/format/dates'
 
 /** What was set aside, from where it comes back. */
 interface Aside extends Recorded {

@@ -9,8 +9,9 @@ import BasketNav from '~/features/basket/BasketNav.vue'
 import { piecesText } from '~/features/basket/readiness'
 import BathSheet from '~/features/baths/BathSheet.vue'
 import NewBaths from '~/features/baths/NewBaths.vue'
-import { clockWords, STEP_WORDS } from '~/features/baths/words'
-import { shortDate } from '~/features/today/dates'
+import { STEP_WORDS } from '~/features/baths/words'
+import { shortDate } from '~/format/dates'
+import { clockText } from '~/format/instants'
 
 const api = useApi()
 const route = useRoute()
@@ -61,7 +62,7 @@ function figure(bath: MordantBath) {
   const present = stepNow(bath.steps, done, Date.parse(bath.startedAt))
   if (!present) return { figure: 'all done', note: 'take them out' }
   return {
-    figure: clockWords(present.due, now.value),
+    figure: clockText(present.due, now.value),
     note: STEP_WORDS[present.step.kind].name.toLowerCase(),
   }
 }

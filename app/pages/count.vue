@@ -5,7 +5,8 @@ import type { StockLot } from '~/composables/useStock'
 import LotAmountField from '~/features/loft/LotAmountField.vue'
 import LoftNav from '~/features/loft/LoftNav.vue'
 import { amountOf } from '~/features/loft/words'
-import { localToday } from '~/features/today/dates'
+import { localToday } from '~/format/dates'
+import { formatCount } from '~~/core/quantity/format-count'
 
 /** All bags on the scale in one go; what differs from the books is booked. */
 const api = useApi()
@@ -46,7 +47,7 @@ async function keep() {
       })),
     },
     (body) => api.post<object>('moves/count', body),
-    () => `Counted ${n} ${n > 1 ? 'lots' : 'lot'}.`,
+    () => `Counted ${formatCount(n, 'lot')}.`,
   )
   if (!done) return
   stepIds.clear()
@@ -96,7 +97,7 @@ useHead({ title: 'Count stock · Juniper Haze' })
     <p v-if="failure" class="wrong" role="alert">{{ failure }}</p>
     <div class="keep">
       <ElButton type="primary" native-type="submit" :loading="saving" :disabled="!counted.length"
-        >Book {{ counted.length }} {{ counted.length === 1 ? 'lot' : 'lots' }}</ElButton
+        >Book {{ formatCount(counted.length, 'lot') }}</ElButton
       >
     </div>
   </form>

@@ -2,6 +2,7 @@
 import type { ImportPlan } from '~~/shared/views/exchange/import-plan'
 import { sendFile } from '~/features/exchange/read-news'
 import LoftNav from '~/features/loft/LoftNav.vue'
+import { formatCount } from '~~/core/quantity/format-count'
 
 /** Open files out of the log and into it. An import is looked at first, then done whole or not. */
 const session = useSession()
@@ -75,7 +76,7 @@ async function run(path: string) {
           plan.value = null
           file.value = null
           session.saved(
-            `Brought in ${news.imported.rows} ${news.imported.rows === 1 ? 'row' : 'rows'}.`,
+            `Brought in ${formatCount(news.imported.rows, 'row')}.`,
             news.imported.changeSetId,
           )
         }
@@ -175,7 +176,7 @@ useHead({ title: 'Files out and in · Juniper Haze' })
             type="primary"
             :disabled="plan.counts.refused > 0 || work === 0"
             @click="run(`import/${what}?apply=${plan.hash}`)"
-            >Bring in {{ work }} {{ work === 1 ? 'row' : 'rows' }}</ElButton
+            >Bring in {{ formatCount(work, 'row') }}</ElButton
           >
         </div>
         <p v-if="plan.counts.refused" class="wrong">

@@ -3,7 +3,7 @@ import type { TodayView } from '~~/shared/views/log/today'
 import type { WalkView } from '~~/shared/views/walk/walk'
 import LearntLast from '~/features/today/LearntLast.vue'
 import WantsHands from '~/features/today/WantsHands.vue'
-import { localToday, longDate } from '~/features/today/dates'
+import { localToday, longDate } from '~/format/dates'
 
 const api = useApi()
 const today = localToday()

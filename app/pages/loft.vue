@@ -3,7 +3,7 @@ import type { LoftLot, LoftView } from '~~/shared/views/loft/loft'
 import LoftNav from '~/features/loft/LoftNav.vue'
 import LotSheet from '~/features/loft/LotSheet.vue'
 import { amountOf, dryOf, GROUP_WORDS, lineOf } from '~/features/loft/words'
-import { localToday } from '~/features/today/dates'
+import { localToday } from '~/format/dates'
 
 const api = useApi()
 const route = useRoute()

@@ -15,7 +15,8 @@ import { useKeepPot } from '~/features/pot/useKeepPot'
 import { POT_PLAN, usePotPlan } from '~/features/pot/usePotPlan'
 import { POT_STOCK, usePotStock } from '~/features/pot/usePotStock'
 import WantedDepth from '~/features/strength/WantedDepth.vue'
-import { groupWords, swatchesText } from '~/features/strength/words'
+import { groupWords } from '~/features/strength/words'
+import { formatCount } from '~~/core/quantity/format-count'
 
 const api = useApi()
 const route = useRoute()
@@ -135,7 +136,11 @@ useHead({ title: 'Pot · Juniper Haze' })
     <h1>{{ title }}</h1>
     <span v-if="plan.group" class="quiet">
       {{ groupWords(plan.group) }},
-      {{ plan.group.n ? `from ${swatchesText(plan.group.n)}` : 'typical, not yours' }}
+      {{
+        plan.group.n
+          ? `from ${formatCount(plan.group.n, 'swatch', 'swatches')}`
+          : 'typical, not yours'
+      }}
     </span>
     <p v-if="unloaded" class="wrong" role="alert">{{ unloaded }}</p>
     <div class="end row">

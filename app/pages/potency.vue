@@ -12,6 +12,7 @@ import StrengthNav from '~/features/strength/StrengthNav.vue'
 import { lotLines } from '~/features/strength/lots-of'
 import { useChosenSource } from '~/features/strength/useChosenSource'
 import { groupWords } from '~/features/strength/words'
+import { formatCount } from '~~/core/quantity/format-count'
 
 /** How strong each lot of a source was, and what that went with: season, years, storage, place. */
 const api = useApi()
@@ -75,7 +76,7 @@ const advice = computed(() => {
     isSure: factor.low > 1 || factor.high < 1,
     of: `${formatNumber(factor.mid, 2)} of usual`,
     span: sentenceSpan(factor),
-    against: `${others.swatches} swatches of ${others.lots} other ${others.lots === 1 ? 'lot' : 'lots'}`,
+    against: `${others.swatches} swatches of ${formatCount(others.lots, 'other lot')}`,
     use: asWeighed(dry),
     where: asWeighed(usual),
   }

@@ -6,7 +6,7 @@ import SourceChoice from '~/features/strength/SourceChoice.vue'
 import StrengthNav from '~/features/strength/StrengthNav.vue'
 import { sampleRows, sourceTitle, weighedText } from '~/features/strength/sample-page'
 import { useChosenSource } from '~/features/strength/useChosenSource'
-import { swatchesText } from '~/features/strength/words'
+import { formatCount } from '~~/core/quantity/format-count'
 
 /** A source on one page of paper: ratios from pale to deep, on each fibre and mordant. */
 const api = useApi()
@@ -53,7 +53,7 @@ useHead({ title: () => `${view.value ? sourceTitle(view.value) : 'Sample page'} 
       <tbody>
         <tr v-for="row in rows" :key="row.key">
           <th scope="row">
-            {{ row.words }} <span>{{ swatchesText(row.n) }}</span>
+            {{ row.words }} <span>{{ formatCount(row.n, 'swatch', 'swatches') }}</span>
           </th>
           <td v-for="step in row.steps" :key="step.ratioDry">
             <div class="cell">

@@ -3,7 +3,6 @@ import dayjs from 'dayjs'
 import { agentFacts } from '~~/catalogue/agents'
 import { wayFacts } from '~~/catalogue/ways'
 import type { RecipeCard } from '~~/core/formats/recipe-card'
-import { timeWords } from '~~/core/fibre/readiness'
 import { courseSteps } from '~~/core/pot/course'
 import {
   formatMass,
@@ -15,6 +14,7 @@ import { againOf } from '~~/shared/rules/pot/course'
 import type { Pot } from '~~/shared/schemas/pot/pot'
 import SheetPieces from '~/features/hob/SheetPieces.vue'
 import PotNav from '~/features/pot/PotNav.vue'
+import { formatDuration } from '~~/core/quantity/format-duration'
 
 /** The bench sheet of a pot that is to be, or the recipe card of one that was: one page of paper. */
 const api = useApi()
@@ -117,7 +117,8 @@ useHead({ title: 'Sheet · Juniper Haze' })
             {{ data.card.tempC === null ? 'not read' : `${formatNumber(data.card.tempC)} °C` }}
           </li>
           <li>
-            Time in: {{ data.card.minutes === null ? 'not noted' : timeWords(data.card.minutes) }}
+            Time in:
+            {{ data.card.minutes === null ? 'not noted' : formatDuration(data.card.minutes) }}
           </li>
           <li>
             Final pH:
@@ -156,7 +157,7 @@ useHead({ title: 'Sheet · Juniper Haze' })
           <span
             >{{ step.words }}
             <span class="quiet"
-              >{{ timeWords(step.minutes) }}{{ step.tempC ? `, ${step.tempC} °C` : ''
+              >{{ formatDuration(step.minutes) }}{{ step.tempC ? `, ${step.tempC} °C` : ''
               }}{{ step.look ? `. ${step.look}` : '' }}</span
             ></span
           >

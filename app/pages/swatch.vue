@@ -17,7 +17,7 @@ import { usePhotoReading } from '~/features/swatch/usePhotoReading'
 import { READING_FORM, useReadingForm } from '~/features/swatch/useReadingForm'
 import { useSwatches } from '~/features/swatch/useSwatches'
 import { uploadPhoto } from '~/features/walk/upload-photos'
-import { shortDate } from '~/features/today/dates'
+import { shortDate } from '~/format/dates'
 
 const route = useRoute()
 const text = (value: unknown) => (typeof value === 'string' ? value : undefined)

@@ -8,7 +8,8 @@ import { pieceName } from '~/features/basket/readiness'
 import { outlookText } from '~/features/jars/words'
 import LoftNav from '~/features/loft/LoftNav.vue'
 import { amountOf } from '~/features/loft/words'
-import { shortDate } from '~/features/today/dates'
+import { shortDate } from '~/format/dates'
+import { formatCount } from '~~/core/quantity/format-count'
 
 /** Tags to cut out and tie on: each with its code as a QR picture that opens the thing. */
 interface Printed {
@@ -139,7 +140,7 @@ useHead({ title: 'Tags · Juniper Haze', style: [{ innerHTML: page }] })
       </ElRadioGroup>
       <div class="row">
         <ElButton type="primary" :disabled="!printed.length" @click="print"
-          >Print {{ printed.length }} {{ printed.length === 1 ? 'tag' : 'tags' }}</ElButton
+          >Print {{ formatCount(printed.length, 'tag') }}</ElButton
         >
         <ElButton @click="chosen = (things ?? []).map(({ id }) => id)">All</ElButton>
         <ElButton @click="chosen = []">None</ElButton>

@@ -3,9 +3,9 @@ import type { Page } from '~~/shared/schemas/log/common'
 import type { Container } from '~~/shared/schemas/loft/container'
 import type { Patch } from '~~/shared/schemas/walk/patch'
 import type { WalkView } from '~~/shared/views/walk/walk'
-import { localToday } from '~/features/today/dates'
 import ReadyNow from '~/features/walk/ReadyNow.vue'
 import WeighInForm from '~/features/walk/WeighInForm.vue'
+import { localToday } from '~/format/dates'
 
 const api = useApi()
 const route = useRoute()

@@ -1,3 +1,4 @@
+import { formatDuration } from '../quantity/format-duration'
 /** What a piece is ready for. */
 export type ReadyLevel = 'inBath' | 'rinseDue' | 'unwashed' | 'bare' | 'mordanted' | 'dyed'
 
@@ -71,12 +72,5 @@ export function readinessOf({ treatments, pots, isInBath }: ReadinessFacts): Rea
 export function missingTime(missing: readonly Missing[]): string {
   const sum = (pick: (each: Missing) => number) =>
     missing.reduce((all, each) => all + pick(each), 0)
-  return `${timeWords(sum((each) => each.leastMin))} to ${timeWords(sum((each) => each.mostMin))}`
-}
-
-/** A stretch of time in its usual unit: `40 min`, `3 h`, `2 days`. */
-export function timeWords(minutes: number): string {
-  if (minutes < 90) return `${Math.round(minutes)} min`
-  if (minutes < 36 * 60) return `${Math.round(minutes / 60)} h`
-  return `${Math.round(minutes / (24 * 60))} days`
+  return `${formatDuration(sum((each) => each.leastMin))} to ${formatDuration(sum((each) => each.mostMin))}`
 }

@@ -1,5 +1,5 @@
-import { timeWords } from '../fibre/readiness'
 import { formatMass, formatNumber, formatRatio, formatVolume } from '../quantity/format-quantity'
+import { formatDuration } from '../quantity/format-duration'
 
 /** What a pot's recipe card tells: everything but where anything grew. */
 export interface RecipeCard {
@@ -57,7 +57,7 @@ export function recipeMarkdown(card: RecipeCard): string {
         plain(fibre),
         formatMass(dryG),
         mordant,
-        minutes === null ? 'as the pot' : timeWords(minutes),
+        minutes === null ? 'as the pot' : formatDuration(minutes),
         hex ? `${hex} (${basis})` : 'not read',
         handle.join(', '),
       ].join(' | ')} |`,
@@ -80,7 +80,7 @@ export function recipeMarkdown(card: RecipeCard): string {
     ),
     line('Water', card.waterL === null ? 'not noted' : formatVolume(card.waterL)),
     line('Hottest with the pieces in', unread(card.tempC, ' °C')),
-    line('Time in', card.minutes === null ? 'not noted' : timeWords(card.minutes)),
+    line('Time in', card.minutes === null ? 'not noted' : formatDuration(card.minutes)),
     line('Final pH', unread(card.finalPh, '')),
     ...card.additions.map(({ agent, massG }) => line('Added', `${formatMass(massG)} ${agent}`)),
     '',

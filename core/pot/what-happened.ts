@@ -1,6 +1,6 @@
 import { formatNumber, formatRatio } from '../quantity/format-quantity'
-import { timeWords } from '../fibre/readiness'
 import type { PotSum } from './pot-log'
+import { formatDuration } from '../quantity/format-duration'
 
 /** What was meant. */
 export interface PlannedCourse {
@@ -70,7 +70,7 @@ export function departures(plan: PlannedCourse, actual: ActualCourse): Departure
   ) {
     add(
       'minutes',
-      `${timeWords(actual.minutes)} in the bath, where ${timeWords(plan.minutes)} was planned.`,
+      `${formatDuration(actual.minutes)} in the bath, where ${formatDuration(plan.minutes)} was planned.`,
     )
   }
   if (

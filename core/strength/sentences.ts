@@ -4,6 +4,7 @@ import type { DescribedPosterior } from './posterior/describe-posterior'
 import type { Interval } from './posterior/posterior'
 import { LITTLE_GAIN } from './predict'
 import type { ToldAt } from './told-at'
+import { formatCount } from '../quantity/format-count'
 
 /** Everything that the sentences of a curve stand on. */
 export interface StrengthFacts {
@@ -135,7 +136,7 @@ function ceiling({ described: { n, ceiling: top, ceilingReached } }: StrengthFac
 function from({ described: { n }, lots, estimated, years }: StrengthFacts): Sentence {
   if (n === 0 || !years) return { id: 'from', text: 'From no swatches.' }
   const span = years[0] === years[1] ? years[0] : `${years[0]} to ${years[1]}`
-  const inLots = `${lots} ${lots === 1 ? 'lot' : 'lots'}`
+  const inLots = formatCount(lots, 'lot')
   const basis =
     estimated === 0
       ? 'all measured'
@@ -148,7 +149,7 @@ function from({ described: { n }, lots, estimated, years }: StrengthFacts): Sent
   }
 }
 
-const swatches = (n: number) => (n === 1 ? '1 swatch' : `${n} swatches`)
+const swatches = (n: number) => formatCount(n, 'swatch', 'swatches')
 const percent = (share: number) => `${Math.round(100 * share)} %`
 const percents = ({ low, high }: Interval) =>
   `${Math.floor(100 * low)} to ${Math.min(100, Math.ceil(100 * high))} %`

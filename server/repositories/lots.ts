@@ -9,6 +9,7 @@ import type { Evidence, Lot, LotQuery, LotStep } from '../../shared/schemas/loft
 import { countOf, likeText, pageOf } from '../database/page'
 import { toRecorded, type RecordedRow } from '../database/recorded'
 import { stepRepository } from './lot-steps'
+import { formatCount } from '../../core/quantity/format-count'
 
 interface LotRow extends RecordedRow {
   code: string
@@ -167,15 +168,15 @@ export const lotRepository = (db: Knex) => {
       const pots = await countOf(
         db('pot').whereNull('set_aside_at').whereIn('id', uses.clone().select('pot_id')),
       )
-      if (pots) return `${pots} pot${pots > 1 ? 's' : ''} used it: set those aside first.`
+      if (pots) return `${formatCount(pots, 'pot')} used it: set those aside first.`
       const jars = await countOf(
         db('jar').whereNull('set_aside_at').whereIn('id', uses.clone().select('jar_id')),
       )
-      if (jars) return `${jars} jar${jars > 1 ? 's' : ''} hold it: set those aside first.`
+      if (jars) return `${formatCount(jars, 'jar')} hold it: set those aside first.`
       const baths = await countOf(
         db('mordant_bath').whereNull('set_aside_at').whereIn('id', uses.select('bath_id')),
       )
-      return baths ? `${baths} mordant bath${baths > 1 ? 's' : ''} used it.` : null
+      return baths ? `${formatCount(baths, 'mordant bath')} used it.` : null
     },
   }
 }

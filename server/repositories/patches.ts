@@ -4,6 +4,7 @@ import type { Page } from '../../shared/schemas/log/common'
 import type { NewPatch, Patch, PatchQuery } from '../../shared/schemas/walk/patch'
 import { countOf, likeText, pageOf } from '../database/page'
 import { toRecorded, type RecordedRow } from '../database/recorded'
+import { formatCount } from '../../core/quantity/format-count'
 
 interface PatchRow extends RecordedRow {
   folded: string
@@ -75,6 +76,6 @@ export const patchRepository = (db: Knex) => ({
   /** One sentence on what hangs on a patch, or null. */
   async dependents(id: string): Promise<string | null> {
     const lots = await countOf(db('lot').where({ patch_id: id }).whereNull('set_aside_at'))
-    return lots ? `${lots} lot${lots > 1 ? 's' : ''} were gathered there.` : null
+    return lots ? `${formatCount(lots, 'lot')} were gathered there.` : null
   },
 })

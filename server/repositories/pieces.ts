@@ -6,6 +6,7 @@ import { countOf, likeText, pageOf } from '../database/page'
 import { toRecorded, type RecordedRow } from '../database/recorded'
 import { readingRepository } from './readings'
 import { treatmentRepository } from './treatments'
+import { formatCount } from '../../core/quantity/format-count'
 
 interface PieceRow extends RecordedRow {
   code: string
@@ -148,8 +149,7 @@ export const pieceRepository = (db: Knex) => {
     /** One sentence on what hangs on a piece, or null. */
     async dependents(id: string): Promise<string | null> {
       const pots = await countOf(livePots(db).where({ piece_id: id }))
-      if (pots)
-        return `It has been through ${pots} pot${pots > 1 ? 's' : ''}: set those aside first.`
+      if (pots) return `It has been through ${formatCount(pots, 'pot')}: set those aside first.`
       const bath = (await db('piece').where({ id }).first('bath_id')) as { bath_id: string | null }
       if (bath.bath_id) return 'It is in a mordant bath, or planned into one: take that back first.'
       const parts = await countOf(

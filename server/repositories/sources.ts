@@ -6,6 +6,7 @@ import type { Page } from '../../shared/schemas/log/common'
 import type { Source, SourceMore, SourceQuery } from '../../shared/schemas/walk/source'
 import { countOf, likeText, pageOf } from '../database/page'
 import { toRecorded, type RecordedRow } from '../database/recorded'
+import { formatCount } from '../../core/quantity/format-count'
 
 interface SourceRow extends RecordedRow {
   catalogue_key: string | null
@@ -196,7 +197,7 @@ export const sourceRepository = (db: Knex) => {
     /** One sentence on what hangs on a source, or null. */
     async dependents(id: string): Promise<string | null> {
       const lots = await countOf(db('lot').where({ source_id: id }).whereNull('set_aside_at'))
-      return lots ? `${lots} lot${lots > 1 ? 's' : ''} of it are in the log.` : null
+      return lots ? `${formatCount(lots, 'lot')} of it are in the log.` : null
     },
   }
 }

@@ -5,7 +5,7 @@ import { limitsSentence, strictest } from '~~/core/fibre/limits'
 import { lookAlikes } from '~~/core/fibre/marks'
 import { guardedPiece, limitsOf } from '~~/shared/rules/basket/fibre'
 import { piecesText } from './readiness'
-import { localToday } from '~/features/today/dates'
+import { localToday } from '~/format/dates'
 
 /** What can be done with the pieces in hand. */
 const api = useApi()

@@ -5,10 +5,10 @@ import { limitsSentence } from '~~/core/fibre/limits'
 import { formatMass } from '~~/core/quantity/format-quantity'
 import { wetWords } from '~~/core/safety/guards'
 import { limitsOf } from '~~/shared/rules/basket/fibre'
-import { localToday } from '~/features/today/dates'
 import { handlingOf } from './readiness'
 import PieceTraits from './PieceTraits.vue'
 import { usePieceForm } from './usePieceForm'
+import { localToday } from '~/format/dates'
 
 const {
   draft,

@@ -7,9 +7,9 @@ import { newId } from '~~/shared/ids'
 import type { BasketRow } from '~~/shared/views/basket/basket'
 import type { Piece, PieceChange } from '~~/shared/schemas/basket/piece'
 import type { TreatmentKind } from '~~/shared/schemas/basket/treatment'
-import { localToday, shortDate } from '~/features/today/dates'
 import { handlingOf, marksOf, readinessLine } from './readiness'
 import SplitForm from './SplitForm.vue'
+import { localToday, shortDate } from '~/format/dates'
 
 /** One piece: whether it is ready, what was done to it, and what can be done. */
 const { row, piece } = defineProps<{ row: BasketRow; piece: Piece }>()

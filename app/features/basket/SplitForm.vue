@@ -3,7 +3,7 @@ import { freeMarks } from '~~/core/fibre/marks'
 import { formatMass } from '~~/core/quantity/format-quantity'
 import { newId } from '~~/shared/ids'
 import { splitPieceSchema, type Piece, type SplitPiece } from '~~/shared/schemas/basket/piece'
-import { localToday } from '~/features/today/dates'
+import { localToday } from '~/format/dates'
 
 /** A skein wound or cut into several; each part keeps its history. */
 const { piece } = defineProps<{ piece: Piece }>()

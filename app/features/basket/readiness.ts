@@ -10,10 +10,11 @@ import {
   type PieceLook,
 } from '~~/shared/rules/basket/fibre'
 import { mordantsOf } from '~~/shared/schemas/basket/piece'
-import { ago, agoRoughly } from '~/features/today/dates'
+import { ago, agoRoughly } from '~/format/dates'
+import { formatCount } from '~~/core/quantity/format-count'
 
 /** `1 piece`, `12 pieces` */
-export const piecesText = (n: number) => `${n} ${n === 1 ? 'piece' : 'pieces'}`
+export const piecesText = (n: number) => formatCount(n, 'piece')
 
 export const marksOf = (piece: Pick<PieceLook, 'treatments'>) => mordantMarks(mordantsOf(piece))
 
@@ -55,7 +56,7 @@ export function readinessLine(piece: Line): string {
   if (piece.bath) done.push(`planned into ${piece.bath.code}`)
   const said = done.join(', ') || 'nothing noted'
   if (level === 'mordanted') return `${said}: ready`
-  if (level === 'dyed') return `${said}: through ${piece.pots} pot${piece.pots === 1 ? '' : 's'}`
+  if (level === 'dyed') return `${said}: through ${formatCount(piece.pots ?? 0, 'pot')}`
   const what = missing.map((each) => each.what.split(':')[0]).join(', then ')
   if (level === 'bare') return `${said}: ready where no mordant is needed`
   return `${said}: ${what}, ${missingTime(missing)}`

@@ -9,7 +9,7 @@ import { newId } from '~~/shared/ids'
 import { manyPiecesSchema, type ManyPieces } from '~~/shared/schemas/basket/piece-moves'
 import type { Base, Piece } from '~~/shared/schemas/basket/piece'
 import type { GivenColour } from '~~/core/colour/screen-colour'
-import { localToday } from '~/features/today/dates'
+import { localToday } from '~/format/dates'
 
 interface PieceDraft {
   count: number | null

@@ -8,7 +8,7 @@ import { leastLiquorL } from '~~/shared/rules/basket/bath-guards'
 import { manyPiecesSchema, type ManyPieces } from '~~/shared/schemas/basket/piece-moves'
 import type { Piece } from '~~/shared/schemas/basket/piece'
 import { agentsFor } from '~/features/baths/agents-for'
-import { localToday } from '~/features/today/dates'
+import { localToday } from '~/format/dates'
 
 /** Schemes of a trial set, beside the control that gets none. */
 export type TrialScheme = Scheme | 'none'

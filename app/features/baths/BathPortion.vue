@@ -13,10 +13,10 @@ import { leastLiquorL } from '~~/shared/rules/basket/bath-guards'
 import { wetOutMinOf } from '~~/shared/rules/basket/fibre'
 import type { StockLot } from '~/composables/useStock'
 import { piecesText } from '~/features/basket/readiness'
-import { clockWords } from './words'
 import BathAgentLine from './BathAgentLine.vue'
 import GuardList from './GuardList.vue'
 import type { BathDraft, BathForm, BathSurroundings } from './useBathForm'
+import { clockText } from '~/format/instants'
 
 /** One bath: its scheme, what is weighed out, water and vessel, and what to mind. */
 const { bath, form, around, tannins, at } = defineProps<{
@@ -51,7 +51,7 @@ const readyWords = computed(() => {
     wetOutMin: Math.max(...rows.value.map(wetOutMinOf)),
   })
   const now = Date.now()
-  return `Begun now, it is done ${clockWords(stepsEnd(steps, [], now), now)}.`
+  return `Begun now, it is done ${clockText(stepsEnd(steps, [], now), now)}.`
 })
 </script>
 

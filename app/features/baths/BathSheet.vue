@@ -3,7 +3,6 @@ import dayjs from 'dayjs'
 import { schemeFacts } from '~~/catalogue/mordant-schemes'
 import { agentFacts } from '~~/catalogue/agents'
 import { stepNow, stepsEnd, type BathFinish, type BathStep } from '~~/core/mordant/bath-steps'
-import { timeWords } from '~~/core/fibre/readiness'
 import { formatMass, formatNumber } from '~~/core/quantity/format-quantity'
 import { standingGuards } from '~~/core/safety/guards'
 import { bathGuardsOf } from '~~/shared/rules/basket/bath-guards'
@@ -11,10 +10,11 @@ import type { BasketRow } from '~~/shared/views/basket/basket'
 import { newId } from '~~/shared/ids'
 import type { BathChange, MordantBath } from '~~/shared/schemas/basket/mordant-bath'
 import { piecesText } from '~/features/basket/readiness'
-import { nowInstant } from '~/features/jars/words'
-import { shortDate } from '~/features/today/dates'
 import GuardList from './GuardList.vue'
-import { agentWords, clockWords, isLate, schemeWords, STEP_WORDS, stepWords } from './words'
+import { agentWords, isLate, schemeWords, STEP_WORDS, stepWords } from './words'
+import { shortDate } from '~/format/dates'
+import { nowInstant, clockText } from '~/format/instants'
+import { formatDuration } from '~~/core/quantity/format-duration'
 
 /** One bath: where it is, what comes next, and what it was made of. */
 const { bath, rows } = defineProps<{ bath: MordantBath; rows: BasketRow[] }>()
@@ -111,12 +111,13 @@ async function setAside() {
 
     <div v-if="present" class="now" :class="{ late }" aria-live="polite">
       <p class="what">{{ stepWords(present.step, bath) }}</p>
-      <p class="clock">{{ clockWords(present.due, now) }}</p>
+      <p class="clock">{{ clockText(present.due, now) }}</p>
       <p v-if="late" class="wrong">Longer than is good for it.</p>
       <p v-else class="quiet">
-        for {{ timeWords(present.step.minutes)
-        }}{{ present.step.mostMinutes ? `, ${timeWords(present.step.mostMinutes)} at most` : '' }};
-        all done {{ clockWords(end!, now) }}
+        for {{ formatDuration(present.step.minutes)
+        }}{{
+          present.step.mostMinutes ? `, ${formatDuration(present.step.mostMinutes)} at most` : ''
+        }}; all done {{ clockText(end!, now) }}
       </p>
       <div class="row">
         <ElButton type="primary" :loading="busy" @click="note(present.step, false)">{{
@@ -157,7 +158,7 @@ async function setAside() {
             {{ dayjs(eventOf(step)!.at).format('D MMM, HH:mm') }}
           </template>
           <template v-else
-            >{{ timeWords(step.minutes) }}{{ step.attended ? ', stay by it' : '' }}</template
+            >{{ formatDuration(step.minutes) }}{{ step.attended ? ', stay by it' : '' }}</template
           >
         </span>
       </li>

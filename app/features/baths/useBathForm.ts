@@ -12,9 +12,9 @@ import { newId } from '~~/shared/ids'
 import { manyBathsSchema } from '~~/shared/schemas/basket/piece-moves'
 import type { MordantBath, NewBath } from '~~/shared/schemas/basket/mordant-bath'
 import type { ShelfItem } from '~~/shared/schemas/loft/shelf'
-import { nowInstant } from '~/features/jars/words'
-import { localToday } from '~/features/today/dates'
 import { agentsFor, weighable, type AgentDraft } from './agents-for'
+import { localToday } from '~/format/dates'
+import { nowInstant } from '~/format/instants'
 
 /** One bath of several that are put together in one go. */
 export interface BathDraft {

@@ -1,8 +1,6 @@
-import dayjs from 'dayjs'
 import { AGENTS, FORM_WORDS } from '~~/catalogue/agents'
 import { schemeFacts } from '~~/catalogue/mordant-schemes'
 import type { BathStep, StepNow } from '~~/core/mordant/bath-steps'
-import { timeWords } from '~~/core/fibre/readiness'
 import { formatMass, formatNumber } from '~~/core/quantity/format-quantity'
 import { BATH_STEP_WORDS } from '~~/shared/words/basket/bath-steps'
 import type { BathAgent, MordantBath } from '~~/shared/schemas/basket/mordant-bath'
@@ -27,19 +25,6 @@ export function stepWords(step: BathStep, bath: Pick<MordantBath, 'agents' | 'te
   }
   if (step.kind === 'hold') return `${name} at ${formatNumber(bath.tempC)} °C`
   return name
-}
-
-/** `in 22 min`, `3 h late`, `at 07:30`: far things are said by the clock. */
-export function clockWords(due: number, now: number): string {
-  const minutes = (due - now) / 60_000
-  if (minutes < -1) return `${timeWords(-minutes)} over`
-  if (minutes < 1) return 'now'
-  if (minutes < 90) return `in ${timeWords(minutes)}`
-  const at = dayjs(due)
-  const days = at.startOf('day').diff(dayjs(now).startOf('day'), 'day')
-  const time = at.format('HH:mm')
-  if (days === 0) return `at ${time}`
-  return days === 1 ? `tomorrow at ${time}` : at.format('D MMM [at] HH:mm')
 }
 
 /** Whether a step has been too long for its own good. */

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { OnTheHob } from '~~/shared/views/pot/hob'
-import { clockWords } from '~/features/baths/words'
 import { useAlarm } from '~/features/hob/useAlarm'
+import { clockText } from '~/format/instants'
 
 /** A slim strip of everything that runs, with its clock and what is next; gone while nothing does. */
 const api = useApi()
@@ -42,7 +42,7 @@ const isLate = ({ late }: OnTheHob) => late !== null && now.value > late
           <template v-if="item.step">
             {{ isLook(item) ? 'look' : item.step.toLowerCase() }}
             <strong v-if="next(item) !== null" class="clock">{{
-              clockWords(next(item)!, now)
+              clockText(next(item)!, now)
             }}</strong>
           </template>
           <template v-else>take the pieces out</template>

@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import { timeWords } from '~~/core/fibre/readiness'
 import { formatNumber, formatRatio } from '~~/core/quantity/format-quantity'
 import type { Pot } from '~~/shared/schemas/pot/pot'
 import BathTrace from './BathTrace.vue'
+import { formatDuration } from '~~/core/quantity/format-duration'
 
 /** A pot that is over: what really happened, and where its swatches are read. */
 const { pot } = defineProps<{ pot: Pot }>()
@@ -22,7 +22,7 @@ const facts = computed(() => [
   ['Ratio', pot.ratioDry === null ? 'not known' : `${formatRatio(pot.ratioDry)} dry`],
   ['Hottest with the pieces in', pot.tempC === null ? 'not read' : `${formatNumber(pot.tempC)} °C`],
   ['Boiled', boiled.value],
-  ['Time in', pot.minutes === null ? 'not noted' : timeWords(pot.minutes)],
+  ['Time in', pot.minutes === null ? 'not noted' : formatDuration(pot.minutes)],
   ['Final pH', pot.finalPh === null ? 'not read' : formatNumber(pot.finalPh, 3)],
   ['Liquor', pot.end ? LIQUOR[pot.end.liquor] : 'not noted'],
 ])
@@ -63,7 +63,7 @@ const facts = computed(() => [
     <ul>
       <li v-for="piece in pot.pieces" :key="piece.pieceId">
         <strong>{{ piece.pieceCode }}</strong>
-        {{ piece.minutes === null ? 'time not noted' : `${timeWords(piece.minutes)} in` }}
+        {{ piece.minutes === null ? 'time not noted' : `${formatDuration(piece.minutes)} in` }}
         <span v-if="piece.outcome" class="quiet">
           {{
             [

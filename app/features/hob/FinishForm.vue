@@ -7,7 +7,7 @@ import {
   type Handle,
 } from '~~/shared/schemas/pot/pot-event'
 import type { Pot } from '~~/shared/schemas/pot/pot'
-import { instantNow } from './words'
+import { nowInstant } from '~/format/instants'
 
 /** The end of a pot: rinse, feel, and what becomes of liquor and stuff. */
 const { pot, lastPh } = defineProps<{ pot: Pot; lastPh: number | null }>()
@@ -58,7 +58,7 @@ const dries = computed(() =>
 
 async function finish() {
   const body = {
-    at: instantNow(),
+    at: nowInstant(),
     ...form,
     pieces: pieces.map(({ pieceCode: _, ...piece }) => ({ ...piece, note: '' })),
   }

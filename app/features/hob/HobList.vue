@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import type { OnTheHob } from '~~/shared/views/pot/hob'
 import type { Pot } from '~~/shared/schemas/pot/pot'
-import { clockWords } from '~/features/baths/words'
-import { shortDate } from '~/features/today/dates'
+import { shortDate } from '~/format/dates'
+import { clockText } from '~/format/instants'
 
 /** Everything that runs, what is due first at the head; then what is planned, and what was done. */
 const { items, planned, done, openId, now } = defineProps<{
@@ -43,7 +43,7 @@ const isDue = (item: OnTheHob) => (next(item) ?? Infinity) <= now
               >
             </span>
             <span class="clock">
-              <strong>{{ next(item) === null ? '' : clockWords(next(item)!, now) }}</strong>
+              <strong>{{ next(item) === null ? '' : clockText(next(item)!, now) }}</strong>
               <span class="quiet">{{ isLook(item) ? 'look' : '' }}</span>
             </span>
           </NuxtLink>

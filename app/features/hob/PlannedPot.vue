@@ -11,7 +11,7 @@ import type { Source } from '~~/shared/schemas/walk/source'
 import type { Vessel } from '~~/shared/schemas/pot/vessel'
 import GuardList from '~/features/baths/GuardList.vue'
 import { pieceName } from '~/features/basket/readiness'
-import { instantNow } from './words'
+import { nowInstant } from '~/format/instants'
 
 /** A pot that is planned: what to have ready, and the match. */
 const { pot, rows, sources, vessel } = defineProps<{
@@ -64,7 +64,7 @@ const light = () =>
     () =>
       api.patch<Pot>(
         `pots/${pot.id}`,
-        { light: { at: instantNow(), overrides: overrides.value } },
+        { light: { at: nowInstant(), overrides: overrides.value } },
         pot.rev,
       ),
     `Lit ${pot.code}: what it takes has left the loft.`,

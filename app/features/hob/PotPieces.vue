@@ -1,10 +1,10 @@
 <script setup lang="ts">
-import { timeWords } from '~~/core/fibre/readiness'
 import type { PotSum } from '~~/core/pot/pot-log'
 import type { BasketRow } from '~~/shared/views/basket/basket'
 import type { Pot } from '~~/shared/schemas/pot/pot'
-import { clockWords } from '~/features/baths/words'
 import { marksOf, pieceName } from '~/features/basket/readiness'
+import { clockText } from '~/format/instants'
+import { formatDuration } from '~~/core/quantity/format-duration'
 
 /** Who is in, for how long, and who comes out when. */
 const { pot, rows, sum, now, busy } = defineProps<{
@@ -57,14 +57,14 @@ const lines = computed(() =>
           >
           <span class="line">
             <template v-if="line.time.since !== null"
-              >in for {{ timeWords(line.time.minutes) }}</template
+              >in for {{ formatDuration(line.time.minutes) }}</template
             >
             <template v-else-if="line.time.firstIn !== null"
-              >out after {{ timeWords(line.time.minutes) }}</template
+              >out after {{ formatDuration(line.time.minutes) }}</template
             >
             <template v-else>not in yet</template>
             <strong v-if="line.pullAt !== null" :class="{ due: line.pullAt <= now }">
-              · pull {{ clockWords(line.pullAt, now) }}</strong
+              · pull {{ clockText(line.pullAt, now) }}</strong
             >
           </span>
         </span>

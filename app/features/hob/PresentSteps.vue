@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import { timeWords } from '~~/core/fibre/readiness'
 import { nextLook, type OpenStep } from '~~/core/pot/course'
-import { clockWords } from '~/features/baths/words'
-import { countWords, STEP_DONE } from './words'
+import { STEP_DONE } from './words'
+import { countdownText, clockText } from '~/format/instants'
+import { formatDuration } from '~~/core/quantity/format-duration'
 
 /** What the pot is at now: the step, its clock, the next look, and the big buttons. */
 const { open, looks, isStrong, now, busy, end, stayIn } = defineProps<{
@@ -39,21 +39,21 @@ const ordered = computed(() =>
           <span v-if="each.step.round > 1" class="quiet">round {{ each.step.round }}</span>
         </p>
         <p class="clock">
-          {{ clockWords(each.due, now) }}
-          <span v-if="countWords(each.due, now)" class="count" role="timer">{{
-            countWords(each.due, now)
+          {{ clockText(each.due, now) }}
+          <span v-if="countdownText(each.due, now)" class="count" role="timer">{{
+            countdownText(each.due, now)
           }}</span>
         </p>
       </div>
       <p v-if="isLate(each)" class="wrong">Longer than is good for it.</p>
       <p v-else class="quiet">
-        for {{ timeWords(each.step.minutes)
-        }}{{ each.step.mostMinutes ? `, ${timeWords(each.step.mostMinutes)} at most` : ''
+        for {{ formatDuration(each.step.minutes)
+        }}{{ each.step.mostMinutes ? `, ${formatDuration(each.step.mostMinutes)} at most` : ''
         }}{{ each.step.tempC ? `, ${each.step.tempC} °C` : ''
-        }}{{ i === 0 ? `; all done ${clockWords(end, now)}` : '' }}
+        }}{{ i === 0 ? `; all done ${clockText(end, now)}` : '' }}
       </p>
       <p v-if="lookAt(each) !== null" class="look" :class="{ due: lookAt(each)! <= now }">
-        Look {{ clockWords(lookAt(each)!, now) }}: {{ each.step.look ?? 'Deep enough?' }}
+        Look {{ clockText(lookAt(each)!, now) }}: {{ each.step.look ?? 'Deep enough?' }}
         <span v-if="isStrong && each.step.kind === 'dye'" class="quiet"
           >a strong source: early</span
         >

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import type { RecipeCard } from '~~/core/formats/recipe-card'
-import { timeWords } from '~~/core/fibre/readiness'
 import { formatMass } from '~~/core/quantity/format-quantity'
 import type { Pot } from '~~/shared/schemas/pot/pot'
+import { formatDuration } from '~~/core/quantity/format-duration'
 
 /** The pieces of a pot on paper: what is hoped for, or what came. */
 const { card, pot, isCard } = defineProps<{ card: RecipeCard; pot: Pot; isCard: boolean }>()
@@ -57,9 +57,9 @@ const pullOf = (code: string) => {
               isCard
                 ? piece.minutes === null
                   ? ''
-                  : timeWords(piece.minutes)
+                  : formatDuration(piece.minutes)
                 : pullOf(piece.code)
-                  ? timeWords(pullOf(piece.code)!)
+                  ? formatDuration(pullOf(piece.code)!)
                   : ''
             }}
           </td>

@@ -1,7 +1,7 @@
 import { newId } from '~~/shared/ids'
 import type { NotedKind, PotEventData } from '~~/shared/schemas/pot/pot-event'
 import type { Pot } from '~~/shared/schemas/pot/pot'
-import { instantNow } from './words'
+import { nowInstant } from '~/format/instants'
 
 export type Note = <K extends NotedKind>(
   kind: K,
@@ -16,7 +16,7 @@ export function usePotNotes(pot: () => Pot) {
   const { failure, busy, write } = useWrite()
 
   const note: Note = (kind, data, words, { stepId = null, note: said = '' } = {}) => {
-    const body = { id: newId(), kind, at: instantNow(), data, stepId, note: said }
+    const body = { id: newId(), kind, at: nowInstant(), data, stepId, note: said }
     return write(async () => {
       const send = () => api.post<Pot>(`moves/pot-note/${pot().id}`, body)
       try {

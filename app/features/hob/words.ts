@@ -90,13 +90,4 @@ export function eventWords(event: PotEvent, pot: Pot): string {
   }
 }
 
-/** What is left to the second, or how far it is over: `28:41`, `-02:10`; '' for far things. */
-export function countWords(due: number, now: number): string {
-  const seconds = Math.round((due - now) / 1000)
-  if (Math.abs(seconds) >= 5400) return ''
-  const [minutes, rest] = [Math.floor(Math.abs(seconds) / 60), Math.abs(seconds) % 60]
-  return `${seconds < 0 ? '-' : ''}${String(minutes).padStart(2, '0')}:${String(rest).padStart(2, '0')}`
-}
-
-/** The present instant with the offset of this place. */
 export const instantNow = () => dayjs().format('YYYY-MM-DDTHH:mm:ss.SSSZ')

@@ -3,7 +3,7 @@ import { formatMass } from '~~/core/quantity/format-quantity'
 import { newId } from '~~/shared/ids'
 import { drawJarSchema, type DrawJar, type JarView } from '~~/shared/schemas/loft/jar'
 import type { Lot } from '~~/shared/schemas/loft/lot'
-import { nowInstant } from './words'
+import { nowInstant } from '~/format/instants'
 
 /** Liquor drawn off, or all of it strained: it becomes stock, and the spent stuff may too. */
 const { jar, strain } = defineProps<{ jar: JarView; strain: boolean }>()

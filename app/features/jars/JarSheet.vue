@@ -5,11 +5,12 @@ import { newId } from '~~/shared/ids'
 import type { Caution } from '~~/core/safety/gathering'
 import type { Jar, JarChange, JarView } from '~~/shared/schemas/loft/jar'
 import LotPhotos from '~/features/loft/LotPhotos.vue'
-import { localToday, shortDate } from '~/features/today/dates'
 import DrawForm from './DrawForm.vue'
 import LookForm from './LookForm.vue'
 import LookStrip from './LookStrip.vue'
-import { byWeight, dueText, nowInstant, outlookText, ROUND_WORDS } from './words'
+import { byWeight, dueText, outlookText, ROUND_WORDS } from './words'
+import { localToday, shortDate } from '~/format/dates'
+import { nowInstant } from '~/format/instants'
 
 /** One jar: what it wants, what was seen in it, and what can be done. */
 const { jar, others } = defineProps<{ jar: JarView; others: JarView[] }>()

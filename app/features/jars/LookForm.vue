@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { newId } from '~~/shared/ids'
 import { LOOKED_AT, LOOKED_HOW, type JarChange, type JarRound } from '~~/shared/schemas/loft/jar'
-import { nowInstant, ROUND_WORDS } from './words'
+import { ROUND_WORDS } from './words'
+import { nowInstant } from '~/format/instants'
 
 /** One look: at what and how, its colour in a word and on the screen, pH, smell, mould. */
 const {

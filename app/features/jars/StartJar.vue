@@ -7,7 +7,8 @@ import { newId } from '~~/shared/ids'
 import { newJarSchema, type Jar, type NewJar } from '~~/shared/schemas/loft/jar'
 import type { StockLot } from '~/composables/useStock'
 import { amountOf } from '~/features/loft/words'
-import { localToday } from '~/features/today/dates'
+import { localToday } from '~/format/dates'
+import { nowInstant } from '~/format/instants'
 
 /** A jar started from lots in stock. */
 const { lots, startWith } = defineProps<{ lots: StockLot[]; startWith: string | null }>()
@@ -68,7 +69,7 @@ async function start() {
     waterL: draft.waterL ?? undefined,
     ammoniaL: draft.ammoniaL ?? 0,
     tempC: draft.tempC,
-    startedAt: clock.format('YYYY-MM-DDTHH:mm:ssZ'),
+    startedAt: nowInstant(clock.valueOf()),
     ...(draft.sealed && { airDays: null }),
     lots: draft.lotId ? [{ lotId: draft.lotId, massG: draft.massG ?? undefined }] : [],
     note: '',

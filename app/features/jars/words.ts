@@ -2,6 +2,8 @@ import dayjs from 'dayjs'
 import type { RoundDue } from '~~/core/jar/rounds'
 import { formatNumber } from '~~/core/quantity/format-quantity'
 import type { JarView } from '~~/shared/schemas/loft/jar'
+import { formatCount } from '~~/core/quantity/format-count'
+import { daysText } from '~/format/days'
 
 export const ROUND_WORDS = {
   shake: { button: 'Shaken', done: 'shaken' },
@@ -22,19 +24,15 @@ export const byWeight = (due: readonly RoundDue[], now = Date.now()): RoundDue[]
   )
 }
 
-/** An instant with this clock's offset, as it is kept. */
-export const nowInstant = () => dayjs().format('YYYY-MM-DDTHH:mm:ssZ')
-
 /** `air overdue 3 days`, `look today`, `shake tomorrow` */
 export function dueText({ kind, dueAt }: RoundDue, now = Date.now()): string {
   const days = dayjs(dueAt).startOf('day').diff(dayjs(now).startOf('day'), 'day')
-  if (days < 0) return `${kind} overdue ${-days} ${days === -1 ? 'day' : 'days'}`
+  if (days < 0) return `${kind} overdue ${formatCount(-days, 'day')}`
   if (days === 0) return `${kind} today`
   return days === 1 ? `${kind} tomorrow` : `${kind} in ${days} days`
 }
 
-const weeks = (days: number) =>
-  days < 21 ? `${Math.round(days)} days` : `${Math.round(days / 7)} weeks`
+const weeks = (days: number) => daysText(days, { weeksFrom: 21, monthsFrom: Infinity })
 
 /** Where a jar stands: likely ready between so and so many days, at its temperature. */
 export function outlookText({ outlook, tempC, endedAt, ending }: JarView): string {

@@ -5,7 +5,7 @@ import type { Page } from '~~/shared/schemas/log/common'
 import { lotChangeSchema, OBTAINED, type Lot, type LotChange } from '~~/shared/schemas/loft/lot'
 import type { Patch } from '~~/shared/schemas/walk/patch'
 import type { Source } from '~~/shared/schemas/walk/source'
-import { localToday } from '~/features/today/dates'
+import { localToday } from '~/format/dates'
 
 /** Corrections of what was noted of a lot; what came to hand only while nothing was weighed since. */
 const { lot, rev } = defineProps<{ lot: LoftLot; rev: number }>()

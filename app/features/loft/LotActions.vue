@@ -10,9 +10,9 @@ import {
   type CombineLots,
   type SplitLot,
 } from '~~/shared/schemas/loft/lot-moves'
-import { localToday } from '~/features/today/dates'
 import LotAmountField from './LotAmountField.vue'
 import { amountOf, STEP_WORDS, stepsFor } from './words'
+import { localToday } from '~/format/dates'
 
 /** What can be done with a lot, each with the scale. */
 const { lot } = defineProps<{ lot: LoftLot }>()

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { formatMass } from '~~/core/quantity/format-quantity'
 import type { LoftLot } from '~~/shared/views/loft/loft'
-import { shortDate } from '~/features/today/dates'
 import { STEP_WORDS } from './words'
+import { shortDate } from '~/format/dates'
 
 /** Every weighing on a lot's way, with what each step left. */
 const { lot } = defineProps<{ lot: LoftLot }>()

@@ -3,6 +3,7 @@ import type { Page } from '~~/shared/schemas/log/common'
 import type { Photo } from '~~/shared/schemas/loft/photo'
 import PhotoQueue from '~/features/walk/PhotoQueue.vue'
 import { uploadPhotos } from '~/features/walk/upload-photos'
+import { formatCount } from '~~/core/quantity/format-count'
 
 /** Photos of a lot or a jar. */
 const { of } = defineProps<{ of: { lotId: string } | { jarId: string } }>()
@@ -24,7 +25,7 @@ async function send() {
   sending.value = false
   queue.value = []
   session.saved(
-    trouble.value ? 'Some photos were not taken.' : `Kept ${n} ${n > 1 ? 'photos' : 'photo'}.`,
+    trouble.value ? 'Some photos were not taken.' : `Kept ${formatCount(n, 'photo')}.`,
     null,
   )
 }

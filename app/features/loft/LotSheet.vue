@@ -2,13 +2,13 @@
 import { formatMass, formatNumber } from '~~/core/quantity/format-quantity'
 import type { LoftLot } from '~~/shared/views/loft/loft'
 import type { Lot, LotChange } from '~~/shared/schemas/loft/lot'
-import { ago, shortDate } from '~/features/today/dates'
 import CorrectLot from './CorrectLot.vue'
 import LotActions from './LotActions.vue'
 import LotChain from './LotChain.vue'
 import LotNaming from './LotNaming.vue'
 import LotPhotos from './LotPhotos.vue'
 import { amountOf, dryOf } from './words'
+import { ago, shortDate } from '~/format/dates'
 
 /** One lot with all that is known of it, and what can be done with it. */
 const { lot } = defineProps<{ lot: LoftLot }>()

@@ -2,7 +2,9 @@ import type { StepKind } from '~~/core/harvest/lot-step'
 import { formatMass, formatNumber } from '~~/core/quantity/format-quantity'
 import type { LoftGroup, LoftLot } from '~~/shared/views/loft/loft'
 import type { Lot } from '~~/shared/schemas/loft/lot'
-import { daysSince } from '~/features/today/dates'
+import { daysSince } from '~/format/dates'
+import { formatCount } from '~~/core/quantity/format-count'
+import { daysText } from '~/format/days'
 
 export const GROUP_WORDS: Record<LoftGroup, { title: string; empty: string }> = {
   goingOff: { title: 'Going off', empty: 'Nothing is going off.' },
@@ -48,7 +50,7 @@ export function lineOf(lot: LoftLot): string {
   return [
     lot.state === 'fresh' && lot.extracted ? 'spent' : lot.state,
     lot.chop !== 'whole' && lot.chop,
-    lot.extracted > 0 && `drawn ${lot.extracted} ${lot.extracted > 1 ? 'times' : 'time'}`,
+    lot.extracted > 0 && `drawn ${formatCount(lot.extracted, 'time')}`,
     lot.held && 'held: name not sure',
     ageText(age),
     lot.patchName,
@@ -57,10 +59,5 @@ export function lineOf(lot: LoftLot): string {
     .join(', ')
 }
 
-function ageText(days: number): string {
-  if (days < 1) return 'today'
-  if (days < 60) return `${days} ${days > 1 ? 'days' : 'day'} old`
-  return days < 720
-    ? `${Math.round(days / 30.4)} months old`
-    : `${Math.round(days / 365)} years old`
-}
+const ageText = (days: number) =>
+  days < 1 ? 'today' : `${daysText(days, { weeksFrom: 60, monthsFrom: 60, yearsFrom: 720 })} old`

@@ -13,7 +13,7 @@ import type { Patch } from '~~/shared/schemas/walk/patch'
 import type { Source } from '~~/shared/schemas/walk/source'
 import type { WalkView } from '~~/shared/views/walk/walk'
 import { ruleWords } from '~/features/walk/rule-words'
-import { localToday } from '~/features/today/dates'
+import { localToday } from '~/format/dates'
 
 /** What a place bears of each source this year, and rules of one's own for it. */
 const { patch } = defineProps<{ patch: Patch }>()

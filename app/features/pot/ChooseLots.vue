@@ -2,10 +2,10 @@
 import { PARTS } from '~~/catalogue/parts'
 import { amountOf } from '~/features/loft/words'
 import { formatMass, formatRatio } from '~~/core/quantity/format-quantity'
-import { ago } from '~/features/today/dates'
 import { FIRST_RATIO } from './pot-draft'
 import { POT_PLAN } from './usePotPlan'
 import type { PotStock } from './usePotStock'
+import { ago } from '~/format/dates'
 
 const { stock, errors } = defineProps<{ stock: PotStock; errors: Record<string, string> }>()
 const plan = inject(POT_PLAN)!

@@ -3,9 +3,10 @@ import { depthOf } from '~~/core/colour/depth'
 import { formatNumber } from '~~/core/quantity/format-quantity'
 import GuardList from '~/features/baths/GuardList.vue'
 import { pieceName } from '~/features/basket/readiness'
-import { percentText, swatchesText } from '~/features/strength/words'
+import { percentText } from '~/features/strength/words'
 import FairTrial from './FairTrial.vue'
 import { LEFT_AFTER_BATH, POT_PLAN } from './usePotPlan'
+import { formatCount } from '~~/core/quantity/format-count'
 
 /** The colour each piece is likely to take, how sure that is, and whether more plant would help. */
 const plan = inject(POT_PLAN)!
@@ -67,9 +68,12 @@ function setPull(id: string, minutes: number | null) {
             >
           </span>
           <span class="line quiet">
-            {{ told.n === 0 ? 'no swatches here yet' : swatchesText(told.n) }},
+            {{ told.n === 0 ? 'no swatches here yet' : formatCount(told.n, 'swatch', 'swatches') }},
             {{ BASIS[told.basis]
-            }}{{ told.leansOn ? `, of which there are ${swatchesText(told.leansOn)}` : ''
+            }}{{
+              told.leansOn
+                ? `, of which there are ${formatCount(told.leansOn, 'swatch', 'swatches')}`
+                : ''
             }}{{ told.isKnownLot ? ', this lot tried' : '' }}
           </span>
           <span v-if="isPulling" class="line pull">

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import dayjs from 'dayjs'
 import { PARTS } from '~~/catalogue/parts'
-import { timeWords } from '~~/core/fibre/readiness'
 import { formatMass, formatNumber, formatVolume } from '~~/core/quantity/format-quantity'
-import { clockWords } from '~/features/baths/words'
 import { POT_PLAN } from './usePotPlan'
+import { clockText } from '~/format/instants'
+import { formatDuration } from '~~/core/quantity/format-duration'
 
 /** What follows from the plan, in numbers: what to weigh, pour and wait for. */
 const plan = inject(POT_PLAN)!
@@ -17,7 +17,7 @@ const kettle = computed(() => {
   if (!heat?.minutes || !heat.coldMinutes) return ''
   const saved = heat.coldMinutes - heat.minutes
   if (plan.draft.kettleL && saved > 1) {
-    return `${timeWords(saved)} less than from cold`
+    return `${formatDuration(saved)} less than from cold`
   }
   return `${formatVolume(heat.allKettleL, 2)} of it boiling: at once`
 })
@@ -38,7 +38,7 @@ const notes = computed(() => {
   }
   return list
 })
-const byWords = (at: number) => clockWords(at, now.value)
+const byWords = (at: number) => clockText(at, now.value)
 </script>
 
 <template>
@@ -72,7 +72,7 @@ const byWords = (at: number) => clockWords(at, now.value)
     <div v-if="plan.heat && plan.heat.minutes !== null" class="cell">
       <span class="quiet">heat</span>
       <p>
-        <output>{{ timeWords(plan.heat.minutes) }}</output>
+        <output>{{ formatDuration(plan.heat.minutes) }}</output>
         <span class="quiet">to {{ formatNumber(plan.tempC) }} °C (typical)</span>
       </p>
       <p class="quiet">{{ kettle }}</p>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import dayjs from 'dayjs'
-import { timeWords } from '~~/core/fibre/readiness'
 import { POT_PLAN } from './usePotPlan'
+import { formatDuration } from '~~/core/quantity/format-duration'
 
 /** The steps of the plan in the order of their hours. */
 const plan = inject(POT_PLAN)!
@@ -27,7 +27,7 @@ const needs = (step: (typeof steps.value)[number]['step']) =>
         <span>
           {{ step.words }}
           <span class="quiet">
-            {{ timeWords(step.minutes)
+            {{ formatDuration(step.minutes)
             }}{{ needs(step).length ? `, ${needs(step).join(', ')}` : '' }}
           </span>
         </span>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { localToday } from '~/features/today/dates'
 import { POT_PLAN } from './usePotPlan'
+import { localToday } from '~/format/dates'
 
 /** A pot of the past, written down with what is known of it. */
 const { errors, saving } = defineProps<{ errors: Record<string, string>; saving: boolean }>()

@@ -3,7 +3,7 @@ import type { Way } from '~~/catalogue/ways'
 import type { Lid } from '~~/core/bath/evaporation'
 import type { ParticleSize } from '~~/core/bath/water-budget'
 import type { PlannedAddition, Water } from '~~/shared/schemas/pot/pot-plan'
-import { localToday } from '~/features/today/dates'
+import { localToday } from '~/format/dates'
 
 /** A lot in a planned bath. */
 export interface DraftLot {

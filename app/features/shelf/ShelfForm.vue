@@ -8,7 +8,7 @@ import {
   type ShelfItem,
 } from '~~/shared/schemas/loft/shelf'
 import { formatMass } from '~~/core/quantity/format-quantity'
-import { localToday } from '~/features/today/dates'
+import { localToday } from '~/format/dates'
 
 /** Something bought and weighed in. */
 const { startWith } = defineProps<{ startWith: Agent | null }>()

@@ -2,7 +2,7 @@
 import { AGENTS, FORM_WORDS } from '~~/catalogue/agents'
 import { formatMass } from '~~/core/quantity/format-quantity'
 import type { ShelfItem, ShelfItemChange } from '~~/shared/schemas/loft/shelf'
-import { localToday, shortDate } from '~/features/today/dates'
+import { localToday, shortDate } from '~/format/dates'
 
 /** One jar on the shelf: what is left, and what to mind of it. */
 const { item } = defineProps<{ item: ShelfItem }>()

@@ -3,7 +3,8 @@ import { colourName } from '~~/core/colour/colour-name'
 import { formatMass, formatNumber, formatRatio } from '~~/core/quantity/format-quantity'
 import { sentenceSpan } from '~~/core/strength/sentences'
 import { plantText, type AtlasLine } from './atlas-rows'
-import { groupWords, percentText, swatchesText } from './words'
+import { groupWords, percentText } from './words'
+import { formatCount } from '~~/core/quantity/format-count'
 
 const { line, index } = defineProps<{ line: AtlasLine; index: number }>()
 
@@ -26,7 +27,7 @@ const takesNothing = computed(() => line.row.takes < 0.5)
 const tilde = computed(() => (line.row.estimated > 0 ? '~' : ''))
 const basis = computed(
   () =>
-    `${swatchesText(line.row.n)} in ${line.row.lots} ${line.row.lots === 1 ? 'lot' : 'lots'}` +
+    `${formatCount(line.row.n, 'swatch', 'swatches')} in ${formatCount(line.row.lots, 'lot')}` +
     (line.row.estimated ? `, ${line.row.estimated} estimated` : ', all measured') +
     (line.row.leansOn ? `; leans on ${line.row.leansOn} on near conditions` : ''),
 )

@@ -7,7 +7,8 @@ import { sentenceSpan } from '~~/core/strength/sentences'
 import type { StrengthGroup } from '~~/shared/views/strength/strength'
 import { rightStrength } from './band'
 import { hexAtStrength } from './ribbon-paint'
-import { percentText, swatchesText } from './words'
+import { percentText } from './words'
+import { formatCount } from '~~/core/quantity/format-count'
 
 /** What a second and third bath gave, and how many are worth the fire; coats, where it was painted. */
 const { group, ratio } = defineProps<{ group: StrengthGroup; ratio: number }>()
@@ -68,7 +69,7 @@ const coats = computed(() => {
         to {{ percentText(taken.high) }};
         {{
           taken.n > 0
-            ? `from ${swatchesText(taken.n)} of later baths`
+            ? `from ${formatCount(taken.n, 'swatch', 'swatches')} of later baths`
             : 'usual, not yours: no later bath was read'
         }}).
       </p>
@@ -102,7 +103,9 @@ const coats = computed(() => {
     <template v-if="coats">
       <p>
         <strong>Coats</strong>,
-        {{ coats.n > 0 ? `from ${swatchesText(coats.n)}` : 'usual, not yours' }}:
+        {{
+          coats.n > 0 ? `from ${formatCount(coats.n, 'swatch', 'swatches')}` : 'usual, not yours'
+        }}:
         <template v-for="(gain, i) in coats.gains" :key="gain.to">
           {{ i > 0 ? ', ' : '' }}coat {{ gain.to }} adds {{ percentText(gain.mid) }} ({{
             percentText(gain.low)

@@ -3,8 +3,8 @@ import { scaleLog } from 'd3-scale'
 import { formatNumber } from '~~/core/quantity/format-quantity'
 import { isTold, type NotTold } from '~~/core/strength/lot-potency'
 import { sentenceSpan } from '~~/core/strength/sentences'
-import { shortDate } from '~/features/today/dates'
 import type { LotLine } from './lots-of'
+import { shortDate } from '~/format/dates'
 
 /** Each lot on one line: how many times as strong as the others, and how its hue lies beside. */
 const { lines, chosen } = defineProps<{ lines: LotLine[]; chosen: string }>()

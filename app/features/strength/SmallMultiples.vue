@@ -6,7 +6,8 @@ import type { BandPoint } from '~~/core/strength/posterior/posterior'
 import type { StrengthGroup } from '~~/shared/views/strength/strength'
 import { bandAt } from '~~/core/strength/posterior/band-at'
 import { setRight } from './band'
-import { groupWords, swatchesText } from './words'
+import { groupWords } from './words'
+import { formatCount } from '~~/core/quantity/format-count'
 
 /** The curves of a source side by side, on the same axes, so that they are judged fairly. */
 const { groups, chosen } = defineProps<{ groups: StrengthGroup[]; chosen: string }>()
@@ -60,7 +61,7 @@ const middlePath = (band: readonly BandPoint[]) =>
       >
         <span class="name">
           <strong>{{ groupWords(group) }}</strong>
-          <span class="quiet">{{ swatchesText(group.n) }}</span>
+          <span class="quiet">{{ formatCount(group.n, 'swatch', 'swatches') }}</span>
         </span>
         <svg :viewBox="`0 0 ${WIDTH} ${HEIGHT}`" aria-hidden="true">
           <template v-if="curve && group.n > 0">

@@ -5,7 +5,8 @@ import type { ToldAt } from '~~/core/strength/told-at'
 import type { CurveView } from '~~/shared/views/strength/curve'
 import type { StrengthGroup, StrengthView } from '~~/shared/views/strength/strength'
 import { hexAtStrength } from './ribbon-paint'
-import { groupWords, percentText, swatchesText } from './words'
+import { groupWords, percentText } from './words'
+import { formatCount } from '~~/core/quantity/format-count'
 
 const { group, curve, view, described, told, leftOut } = defineProps<{
   group: StrengthGroup
@@ -69,7 +70,7 @@ const factor = computed(() => curve.answer.factor)
         Estimates are raised by {{ percentText(factor.factor - 1) }},
         {{
           factor.n > 0
-            ? `learnt from ${swatchesText(factor.n)} read both ways`
+            ? `learnt from ${formatCount(factor.n, 'swatch', 'swatches')} read both ways`
             : 'as is usual for colours'
         }}.
       </template>

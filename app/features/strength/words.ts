@@ -28,9 +28,6 @@ export const NOT_COUNTED_WORDS: Record<NotCounted, string> = {
   laterBath: 'it was dyed in what an earlier bath left',
 }
 
-/** `1 swatch`, `9 swatches` */
-export const swatchesText = (n: number) => (n === 1 ? '1 swatch' : `${n} swatches`)
-
 /** `12 %`; a small share as `under 1 %`, none as `nothing`. */
 export function percentText(share: number): string {
   const percent = Math.round(100 * share)

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { deltaE2000 } from '~~/core/colour/screen-colour'
 import { formatNumber } from '~~/core/quantity/format-quantity'
-import { shortDate } from '~/features/today/dates'
 import type { Reading } from '~~/shared/schemas/swatch/reading'
+import { shortDate } from '~/format/dates'
 
 /** The readings of one swatch in the order they were made: wet, dry, washed, after light. */
 const { readings } = defineProps<{ readings: Reading[] }>()

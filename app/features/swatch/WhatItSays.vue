@@ -3,11 +3,11 @@ import { colourDifference } from '~~/core/colour/difference-words'
 import { colourName } from '~~/core/colour/colour-name'
 import { levelnessOf } from '~~/core/colour/photo/sampled-area'
 import type { Depth } from '~~/core/colour/depth'
-import { timeWords } from '~~/core/fibre/readiness'
 import { formatNumber } from '~~/core/quantity/format-quantity'
 import type { BoothView, NearSwatch } from '~~/shared/views/swatch/booth'
 import type { SeenColour } from './given'
 import { labText } from './lab-text'
+import { formatDuration } from '~~/core/quantity/format-duration'
 
 /** What a colour says at once: its name, its strength, and how it differs from what it is held against. */
 const { hand, dyed, other, strength, near } = defineProps<{
@@ -35,7 +35,7 @@ const attention = computed(() => {
   const from = { told: '', noted: ', by its notes', typical: ', as such a pot usually takes' }[
     basis
   ]
-  return `${basis === 'told' ? '' : '~'}${timeWords(minutes)}${shared}${from}`
+  return `${basis === 'told' ? '' : '~'}${formatDuration(minutes)}${shared}${from}`
 })
 </script>
 

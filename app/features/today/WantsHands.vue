@@ -3,7 +3,8 @@ import { formatMass } from '~~/core/quantity/format-quantity'
 import type { TodayView } from '~~/shared/views/log/today'
 import { schemeFacts } from '~~/catalogue/mordant-schemes'
 import { piecesText } from '~/features/basket/readiness'
-import { ago, daysSince, localToday, shortDate } from './dates'
+import { ago, daysSince, localToday, shortDate } from '~/format/dates'
+import { formatCount } from '~~/core/quantity/format-count'
 
 const { view } = defineProps<{ view: TodayView }>()
 
@@ -17,8 +18,7 @@ const nothing = computed(
     !view.wishes.length &&
     !view.counts.unmordanted,
 )
-const overdueText = (days: number) =>
-  days > 0 ? `${days} ${days > 1 ? 'days' : 'day'} overdue` : 'today'
+const overdueText = (days: number) => (days > 0 ? `${formatCount(days, 'day')} overdue` : 'today')
 const freshNote = (gatheredOn: string) =>
   daysSince(gatheredOn) > 2 ? 'going off: use or dry' : 'use or dry'
 </script>

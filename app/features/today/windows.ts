@@ -1,5 +1,7 @@
 import { formatMass } from '~~/core/quantity/format-quantity'
 import type { WalkRow } from '~~/shared/views/walk/walk'
+import { formatCount } from '~~/core/quantity/format-count'
+import { daysText } from '~/format/days'
 
 /** Longer windows are all year round, whatever their ends. */
 const ALL_YEAR_DAYS = 355
@@ -13,8 +15,8 @@ export function windowText(row: WalkRow): string {
   const { readiness } = row
   if (!readiness) return 'season not known'
   return readiness.ready
-    ? `${spanText(readiness.closesInDays + 1)} left`
-    : `opens in ${spanText(readiness.opensInDays)}`
+    ? `${daysText(readiness.closesInDays + 1)} left`
+    : `opens in ${daysText(readiness.opensInDays)}`
 }
 
 /** What else matters of a row: stock, what is wanted, how the season moved. */
@@ -30,13 +32,7 @@ export function moreText({ leftG, needs, window }: WalkRow): string {
 }
 
 const shiftText = (days: number, years: number) =>
-  `${Math.round(Math.abs(days))} days ${days < 0 ? 'earlier' : 'later'} with you (${years} ${years > 1 ? 'years' : 'year'})`
-
-function spanText(days: number): string {
-  if (days < 15) return days === 1 ? '1 day' : `${days} days`
-  if (days < 75) return `${Math.round(days / 7)} weeks`
-  return `${Math.round(days / 30.4)} months`
-}
+  `${Math.round(Math.abs(days))} days ${days < 0 ? 'earlier' : 'later'} with you (${formatCount(years, 'year')})`
 
 /** What is open first, closing soonest first; then what opens next; the all-year ones last. */
 export function orderedRows(rows: readonly WalkRow[]): WalkRow[] {

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { newId } from '~~/shared/ids'
 import type { Evidence } from '~~/shared/schemas/loft/lot'
-import { localToday } from '~/features/today/dates'
 import SpotTest from './SpotTest.vue'
+import { localToday } from '~/format/dates'
 
 /** How sure the name is, and what it rests on. */
 const { group } = defineProps<{ group: 'plant' | 'fungus' | 'lichen' }>()

@@ -2,7 +2,7 @@
 import type { Caution } from '~~/core/safety/gathering'
 import { newId } from '~~/shared/ids'
 import type { Evidence } from '~~/shared/schemas/loft/lot'
-import { localToday } from '~/features/today/dates'
+import { localToday } from '~/format/dates'
 
 /** A spot test on a lichen, step by step, with its caution where the hand is. */
 const emit = defineEmits<{ done: [Evidence]; leave: [] }>()

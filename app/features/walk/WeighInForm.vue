@@ -4,7 +4,6 @@ import { formatMass } from '~~/core/quantity/format-quantity'
 import type { Container } from '~~/shared/schemas/loft/container'
 import type { Patch } from '~~/shared/schemas/walk/patch'
 import type { WalkRow } from '~~/shared/views/walk/walk'
-import { localToday } from '~/features/today/dates'
 import AgainChips from './AgainChips.vue'
 import AmountFields from './AmountFields.vue'
 import MoreAboutIt from './MoreAboutIt.vue'
@@ -13,6 +12,7 @@ import OwnSource from './OwnSource.vue'
 import PhotoQueue from './PhotoQueue.vue'
 import WalkTally from './WalkTally.vue'
 import { useWeighIn } from './useWeighIn'
+import { localToday } from '~/format/dates'
 
 const { patches, containers, rows } = defineProps<{
   patches: Patch[]

@@ -19,10 +19,10 @@ import {
 import { newPatchSchema, type Patch } from '~~/shared/schemas/walk/patch'
 import type { Source } from '~~/shared/schemas/walk/source'
 import type { SourceOnWalk } from '~~/shared/views/walk/walk'
-import { localToday } from '~/features/today/dates'
 import { readWeighInNote } from '~/features/frame/read-note'
 import { useApi } from '~/composables/useApi'
 import { uploadPhotos } from './upload-photos'
+import { localToday } from '~/format/dates'
 
 export interface WeighInDraft {
   source: Source | null

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { timeWords } from '~~/core/fibre/readiness'
 import { inOrder, type WayStep } from '~~/core/pot/way-steps'
+import { formatDuration } from '~~/core/quantity/format-duration'
 
 /** A way drawn as the graph it is: what waits for what, where it may be gone through again. */
 const { steps } = defineProps<{ steps: readonly WayStep[] }>()
@@ -32,13 +32,13 @@ function roundPath(from: number, to: number): string {
 }
 const traits = (step: WayStep) =>
   [
-    timeWords(step.minutes),
-    step.mostMinutes !== null && `${timeWords(step.mostMinutes)} at most`,
+    formatDuration(step.minutes),
+    step.mostMinutes !== null && `${formatDuration(step.mostMinutes)} at most`,
     step.tempC !== null && `${step.tempC} °C`,
     step.attended && 'hands',
     step.burner && 'burner',
     step.daylight && 'daylight',
-    step.lookEveryMin && `look every ${timeWords(step.lookEveryMin)}`,
+    step.lookEveryMin && `look every ${formatDuration(step.lookEveryMin)}`,
   ]
     .filter(Boolean)
     .join(' · ')

@@ -4,7 +4,7 @@ import { newId } from '~~/shared/ids'
 import type { Page } from '~~/shared/schemas/log/common'
 import type { Source } from '~~/shared/schemas/walk/source'
 import { newWishSchema, type NewWish, type Wish } from '~~/shared/schemas/walk/wish'
-import { localToday, shortDate } from '~/features/today/dates'
+import { localToday, shortDate } from '~/format/dates'
 
 /** What is wanted later; it comes back when its day, its season or its stock has come. */
 const { sourceId = null } = defineProps<{ sourceId?: string | null }>()

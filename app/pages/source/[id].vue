@@ -7,8 +7,9 @@ import type { SourceOnWalk } from '~~/shared/views/walk/walk'
 import CorrectSource from '~/features/sources/CorrectSource.vue'
 import SourceClaims from '~/features/sources/SourceClaims.vue'
 import { ruleWords } from '~/features/walk/rule-words'
-import { localToday } from '~/features/today/dates'
 import WishList from '~/features/wishes/WishList.vue'
+import { localToday } from '~/format/dates'
+import { formatCount } from '~~/core/quantity/format-count'
 
 /** All that is known of one source, ours and theirs, and where it is from. */
 const api = useApi()
@@ -156,7 +157,7 @@ useHead({ title: () => `${source.value?.commonName ?? 'A source'} · Juniper Haz
               {{ formatMass(known.rate.gramsPerHour) }} an hour
               <template v-if="known.rate.n > 1"
                 >({{ formatMass(known.rate.low) }} to {{ formatMass(known.rate.high) }})</template
-              >, from {{ known.rate.n }} timed {{ known.rate.n > 1 ? 'walks' : 'walk' }}
+              >, from {{ formatCount(known.rate.n, 'timed walk') }}
             </li>
             <li v-for="bearing in known.bearings" :key="bearing.patchId">
               {{ bearing.patchName }}: taken {{ formatMass(bearing.takenG) }} this year<template

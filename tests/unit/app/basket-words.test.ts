@@ -1,12 +1,6 @@
 import { afterAll, beforeAll, describe, expect, jest, test } from '@jest/globals'
 import { agentsFor, weighable } from '../../../app/features/baths/agents-for'
-import {
-  agentWords,
-  clockWords,
-  isLate,
-  schemeWords,
-  stepWords,
-} from '../../../app/features/baths/words'
+import { agentWords, isLate, schemeWords, stepWords } from '../../../app/features/baths/words'
 import {
   handlingOf,
   pieceName,
@@ -14,11 +8,12 @@ import {
   readinessFor,
   readinessLine,
 } from '../../../app/features/basket/readiness'
-import { agoRoughly } from '../../../app/features/today/dates'
 import { bathSteps } from '../../../core/mordant/bath-steps'
 import { bathGuardsOf, leastLiquorL } from '../../../shared/rules/basket/bath-guards'
 import { fibreWords, guardedPiece, limitsOf, wetOutMinOf } from '../../../shared/rules/basket/fibre'
 import type { BasketRow } from '../../../shared/views/basket/basket'
+import { agoRoughly } from '../../../app/format/dates'
+import { clockText } from '../../../app/format/instants'
 
 beforeAll(() => void jest.useFakeTimers({ now: new Date('2026-11-24T10:00:00') }))
 afterAll(() => void jest.useRealTimers())
@@ -179,7 +174,7 @@ describe('a bath in words', () => {
 
   test('a clock counts down what is near, and tells the hour of what is far', () => {
     const now = new Date('2026-11-24T10:00:00').getTime()
-    const at = (minutes: number) => clockWords(now + minutes * 60_000, now)
+    const at = (minutes: number) => clockText(now + minutes * 60_000, now)
     expect([at(22), at(0.5), at(-45), at(-200)]).toEqual([
       'in 22 min',
       'now',

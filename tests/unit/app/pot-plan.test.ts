@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals'
 import dayjs from 'dayjs'
-import { eventWords, countWords } from '../../../app/features/hob/words'
+import { eventWords } from '../../../app/features/hob/words'
 import { listWords } from '../../../app/features/pot/factor-words'
 import { planSteps } from '../../../app/features/pot/plan-steps'
 import { blankPot } from '../../../app/features/pot/pot-draft'
@@ -17,6 +17,7 @@ import { newPotsSchema, type Pot } from '../../../shared/schemas/pot/pot'
 import { PLAIN_SETTINGS } from '../../../shared/schemas/log/settings'
 import type { Source } from '../../../shared/schemas/walk/source'
 import { validate } from '../../../shared/validate'
+import { countdownText } from '../../../app/format/instants'
 
 const piece = (dryG: number, form = 'yarn') => ({ id: newId(), dryG, form }) as unknown as Piece
 const source = (part: string) => ({ part }) as unknown as Source
@@ -220,7 +221,7 @@ describe('words of the hob', () => {
     [59 * 60_000, '59:00'],
     [5_500_000, ''],
   ])('a clock %d ms away reads %j', (ms, words) => {
-    expect(countWords(1_000_000_000 + ms, 1_000_000_000)).toBe(words)
+    expect(countdownText(1_000_000_000 + ms, 1_000_000_000)).toBe(words)
   })
 
   test('a note reads as it was, a simulated one says so', () => {

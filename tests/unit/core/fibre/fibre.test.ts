@@ -6,11 +6,11 @@ import {
   isRinseDue,
   missingTime,
   readinessOf,
-  timeWords,
   type TreatmentFacts,
 } from '../../../../core/fibre/readiness'
 import { takesSource, type TakenSource, type TakingFibre } from '../../../../core/fibre/takes'
 import { wetAsDry } from '../../../../core/fibre/wet-as-dry'
+import { formatDuration } from '../../../../core/quantity/format-duration'
 
 const WOOL = { mostC: 93, ph: [3, 10], mostIronPercent: 6 } as const
 const SILK = { mostC: 85, ph: [4, 9.5], mostIronPercent: 6 } as const
@@ -119,7 +119,11 @@ describe('readiness', () => {
     ])
     expect(missingTime(missing)).toBe('4 h to 2 days')
     expect(missingTime([])).toBe('0 min to 0 min')
-    expect([timeWords(89), timeWords(90), timeWords(36 * 60)]).toEqual(['89 min', '2 h', '2 days'])
+    expect([formatDuration(89), formatDuration(90), formatDuration(36 * 60)]).toEqual([
+      '89 min',
+      '2 h',
+      '2 days',
+    ])
   })
 })
 

@@ -1,3 +1,4 @@
+import { daysText } from './days'
 import dayjs from 'dayjs'
 
 /** Today as a local calendar date, `2026-09-09`. */
@@ -24,7 +25,5 @@ export function ago(date: string): string {
 export function agoRoughly(date: string): string {
   const days = daysSince(date)
   if (days < 21) return ago(date)
-  if (days < 70) return `${Math.round(days / 7)} weeks ago`
-  if (days < 700) return `${Math.round(days / 30.4)} months ago`
-  return `${Math.round(days / 365)} years ago`
+  return `${daysText(days, { monthsFrom: 70, yearsFrom: 700 })} ago`
 }

@@ -1,0 +1,27 @@
+import dayjs from 'dayjs'
+import { formatDuration } from '~~/core/quantity/format-duration'
+
+/** The present instant with this place's offset, as the log keeps it: `2026-09-09T10:04:12.031+02:00`. */
+export const nowInstant = (at: number | string | Date = Date.now()) =>
+  dayjs(at).format('YYYY-MM-DDTHH:mm:ss.SSSZ')
+
+/** What is left to the second, or how far it is over: `28:41`, `-02:10`; '' for far things. */
+export function countdownText(due: number, now: number): string {
+  const seconds = Math.round((due - now) / 1000)
+  if (Math.abs(seconds) >= 5400) return ''
+  const [minutes, rest] = [Math.floor(Math.abs(seconds) / 60), Math.abs(seconds) % 60]
+  return `${seconds < 0 ? '-' : ''}${String(minutes).padStart(2, '0')}:${String(rest).padStart(2, '0')}`
+}
+
+/** `in 22 min`, `3 h over`, `at 07:30`: far things are said by the clock. */
+export function clockText(due: number, now: number): string {
+  const minutes = (due - now) / 60_000
+  if (minutes < -1) return `${formatDuration(-minutes)} over`
+  if (minutes < 1) return 'now'
+  if (minutes < 90) return `in ${formatDuration(minutes)}`
+  const at = dayjs(due)
+  const days = at.startOf('day').diff(dayjs(now).startOf('day'), 'day')
+  const time = at.format('HH:mm')
+  if (days === 0) return `at ${time}`
+  return days === 1 ? `tomorrow at ${time}` : at.format('D MMM [at] HH:mm')
+}
