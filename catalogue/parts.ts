@@ -4,7 +4,7 @@ export interface PartFacts {
   /** Air-dry mass / fresh mass as a rule: typical, from memory, never the user's own. */
   dryFraction: number
   /** Water held wet through, g per g dry, chopped: typical, from memory. */
-  drinksGPerG: number
+  absorptionGPerG: number
   stages: readonly string[]
 }
 
@@ -16,44 +16,54 @@ const FUNGUS = ['young', 'mature', 'old'] as const
 const LICHEN = ['fallen'] as const
 
 export const PARTS = {
-  petal: { label: 'petals', dryFraction: 0.15, drinksGPerG: 6, stages: FLOWER },
-  flowerHead: { label: 'flower heads', dryFraction: 0.18, drinksGPerG: 5, stages: FLOWER },
-  floweringTop: { label: 'flowering tops', dryFraction: 0.25, drinksGPerG: 4.5, stages: FLOWER },
-  leaf: { label: 'leaf', dryFraction: 0.22, drinksGPerG: 4, stages: LEAF },
-  wholeHerb: { label: 'whole herb', dryFraction: 0.22, drinksGPerG: 4, stages: FLOWER },
-  stem: { label: 'stem', dryFraction: 0.25, drinksGPerG: 3, stages: LEAF },
-  shoot: { label: 'shoots', dryFraction: 0.25, drinksGPerG: 3.5, stages: LEAF },
-  twig: { label: 'twigs', dryFraction: 0.5, drinksGPerG: 1.5, stages: WOODY },
-  innerBark: { label: 'inner bark', dryFraction: 0.45, drinksGPerG: 2, stages: WOODY },
-  bark: { label: 'bark', dryFraction: 0.5, drinksGPerG: 2, stages: WOODY },
+  petal: { label: 'petals', dryFraction: 0.15, absorptionGPerG: 6, stages: FLOWER },
+  flowerHead: { label: 'flower heads', dryFraction: 0.18, absorptionGPerG: 5, stages: FLOWER },
+  floweringTop: {
+    label: 'flowering tops',
+    dryFraction: 0.25,
+    absorptionGPerG: 4.5,
+    stages: FLOWER,
+  },
+  leaf: { label: 'leaf', dryFraction: 0.22, absorptionGPerG: 4, stages: LEAF },
+  wholeHerb: { label: 'whole herb', dryFraction: 0.22, absorptionGPerG: 4, stages: FLOWER },
+  stem: { label: 'stem', dryFraction: 0.25, absorptionGPerG: 3, stages: LEAF },
+  shoot: { label: 'shoots', dryFraction: 0.25, absorptionGPerG: 3.5, stages: LEAF },
+  twig: { label: 'twigs', dryFraction: 0.5, absorptionGPerG: 1.5, stages: WOODY },
+  innerBark: { label: 'inner bark', dryFraction: 0.45, absorptionGPerG: 2, stages: WOODY },
+  bark: { label: 'bark', dryFraction: 0.5, absorptionGPerG: 2, stages: WOODY },
   root: {
     label: 'root',
     dryFraction: 0.28,
-    drinksGPerG: 2.5,
+    absorptionGPerG: 2.5,
     stages: ['spring', 'summer', 'autumn'],
   },
   rhizome: {
     label: 'rhizome',
     dryFraction: 0.25,
-    drinksGPerG: 2.5,
+    absorptionGPerG: 2.5,
     stages: ['spring', 'summer', 'autumn'],
   },
-  berry: { label: 'berries', dryFraction: 0.18, drinksGPerG: 1.5, stages: FRUIT },
-  husk: { label: 'husks', dryFraction: 0.2, drinksGPerG: 3, stages: FRUIT },
-  nut: { label: 'nuts', dryFraction: 0.6, drinksGPerG: 3, stages: FRUIT },
-  seed: { label: 'seeds', dryFraction: 0.85, drinksGPerG: 2, stages: FRUIT },
-  pod: { label: 'pods', dryFraction: 0.5, drinksGPerG: 2.5, stages: FRUIT },
+  berry: { label: 'berries', dryFraction: 0.18, absorptionGPerG: 1.5, stages: FRUIT },
+  husk: { label: 'husks', dryFraction: 0.2, absorptionGPerG: 3, stages: FRUIT },
+  nut: { label: 'nuts', dryFraction: 0.6, absorptionGPerG: 3, stages: FRUIT },
+  seed: { label: 'seeds', dryFraction: 0.85, absorptionGPerG: 2, stages: FRUIT },
+  pod: { label: 'pods', dryFraction: 0.5, absorptionGPerG: 2.5, stages: FRUIT },
   cone: {
     label: 'cones',
     dryFraction: 0.7,
-    drinksGPerG: 1.5,
+    absorptionGPerG: 1.5,
     stages: ['green', 'brown', 'fallen'],
   },
-  gall: { label: 'galls', dryFraction: 0.7, drinksGPerG: 1.5, stages: ['green', 'hard', 'bored'] },
-  heartwood: { label: 'heartwood', dryFraction: 0.7, drinksGPerG: 1.5, stages: WOODY },
-  thallus: { label: 'thallus', dryFraction: 0.7, drinksGPerG: 3, stages: LICHEN },
-  fruitBody: { label: 'fruit bodies', dryFraction: 0.12, drinksGPerG: 5, stages: FUNGUS },
-  cap: { label: 'caps', dryFraction: 0.1, drinksGPerG: 5, stages: FUNGUS },
+  gall: {
+    label: 'galls',
+    dryFraction: 0.7,
+    absorptionGPerG: 1.5,
+    stages: ['green', 'hard', 'bored'],
+  },
+  heartwood: { label: 'heartwood', dryFraction: 0.7, absorptionGPerG: 1.5, stages: WOODY },
+  thallus: { label: 'thallus', dryFraction: 0.7, absorptionGPerG: 3, stages: LICHEN },
+  fruitBody: { label: 'fruit bodies', dryFraction: 0.12, absorptionGPerG: 5, stages: FUNGUS },
+  cap: { label: 'caps', dryFraction: 0.1, absorptionGPerG: 5, stages: FUNGUS },
 } as const satisfies Record<string, PartFacts>
 
 export type Part = keyof typeof PARTS

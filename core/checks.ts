@@ -12,7 +12,7 @@ const LARGEST = 1e12
 const SMALLEST = 1e-12
 
 /**
- * Returns `value` if it is a finite number of a size that can be reckoned with (up to 1e12), else
+ * Returns `value` if it is a finite number of a size that can be computed with (up to 1e12), else
  * throws naming `pointer`'s last part.
  */
 export function finite(value: unknown, pointer: string): number {

@@ -2,7 +2,7 @@ import { existsSync, rmSync, writeFileSync } from 'node:fs'
 import { join, resolve } from 'node:path'
 import { migrate } from '../server/database/migrate'
 import { DATABASE_FILE, openDatabase } from '../server/database/open'
-import { shelveCatalogue } from '../server/services/log/catalogue'
+import { seedCatalogue } from '../server/services/log/catalogue'
 import { createLog } from '../server/services/log/log'
 import { addDays, localDate } from './days'
 import { playStory, type StoryClock } from './simulate'
@@ -36,7 +36,7 @@ export async function loadDemo(folder: string, { fresh = false } = {}): Promise<
     // marked before it is filled: a load cut short is a demo log still, and may be thrown away
     writeFileSync(marker, `Demo log, invented throughout, made on ${today}.\n`)
     await migrate(database.write)
-    await shelveCatalogue(database.write, clock.now.toISOString())
+    await seedCatalogue(database.write, clock.now.toISOString())
     await playStory(createLog(database, { clock: () => clock.now }), clock, today)
   } catch (error) {
     rmSync(marker, { force: true })

@@ -221,9 +221,9 @@ const tomorrow = ({ log, today, vessels, day, at, hank, lotOf, plan }: PotHands)
     let offset = 0
     const starts = steps.map((step) => {
       // wetting out goes on beside, and is over when the pieces go in
-      const isBeside = step.kind === 'wetOut'
-      const begins = new Date(start + (offset - (isBeside ? step.minutes : 0)) * 60_000)
-      if (!isBeside) offset += step.minutes
+      const hasStrengthThough = step.kind === 'wetOut'
+      const begins = new Date(start + (offset - (hasStrengthThough ? step.minutes : 0)) * 60_000)
+      if (!hasStrengthThough) offset += step.minutes
       return { stepId: step.id, at: begins.toISOString() }
     })
     await plan(

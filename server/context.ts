@@ -2,7 +2,7 @@ import { fileURLToPath } from 'node:url'
 import { openDatabase, type Database } from './database/open'
 import { migrate } from './database/migrate'
 import { photoFiles } from './photos/photo-files'
-import { shelveCatalogue } from './services/log/catalogue'
+import { seedCatalogue } from './services/log/catalogue'
 import { createCurvePool, type CurvePool } from './services/strength/curve-pool'
 import { createLog, type Log } from './services/log/log'
 
@@ -19,11 +19,11 @@ async function open(): Promise<Context> {
   const folder = process.env.JUNIPER_HAZE_DATA ?? './data'
   const database = await openDatabase(folder)
   await migrate(database.write)
-  await shelveCatalogue(database.write, new Date().toISOString())
+  await seedCatalogue(database.write, new Date().toISOString())
   const pool = createCurvePool(fileURLToPath(new URL('./workers/curves.mjs', import.meta.url)))
   return {
     database,
-    log: createLog(database, { reckon: pool.reckon, files: photoFiles(folder) }),
+    log: createLog(database, { compute: pool.compute, files: photoFiles(folder) }),
     pool,
   }
 }

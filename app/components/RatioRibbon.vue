@@ -170,7 +170,7 @@ function key(event: KeyboardEvent) {
           rx="4"
           :fill="chip.hex"
           class="chip"
-          :class="{ beside: chip.notCounted }"
+          :class="{ beside: chip.exclusion }"
         />
         <g :transform="`translate(${x(ratio)} 0)`">
           <line :y1="TOP - 6" :y2="TOP + BAND + 4" class="halo" />

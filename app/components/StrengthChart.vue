@@ -37,11 +37,11 @@ const { width, height } = useSize(box)
 
 const placed = computed(() => setRight(group.points, curve))
 /** Those the curve counts; those beside it stand fainter. */
-const told = computed(() => placed.value.filter(({ notCounted }) => notCounted === null))
+const counted = computed(() => placed.value.filter(({ exclusion }) => exclusion === null))
 const answer = computed(() => curve?.answer ?? null)
 const { x, y, farthest, highest, bandPath, middlePath, newLotPaths, depths, ticks } =
   useStrengthScales(() => ({
-    points: told.value,
+    points: counted.value,
     band: answer.value?.band ?? null,
     width: width.value,
     height: height.value,
@@ -68,7 +68,7 @@ const isEstimated = ({ basis }: StrengthPointView) => basis === 'estimated'
 
 const spoken = computed(
   () =>
-    `Colour strength against dry ratio of ${sourceName}: ${told.value.length} swatches` +
+    `Colour strength against dry ratio of ${sourceName}: ${counted.value.length} swatches` +
     (answer.value ? `, enough at ${formatRatio(answer.value.enough.mid)} dry` : ''),
 )
 const title = (point: StrengthPointView) =>
@@ -156,7 +156,7 @@ const title = (point: StrengthPointView) =>
         class="swatch"
         :class="{
           estimated: isEstimated(point),
-          beside: point.notCounted || leftOut.includes(point.swatchId),
+          beside: point.exclusion || leftOut.includes(point.swatchId),
         }"
         role="link"
         tabindex="0"
@@ -175,7 +175,7 @@ const title = (point: StrengthPointView) =>
         :hex="tag.point.hex"
         :line="`${formatRatio(tag.point.ratioDry)} dry, ${tag.point.lotCodes.join(', ') || tag.point.potCode}`"
         :figure="`${isEstimated(tag.point) ? '~' : ''}${formatNumber(tag.point.strength, 2)}`"
-        :figure-note="tag.point.notCounted ? 'not counted' : (tag.point.depth ?? '')"
+        :figure-note="tag.point.exclusion ? 'not counted' : (tag.point.depth ?? '')"
       />
     </div>
   </div>

@@ -20,7 +20,7 @@ import { groupWords } from '~/features/strength/words'
 /** All sources side by side: strength, ceiling, enough, hue, fastness, and what each costs. */
 const api = useApi()
 const { data: view, failure, reload } = useLoaded(() => api.get<AtlasView>('atlas'))
-// what is being reckoned is looked for again until it is there
+// what is being computed is looked for again until it is there
 useIntervalWhile(
   () => (view.value?.pending ?? 0) > 0,
   () => void reload(),

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { PARTS } from '~~/catalogue/parts'
 import { formatMass, formatNumber, formatRatio } from '~~/core/quantity/format-quantity'
-import { isTold, type LotAnswer } from '~~/core/strength/lot-potency'
+import { hasEstimate, type LotAnswer } from '~~/core/strength/lot-potency'
 import { sentenceSpan } from '~~/core/strength/sentences'
 import type { LotFacts } from '~~/shared/views/strength/dyed-lot'
 import type { StrengthView } from '~~/shared/views/strength/strength'
@@ -40,11 +40,11 @@ watch(
     answers.value = null
     const answer = now?.curve?.answer
     if (!answer) return
-    const told = await worker.lotPotencies(
+    const answered = await worker.lotPotencies(
       JSON.parse(JSON.stringify(answer.points)),
       JSON.parse(JSON.stringify(answer.prior)),
     )
-    if (now === group.value) answers.value = told
+    if (now === group.value) answers.value = answered
   },
   { immediate: true },
 )
@@ -57,7 +57,7 @@ const chosenId = ref('')
 const chosen = computed(
   () =>
     lines.value.find(({ facts }) => facts.lotId === chosenId.value) ??
-    lines.value.find(({ answer }) => isTold(answer)) ??
+    lines.value.find(({ answer }) => hasEstimate(answer)) ??
     lines.value[0] ??
     null,
 )
@@ -65,7 +65,7 @@ const chosen = computed(
 const advice = computed(() => {
   const line = chosen.value
   const usual = group.value?.curve?.answer.enough.mid
-  if (!line || !usual || !isTold(line.answer)) return null
+  if (!line || !usual || !hasEstimate(line.answer)) return null
   const { factor, others } = line.answer
   const { state, dryFraction, code } = line.facts
   const dry = usual / factor.mid

@@ -28,7 +28,7 @@ const group = computed(
     view.value?.groups.find(({ key }) => key === groupKey.value) ?? view.value?.groups[0] ?? null,
 )
 const ratio = ref(0.3)
-const { leftOut, toggle, shown, told, described } = useAskedCurve(
+const { leftOut, toggle, shown, estimate, described } = useAskedCurve(
   () => group.value?.curve ?? null,
   () => ratio.value,
 )
@@ -117,7 +117,7 @@ useHead({ title: () => `${name.value || 'Strength'} · Juniper Haze` })
           :curve="shown"
           :view="view"
           :described="described"
-          :told="told"
+          :estimate="estimate"
           :left-out="leftOutCodes"
         />
         <section class="panel stack tight">

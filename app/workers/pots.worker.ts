@@ -15,16 +15,16 @@ export interface PieceQuestion {
   bare: SeenSpectrum | null
 }
 
-let told = predictor([])
+let current = predictor([])
 
 /** Predictions of a planned pot, off the page's own thread. Curves are worked out once. */
 const pots = {
   load(curves: KnownCurve[]): void {
-    told = predictor(curves)
+    current = predictor(curves)
   },
   predict: (questions: PieceQuestion[]): Prediction[] =>
     questions.map(({ shares, bare }) =>
-      told.predict(shares, bare && (bare.reflectance ?? estimateReflectance(bare.lab))),
+      current.predict(shares, bare && (bare.reflectance ?? estimateReflectance(bare.lab))),
     ),
   nextDose,
 }

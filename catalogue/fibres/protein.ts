@@ -1,7 +1,7 @@
 import type { FibreFacts } from './facts'
 
 /** Alkali dissolves protein and acid hardly harms it; from memory. */
-const WOOL_LIMITS = { mostC: 93, ph: [3, 10], mostIronPercent: 6 } as const
+const WOOL_LIMITS = { maxTempC: 93, ph: [3, 10], mostIronPercent: 6 } as const
 
 const WOOL_LIKE = {
   class: 'wool',
@@ -45,7 +45,7 @@ export const PROTEIN = {
     ...WOOL_LIKE,
     label: 'mohair',
     code: 'MOH',
-    limits: { ...WOOL_LIMITS, mostC: 88 },
+    limits: { ...WOOL_LIMITS, maxTempC: 88 },
     felts: 'little',
     handling: 'Loses its lustre near boiling: hold it lower and longer, and do not wring.',
     provenance: 'from memory',
@@ -54,7 +54,7 @@ export const PROTEIN = {
     ...WOOL_LIKE,
     label: 'alpaca',
     code: 'ALP',
-    limits: { ...WOOL_LIMITS, mostC: 88 },
+    limits: { ...WOOL_LIMITS, maxTempC: 88 },
     handling: 'Slow to wet: soak an hour. It has little spring and stretches when it hangs wet.',
     wetOutMin: 60,
     provenance: 'from memory',
@@ -63,7 +63,7 @@ export const PROTEIN = {
     ...WOOL_LIKE,
     label: 'camel',
     code: 'CAM',
-    limits: { ...WOOL_LIMITS, mostC: 82 },
+    limits: { ...WOOL_LIMITS, maxTempC: 82 },
     handling: 'Fine and felting: low heat, no stirring; its own fawn stays under every colour.',
     provenance: 'from memory',
   },
@@ -73,7 +73,7 @@ export const PROTEIN = {
     class: 'silk',
     origin: 'protein',
     forms: ['yarn', 'cloth', 'garment', 'roving'],
-    limits: { mostC: 85, ph: [4, 9.5], mostIronPercent: 6 },
+    limits: { maxTempC: 85, ph: [4, 9.5], mostIronPercent: 6 },
     takes: 'much',
     handling: 'Keep it under 85 °C: hotter it loses its shine. Wet out an hour, turn gently.',
     wetOutMin: 60,
@@ -90,7 +90,7 @@ export const PROTEIN = {
     class: 'silk',
     origin: 'protein',
     forms: ['cloth', 'yarn', 'roving', 'garment'],
-    limits: { mostC: 85, ph: [4, 9.5], mostIronPercent: 6 },
+    limits: { maxTempC: 85, ph: [4, 9.5], mostIronPercent: 6 },
     takes: 'well',
     handling: 'Wash out its gum first, or it takes in blotches; then as silk.',
     wetOutMin: 60,

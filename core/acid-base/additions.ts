@@ -23,7 +23,7 @@ export interface Chemistry {
   solid?: 'lime' | 'calcite'
 }
 
-/** Agents whose pH can be reckoned. Alum, iron and dithionite make acid by ways not modelled here. */
+/** Agents whose pH can be computed. Alum, iron and dithionite make acid by ways not modelled here. */
 export const PH_AGENTS = {
   sodaAsh: {
     moves: 'up',

@@ -22,7 +22,7 @@ const HALVINGS = 50
  * dissolve as far as their solubility products let them; other solids dissolve whole, and nothing
  * precipitates anew. What plants bring is seldom known: see `next-dose` for a bath that has to be learnt.
  *
- * @throws InputError for no water or an addition that cannot be reckoned
+ * @throws InputError for no water or an addition that cannot be computed
  * @example bathPh({ waterL: 1, additions: [{ agent: 'sodaAsh', massG: 10 }] }) // 11.37
  */
 export function bathPh({ waterL, alkalinityMmolL = 0, additions, brings }: Bath): number {

@@ -146,7 +146,7 @@ function quantileOf(values: readonly Weighted[]): (p: number) => number {
   }
 }
 
-/** Two figures are enough for a scale, and never more than was reckoned. */
+/** Two figures are enough for a scale, and never more than was computed. */
 function roundedDown(massG: number): number {
   const unit = 10 ** (Math.floor(Math.log10(massG)) - 1)
   return Number((Math.floor(massG / unit + 1e-9) * unit).toPrecision(2))

@@ -111,7 +111,7 @@ export function possibleBaths(agent: PhAgent, readings: readonly DosedReading[])
 
 const protons = new Map<number, number[]>()
 
-/** Share of a weak acid that has given its proton away, at the nodes; reckoned once for each pKa. */
+/** Share of a weak acid that has given its proton away, at the nodes; computed once for each pKa. */
 function protonsGone(pKa: number): number[] {
   const known = protons.get(pKa)
   if (known) return known

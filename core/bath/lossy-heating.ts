@@ -32,7 +32,7 @@ export interface LossyHeatingTime {
   /** null: it never gets there; the pot loses as much as the burner gives. */
   minutes: number | null
   /** Hottest that this burner holds in this pot, °C; the boiling point where it boils. */
-  mostC: number
+  maxTempC: number
 }
 
 /** Side and open top of a pot as high as it is wide, m². */
@@ -87,11 +87,11 @@ export function lossyHeatingTime(question: LossyHeating): LossyHeatingTime {
   for (let at = fromC; at < toC; at += STEP_C) {
     const rise = Math.min(STEP_C, toC - at)
     const watts = gainW(at + rise / 2)
-    if (watts <= 0) return { minutes: null, mostC: holdsC(gainW, boilingC, roomC) }
+    if (watts <= 0) return { minutes: null, maxTempC: holdsC(gainW, boilingC, roomC) }
     seconds += (joulePerK * rise) / watts
   }
   const plateMin = toC > fromC ? PLATE_MIN : 0
-  return { minutes: seconds / 60 + plateMin, mostC: holdsC(gainW, boilingC, roomC) }
+  return { minutes: seconds / 60 + plateMin, maxTempC: holdsC(gainW, boilingC, roomC) }
 }
 
 /** Where loss equals gain, by halving; the boiling point where it never does below. */

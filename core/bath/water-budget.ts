@@ -7,7 +7,7 @@ export const PARTICLE_SIZES = ['whole', 'chopped', 'ground'] as const
 export type ParticleSize = (typeof PARTICLE_SIZES)[number]
 
 /** Ground stuff wants four volumes of water where whole wants two; common practice, no source. */
-const SIZE_DRINKS: Record<ParticleSize, number> = { whole: 0.75, chopped: 1, ground: 1.5 }
+const SIZE_ABSORPTION: Record<ParticleSize, number> = { whole: 0.75, chopped: 1, ground: 1.5 }
 
 /** Useful share of a vessel: above it stirring slops and a simmer spits. */
 export const USEFUL_SHARE = 0.8
@@ -27,7 +27,7 @@ export interface BathDyestuff {
   /** Air-dry mass, g. */
   dryG: number
   /** Water held when wet through, g per g dry, chopped. */
-  drinksGPerG: number
+  absorptionGPerG: number
   size: ParticleSize
   /** Mass as it goes in, g: fresh stuff brings its own water. Left out: dry. */
   massG?: number
@@ -97,9 +97,12 @@ export function waterBudget(question: WaterQuestion): WaterBudget {
 }
 
 /** Net water that stuff takes up, L; below 0 where fresh stuff brings more than it drinks. */
-function drunkBy({ dryG, drinksGPerG, size, massG, pressed }: BathDyestuff, at: string): number {
+function drunkBy(
+  { dryG, absorptionGPerG, size, massG, pressed }: BathDyestuff,
+  at: string,
+): number {
   notNegative(dryG, `${at}/dryG`, 'g')
-  notNegative(drinksGPerG, `${at}/drinksGPerG`)
+  notNegative(absorptionGPerG, `${at}/drinksGPerG`)
   const ownG = massG === undefined ? 0 : notNegative(massG, `${at}/massG`, 'g') - dryG
   if (ownG < -1e-9) {
     throw new InputError(
@@ -107,7 +110,7 @@ function drunkBy({ dryG, drinksGPerG, size, massG, pressed }: BathDyestuff, at: 
       `${at}/massG`,
     )
   }
-  const holdsG = dryG * drinksGPerG * SIZE_DRINKS[size]
+  const holdsG = dryG * absorptionGPerG * SIZE_ABSORPTION[size]
   return (holdsG * (pressed ? 1 - PRESSED_BACK : 1) - ownG) / ML_PER_L
 }
 

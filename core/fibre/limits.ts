@@ -5,7 +5,7 @@ import { formatNumber } from '../quantity/format-quantity'
 /** What a fibre bears. */
 export interface FibreLimits {
   /** Hottest bath, °C; null: never in heat, cooled liquor only. */
-  mostC: number | null
+  maxTempC: number | null
   /** Least and greatest pH of a bath. */
   ph: readonly [number, number]
   /** Most iron over its life, % of the dry fibre as ferrous sulphate crystals. */
@@ -13,7 +13,7 @@ export interface FibreLimits {
 }
 
 /** A bath no warmer than this is cold: room, or hand-warm at most. */
-export const COLD_MOST_C = 30
+export const COLD_MAX_TEMP_C = 30
 
 /** One fibre of a blend. */
 export interface BlendPart {
@@ -47,21 +47,23 @@ export function limitsOfBlend(parts: readonly BlendPart[]): FibreLimits {
 
 /** What several fibres in one bath bear together. */
 export function strictest(all: readonly FibreLimits[]): FibreLimits {
-  const heats = all.map(({ mostC }) => mostC)
+  const heats = all.map(({ maxTempC }) => maxTempC)
   return {
-    mostC: heats.includes(null) ? null : Math.min(...(heats as number[])),
+    maxTempC: heats.includes(null) ? null : Math.min(...(heats as number[])),
     ph: [Math.max(...all.map(({ ph }) => ph[0])), Math.min(...all.map(({ ph }) => ph[1]))],
     mostIronPercent: Math.min(...all.map(({ mostIronPercent }) => mostIronPercent)),
   }
 }
 
 /** Whether a bath at a temperature is too hot for it. */
-export const isTooHot = ({ mostC }: FibreLimits, tempC: number): boolean =>
-  tempC > (mostC ?? COLD_MOST_C)
+export const isTooHot = ({ maxTempC }: FibreLimits, tempC: number): boolean =>
+  tempC > (maxTempC ?? COLD_MAX_TEMP_C)
 
 /** Limits in one sentence, for the point of doing. */
-export function limitsSentence({ mostC, ph, mostIronPercent }: FibreLimits): string {
+export function limitsSentence({ maxTempC, ph, mostIronPercent }: FibreLimits): string {
   const heat =
-    mostC === null ? 'Never in heat: cooled liquor only' : `To ${formatNumber(mostC)} °C at most`
+    maxTempC === null
+      ? 'Never in heat: cooled liquor only'
+      : `To ${formatNumber(maxTempC)} °C at most`
   return `${heat}; pH ${formatNumber(ph[0])} to ${formatNumber(ph[1])}; iron to ${formatNumber(mostIronPercent)} % over its life.`
 }

@@ -19,7 +19,7 @@ export interface WetSuspicion {
 
 /**
  * Whether a weight looks as if the piece had been weighed wet: every gram of mordant and plant is
- * reckoned on it, and would be too much by as many times.
+ * computed on it, and would be too much by as many times.
  *
  * @param massG as typed
  * @param alikeG weights of the user's pieces of the same fibre, form and name, g

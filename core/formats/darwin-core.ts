@@ -237,8 +237,8 @@ function minutesOf(text: string): number {
 }
 
 function surenessOf(row: DarwinCoreRow): GatheringRecord['sureness'] {
-  const told = row.identificationVerificationStatus
-  if (told === 'sure' || told === 'likely' || told === 'unsure') return told
+  const status = row.identificationVerificationStatus
+  if (status === 'sure' || status === 'likely' || status === 'unsure') return status
   const qualifier = row.identificationQualifier ?? ''
   if (qualifier === '') return 'sure'
   return qualifier.includes('?') ? 'unsure' : 'likely'

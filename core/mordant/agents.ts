@@ -1,6 +1,6 @@
 import type { Table } from '../along-table'
 
-/** Agents whose grams are reckoned, with the forms they are sold in. */
+/** Agents whose grams are computed, with the forms they are sold in. */
 export const CALC_AGENTS = [
   'alum',
   'creamOfTartar',

@@ -28,7 +28,7 @@ export interface MordantBathAnswer {
  */
 export function mordantBath({ fibreG, agents, bathL, tempC }: MordantBath): MordantBathAnswer {
   positive(fibreG, '/fibreG', 'g')
-  const reckoned = agents.map(({ agent, percentWof, form = usualForm(agent) }) => {
+  const computed = agents.map(({ agent, percentWof, form = usualForm(agent) }) => {
     const massG = convertForm(agent, gramsOfAgent(percentWof, fibreG), usualForm(agent), form)
     return { agent, massG, leastWaterL: leastWaterL(agent, massG, { form, tempC }) }
   })
@@ -38,7 +38,7 @@ export function mordantBath({ fibreG, agents, bathL, tempC }: MordantBath): Mord
     if (most !== undefined && percentWof > most) {
       warnings.push({ code: 'tooMuch', text: tooMuch(agent, percentWof, most) })
     }
-    const least = reckoned[i]!.leastWaterL
+    const least = computed[i]!.leastWaterL
     if (bathL !== undefined && least !== null && least > bathL) {
       warnings.push({
         code: 'tooLittleWater',
@@ -50,7 +50,7 @@ export function mordantBath({ fibreG, agents, bathL, tempC }: MordantBath): Mord
     const text = 'Iron creeps: in one bath with alum it greys every piece.'
     warnings.push({ code: 'ironCreeps', text })
   }
-  return { agents: reckoned, warnings }
+  return { agents: computed, warnings }
 }
 
 function tooMuch(agent: CalcAgent, percent: number, most: number): string {

@@ -80,7 +80,7 @@ export function about(
   return codes.length > 0 ? [{ code, level, words: words(codes.join(', ')), pieces: codes }] : []
 }
 
-const isSkin = ({ limits }: GuardedPiece) => limits.mostC === null
+const isSkin = ({ limits }: GuardedPiece) => limits.maxTempC === null
 
 /** Heat that a piece does not bear. */
 export function heatGuards(pieces: readonly GuardedPiece[], tempC: number): Guard[] {
@@ -108,7 +108,7 @@ const mostHeat = (pieces: readonly GuardedPiece[], tempC: number) =>
   formatNumber(
     Math.min(
       ...pieces.flatMap(({ limits }) =>
-        limits.mostC !== null && tempC > limits.mostC ? [limits.mostC] : [],
+        limits.maxTempC !== null && tempC > limits.maxTempC ? [limits.maxTempC] : [],
       ),
     ),
   )

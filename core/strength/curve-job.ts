@@ -6,7 +6,7 @@ import { strengthOver } from '../colour/strength'
 import type { Lab } from '../colour/tristimulus'
 import { estimateFactor, type EstimateFactor } from './estimate-factor'
 import { unitAbsorption, type UnitAbsorption } from './expected-colour'
-import { lotShifts, type LotShift } from './lot-hue'
+import { lotHueShifts, type LotHueShift } from './lot-hue'
 import { priorOf } from './posterior/borrowed'
 import { describedOf, type DescribedPosterior } from './posterior/describe-posterior'
 import type { PosteriorPoint } from './posterior/observations'
@@ -44,7 +44,7 @@ export interface NearSwatches {
 export interface CurveJob {
   swatches: readonly JobSwatch[]
   /** Swatches shown beside the curve and not counted in it: only their strength is told. */
-  beside?: readonly { dyed: SeenSpectrum; bare: SeenSpectrum }[]
+  excluded?: readonly { dyed: SeenSpectrum; bare: SeenSpectrum }[]
   prior: Omit<PriorContext, 'near'>
   near?: NearSwatches
 }
@@ -54,17 +54,17 @@ export interface CurveAnswer extends DescribedPosterior {
   /** Strength of each swatch as it was read, before estimates are set right. */
   strengths: number[]
   /** Strengths of those beside, in their order. */
-  besideStrengths: number[]
+  excludedStrengths: number[]
   /** How the colours of each lot differ from those of the others. */
-  shifts: LotShift[]
+  shifts: LotHueShift[]
   /** What the source adds to K/S for each unit of strength; null where none took enough to tell. */
   unit: UnitAbsorption | null
   /** Mean spectrum of the bare fibres; null without a swatch. */
   bare: Reflectance | null
   /** A single curve that stands for all. */
-  middle: SaturationCurve
+  pointEstimate: SaturationCurve
   /** Dry ratio for the beginning of each depth, as likely as not, and eight times in ten. */
-  forDepth: { depth: Depth; even: number | null; sure: number | null }[]
+  forDepth: { depth: Depth; p50: number | null; p80: number | null }[]
   /** How many of the swatches are estimated from a colour. */
   estimated: number
   /** What estimates were multiplied by; null where none was used. */
@@ -75,14 +75,14 @@ export interface CurveAnswer extends DescribedPosterior {
 }
 
 /** To be raised with every change of what comes out, so that no older answer is kept. */
-export const CURVE_VERSION = 2
+export const CURVE_VERSION = 3
 
 /**
  * The posterior of one curve from readings: strengths, estimates set right by what the source has
  * taught, and the bands. A thin curve leans on near swatches where it is given some.
  */
-export function curveOfJob({ swatches, beside = [], prior, near }: CurveJob): CurveAnswer {
-  const { points, factor, estimated, told } = pointsOf(swatches)
+export function curveOfJob({ swatches, excluded = [], prior, near }: CurveJob): CurveAnswer {
+  const { points, factor, estimated, colours } = pointsOf(swatches)
   const context: PriorContext = near
     ? {
         ...prior,
@@ -99,18 +99,18 @@ export function curveOfJob({ swatches, beside = [], prior, near }: CurveJob): Cu
   return {
     ...describedOf(posterior, points),
     lots: new Set(swatches.map(({ lot }) => lot)).size,
-    strengths: told.map(({ strength }) => strength),
-    besideStrengths: beside.map(({ dyed, bare }) =>
+    strengths: colours.map(({ strength }) => strength),
+    excludedStrengths: excluded.map(({ dyed, bare }) =>
       strengthOver(spectrumSeen(dyed), spectrumSeen(bare)),
     ),
-    shifts: lotShifts(told.map(({ swatch: { lot }, dyed, bare }) => ({ lot, dyed, bare }))),
-    middle: posterior.middle,
-    unit: unitAbsorption(told),
-    bare: meanOf(told.map(({ bare }) => bare)),
+    shifts: lotHueShifts(colours.map(({ swatch: { lot }, dyed, bare }) => ({ lot, dyed, bare }))),
+    pointEstimate: posterior.pointEstimate,
+    unit: unitAbsorption(colours),
+    bare: meanOf(colours.map(({ bare }) => bare)),
     forDepth: DEPTHS.slice(1).map((depth) => ({
       depth,
-      even: ratioFor(depth, 0.5),
-      sure: ratioFor(depth, 0.8),
+      p50: ratioFor(depth, 0.5),
+      p80: ratioFor(depth, 0.8),
     })),
     estimated,
     factor,
@@ -124,11 +124,11 @@ const meanOf = (spectra: readonly Reflectance[]): Reflectance | null =>
 
 /** Strengths as a curve takes them, with what their readings may be off. */
 function pointsOf(swatches: readonly JobSwatch[]) {
-  const told = swatches.map((swatch) => {
+  const colours = swatches.map((swatch) => {
     const [dyed, bare] = [spectrumSeen(swatch.dyed), spectrumSeen(swatch.bare)]
     return { swatch, dyed, bare, strength: strengthOver(dyed, bare) }
   })
-  const pairs = told.flatMap(({ swatch: { dyed: seen, alsoAs }, bare, strength }) => {
+  const pairs = colours.flatMap(({ swatch: { dyed: seen, alsoAs }, bare, strength }) => {
     if (!alsoAs || isMeasured(alsoAs) === isMeasured(seen)) return []
     const other = strengthOver(spectrumSeen(alsoAs), bare)
     const [measured, estimated] = isMeasured(seen) ? [strength, other] : [other, strength]
@@ -136,7 +136,7 @@ function pointsOf(swatches: readonly JobSwatch[]) {
   })
   const estimated = swatches.filter(({ dyed }) => !isMeasured(dyed)).length
   const factor = estimated > 0 ? estimateFactor(pairs) : null
-  const points = told.map(({ swatch, dyed, bare, strength }): PosteriorPoint => {
+  const points = colours.map(({ swatch, dyed, bare, strength }): PosteriorPoint => {
     const { ratioDry, lot, errorDe } = swatch
     const point = { ratio: ratioDry, lot }
     if (isMeasured(swatch.dyed)) return { ...point, strength }
@@ -147,7 +147,7 @@ function pointsOf(swatches: readonly JobSwatch[]) {
       errorSd: Math.hypot(factor!.logSd, off),
     }
   })
-  return { points, factor, estimated, told }
+  return { points, factor, estimated, colours }
 }
 
 /** Weaker readings say nothing of a factor. */

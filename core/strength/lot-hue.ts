@@ -9,7 +9,7 @@ export interface LotSwatch extends DyedAndBare {
 }
 
 /** How a lot's colours differ from those of the other lots at the same strength. */
-export interface LotShift {
+export interface LotHueShift {
   lot: string
   /** Mean shift of lightness, chroma, and hue in degrees. */
   dL: number
@@ -31,7 +31,7 @@ const LEAST_STRENGTH = 0.1
  *
  * @returns only lots that have a swatch with colour enough, and others to compare with
  */
-export function lotShifts(swatches: readonly LotSwatch[]): LotShift[] {
+export function lotHueShifts(swatches: readonly LotSwatch[]): LotHueShift[] {
   return [...group(swatches, ({ lot }) => lot)].flatMap(([lot, own]) => {
     const unit = unitAbsorption(swatches.filter((each) => each.lot !== lot))
     const pairs = unit
@@ -46,7 +46,7 @@ export function lotShifts(swatches: readonly LotSwatch[]): LotShift[] {
   })
 }
 
-function shiftOf(lot: string, pairs: readonly { seen: Lab; usual: Lab }[]): LotShift {
+function shiftOf(lot: string, pairs: readonly { seen: Lab; usual: Lab }[]): LotHueShift {
   const middle = (key: 'seen' | 'usual'): Lab => ({
     l: mean(pairs, (pair) => pair[key].l)!,
     a: mean(pairs, (pair) => pair[key].a)!,

@@ -28,9 +28,9 @@ export interface LotPotency {
 /** Why a lot's potency cannot be told. */
 export type NotTold = 'onlyLot' | 'nearCeiling' | 'tookNothing'
 
-export type LotAnswer = LotPotency | { lot: string; notTold: NotTold; of: number }
+export type LotAnswer = LotPotency | { lot: string; withheld: NotTold; of: number }
 
-export const isTold = (answer: LotAnswer): answer is LotPotency => 'factor' in answer
+export const hasEstimate = (answer: LotAnswer): answer is LotPotency => 'factor' in answer
 
 /** With fewer curves in which its swatches can tell a ratio, nothing is said. */
 const LEAST_CURVES = 0.5
@@ -68,18 +68,18 @@ function potencyOf(
 ): LotAnswer {
   const others = points.filter((point) => point.lot !== lot)
   const of = own.length
-  if (others.length === 0) return { lot, notTold: 'onlyLot', of }
+  if (others.length === 0) return { lot, withheld: 'onlyLot', of }
   const seen = own.flatMap((point) =>
     'strength' in point && point.strength > DETECTABLE && point.ratio > 0 ? [point] : [],
   )
-  if (seen.length === 0) return { lot, notTold: 'tookNothing', of }
+  if (seen.length === 0) return { lot, withheld: 'tookNothing', of }
   const draws = drawCurves(posteriorGrid(readObservations(others), priorOf(context)), false)
-  const told = draws.flatMap((draw, k) => {
+  const reached = draws.flatMap((draw, k) => {
     const one = factorOn(draw, seen, NORMALS[k]!)
     return one === null ? [] : [one]
   })
-  if (told.length < LEAST_CURVES * draws.length) return { lot, notTold: 'nearCeiling', of }
-  const logs = Float64Array.from(told, ({ log }) => log).sort()
+  if (reached.length < LEAST_CURVES * draws.length) return { lot, withheld: 'nearCeiling', of }
+  const logs = Float64Array.from(reached, ({ log }) => log).sort()
   return {
     lot,
     factor: {
@@ -87,7 +87,7 @@ function potencyOf(
       low: Math.exp(quantile(logs, 0.05)),
       high: Math.exp(quantile(logs, 0.95)),
     },
-    n: Math.max(...told.map(({ n }) => n)),
+    n: Math.max(...reached.map(({ n }) => n)),
     of,
     others: { lots: new Set(others.map((point) => point.lot)).size, swatches: others.length },
   }

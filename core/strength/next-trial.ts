@@ -109,7 +109,7 @@ export function nextTrial({
   }
 
   const observations = readObservations(points)
-  const hasSwatch = points.some((point) => point.lot === lot && told(point))
+  const hasSwatch = points.some((point) => point.lot === lot && isInformative(point))
   const ofLot = lot !== undefined && hasSwatch ? lotIndex(observations, lot) : undefined
   const draws = drawCurves(posteriorGrid(observations, prior, { lot: ofLot }), ofLot !== undefined)
   const lotOf = (draw: Draw) => (ofLot === undefined ? draw.newLotFactor : draw.lotFactor)
@@ -148,7 +148,7 @@ export function nextTrial({
 }
 
 /** Strong enough to say how far its lot lies off. */
-const told = (point: PosteriorPoint) => 'strength' in point && point.strength > DETECTABLE
+const isInformative = (point: PosteriorPoint) => 'strength' in point && point.strength > DETECTABLE
 
 /** The width that each goal likely has after swatches at a set of candidates. */
 function widthsAfter(

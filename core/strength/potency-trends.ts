@@ -96,7 +96,7 @@ function trendOf(
   const f = (flat - residual) / (width - 1) / (residual / freedom)
   const p = 1 - fCdf(Math.max(0, f), width - 1, freedom)
   if (!(p < SIGNIFICANT)) return null
-  const inverse = qrInverse(rows)
+  const inverse = inverseOfNormalMatrix(rows)
   const reach = tQuantile(0.95, freedom) * Math.sqrt(Math.max(residual / freedom, 1e-12))
   return {
     p,
@@ -121,8 +121,8 @@ function residualOfMean(lots: readonly DatedPotency[], roots: readonly number[])
   return lots.reduce((sum, { log }, i) => sum + weights[i]! * (log - middle) ** 2, 0)
 }
 
-/** (X'X)^-1 by the columns that solve for the unit vectors. */
-function qrInverse(rows: Matrix): Matrix {
+/** Inverse of X'X, by QR of X'X itself. */
+function inverseOfNormalMatrix(rows: Matrix): Matrix {
   const normal = rows.transpose().mmul(rows)
   return new QrDecomposition(normal).solve(Matrix.eye(normal.rows))
 }

@@ -31,7 +31,7 @@ export interface Prediction {
   n: number
   basis: 'measured' | 'estimated' | 'borrowed' | 'typical'
   /** Swatches on near conditions of the same source that it leans on; 0: none. */
-  leansOn: number
+  donorSwatches: number
   strength: { mid: number; low: number; high: number }
   /** null where the hue of a source is not known yet. */
   hex: string | null
@@ -67,9 +67,9 @@ export function predictor(curves: readonly KnownCurve[]) {
         (point) => point.lot === lot && 'strength' in point && point.strength > DETECTABLE,
       )
     if (!isSeen) return [all(), false]
-    const told = ofLot.get(lot) ?? curvePosterior(curve.points, priorOf(curve.prior), { lot })
-    ofLot.set(lot, told)
-    return [told, true]
+    const estimates = ofLot.get(lot) ?? curvePosterior(curve.points, priorOf(curve.prior), { lot })
+    ofLot.set(lot, estimates)
+    return [estimates, true]
   }
 
   /** Strength with the spread of a lot that was tried, or of a new one. */
@@ -83,25 +83,28 @@ export function predictor(curves: readonly KnownCurve[]) {
   return {
     /** @param bare the piece before the bath; null where it was not read */
     predict(shares: readonly PredictedShare[], bare: Reflectance | null): Prediction {
-      const told = shares.map((share) => ({
+      const estimates = shares.map((share) => ({
         ...strengthOf(share),
         curve: curves[share.curve]!,
         ratioDry: share.ratioDry,
       }))
-      const n = Math.min(...told.map(({ curve }) => curve.points.length))
+      const n = Math.min(...estimates.map(({ curve }) => curve.points.length))
       const sum = (end: 'mid' | 'low' | 'high') =>
-        told.reduce((all, { strength }) => all + strength[end], 0)
+        estimates.reduce((all, { strength }) => all + strength[end], 0)
       const strength = { mid: sum('mid'), low: sum('low'), high: sum('high') }
-      const alone = told.length === 1 ? told[0]! : null
-      const units = told.map(({ curve }) => curve.unit)
+      const alone = estimates.length === 1 ? estimates[0]! : null
+      const units = estimates.map(({ curve }) => curve.unit)
       const colour =
         bare && units.every((unit) => unit !== null)
-          ? colourOf(bare, told as (typeof told)[number][], units as UnitAbsorption[])
+          ? colourOf(bare, estimates as (typeof estimates)[number][], units as UnitAbsorption[])
           : null
       return {
         n,
-        basis: basisOf(told.map(({ curve }) => curve)),
-        leansOn: told.reduce((sum, { curve }) => sum + (curve.prior.near?.points.length ?? 0), 0),
+        basis: basisOf(estimates.map(({ curve }) => curve)),
+        donorSwatches: estimates.reduce(
+          (sum, { curve }) => sum + (curve.prior.near?.points.length ?? 0),
+          0,
+        ),
         strength,
         hex: colour ? hexOfLab(colour.lab) : null,
         lab: colour?.lab ?? null,
@@ -110,7 +113,7 @@ export function predictor(curves: readonly KnownCurve[]) {
         littleGain: alone
           ? alone.posterior.probabilityOfLittleGain(alone.ratioDry, 2 * alone.ratioDry, LITTLE_GAIN)
           : null,
-        isKnownLot: told.every(({ isKnownLot }) => isKnownLot),
+        isKnownLot: estimates.every(({ isKnownLot }) => isKnownLot),
       }
     },
 
@@ -120,26 +123,26 @@ export function predictor(curves: readonly KnownCurve[]) {
   }
 }
 
-interface Told {
+interface Estimate {
   strength: { mid: number; low: number; high: number }
 }
 
 function colourOf(
   bare: Reflectance,
-  told: readonly Told[],
+  estimates: readonly Estimate[],
   units: readonly UnitAbsorption[],
 ): { lab: Lab; likelyError: number } {
-  if (told.length > 1) {
+  if (estimates.length > 1) {
     return overdye(
       bare,
-      told.map(({ strength: { mid, low, high } }, i) => ({
+      estimates.map(({ strength: { mid, low, high } }, i) => ({
         unit: units[i]!,
         strength: mid,
         logSd: Math.log(Math.max(high, 1e-6) / Math.max(low, 1e-6)) / (2 * NORMAL_90),
       })),
     )
   }
-  const [{ strength }] = told as [Told]
+  const [{ strength }] = estimates as [Estimate]
   const [unit] = units as [UnitAbsorption]
   const at = (s: number) => labOfReflectance(expectedReflectance(unit, s, bare))
   const lab = at(strength.mid)

@@ -3,15 +3,18 @@ import { formatNumber, formatRatio } from '../quantity/format-quantity'
 import type { DescribedPosterior } from './posterior/describe-posterior'
 import type { Interval } from './posterior/posterior'
 import { LITTLE_GAIN } from './predict'
-import type { ToldAt } from './told-at'
+import type { EstimateAt } from './told-at'
 import { formatCount } from '../quantity/format-count'
 
 /** Everything that the sentences of a curve stand on. */
 export interface StrengthFacts {
   /** `alum wool`, as in "on alum wool". */
   on: string
-  described: Pick<DescribedPosterior, 'n' | 'ceiling' | 'enough' | 'ceilingReached' | 'takes'>
-  at: ToldAt
+  described: Pick<
+    DescribedPosterior,
+    'n' | 'ceiling' | 'enough' | 'ceilingReached' | 'uptakeProbability'
+  >
+  at: EstimateAt
   /** How a dry ratio reads as weighed: its state, and dry matter in it, 0 to 1. */
   weighed: { state: string; dryFraction: number }
   lots: number
@@ -19,7 +22,7 @@ export interface StrengthFacts {
   /** Years of its first and last pot; null without a swatch. */
   years: readonly [string, string] | null
   /** Swatches on near conditions that it leans on, in words; null where it stands by itself. */
-  leansOn: { n: number; on: string } | null
+  donorCurve: { n: number; on: string } | null
 }
 
 export interface Sentence {
@@ -46,19 +49,19 @@ const SURE = 0.95
  * outwards, a ceiling has a number only where it was reached, and "hardly helps" wants 95 %.
  */
 export function strengthSentences(facts: StrengthFacts): Sentence[] {
-  const { n, takes } = facts.described
+  const { n, uptakeProbability } = facts.described
   const list: Sentence[] = []
   if (n === 0) {
     list.push({
       id: 'typical',
       text: 'Typical, not yours: no swatch here can be counted yet.',
     })
-  } else if (takes < 0.5) {
-    const sure = `${Math.floor(100 * (1 - takes))} % sure`
+  } else if (uptakeProbability < 0.5) {
+    const sure = `${Math.floor(100 * (1 - uptakeProbability))} % sure`
     list.push({
       id: 'takesNothing',
       text:
-        takes < 1 - SURE
+        uptakeProbability < 1 - SURE
           ? `It does not take here (${sure}): nothing tried can be told from bare fibre, and more plant is unlikely to help.`
           : `It likely does not take here (${sure}): nothing tried can be told from bare fibre.`,
     })
@@ -70,8 +73,8 @@ export function strengthSentences(facts: StrengthFacts): Sentence[] {
     })
   }
   list.push(share(facts), doubling(facts), enough(facts), ceiling(facts))
-  if (facts.leansOn) {
-    const { n: near, on } = facts.leansOn
+  if (facts.donorCurve) {
+    const { n: near, on } = facts.donorCurve
     list.push({ id: 'leans', text: `With so few here it leans on ${swatches(near)} on ${on}.` })
   }
   return [...list, from(facts)]
@@ -97,19 +100,19 @@ function share({ on, at, described, weighed }: StrengthFacts): Sentence {
 function doubling({ at: { doubling: gain, littleGain } }: StrengthFacts): Sentence {
   const least = Math.floor(100 * Math.max(0, gain.low))
   const most = Math.ceil(100 * gain.high)
-  const told = `${least} to ${most} %`
+  const range = `${least} to ${most} %`
   if (littleGain >= SURE) {
     return {
       id: 'doubling',
-      text: `Doubling it adds under ${100 * LITTLE_GAIN} % (${told}): more plant hardly helps.`,
+      text: `Doubling it adds under ${100 * LITTLE_GAIN} % (${range}): more plant hardly helps.`,
     }
   }
   if (gain.low >= LITTLE_GAIN) {
-    return { id: 'doubling', text: `Doubling it is likely to add ${percent(gain.mid)} (${told}).` }
+    return { id: 'doubling', text: `Doubling it is likely to add ${percent(gain.mid)} (${range}).` }
   }
   return {
     id: 'doubling',
-    text: `Doubling it may add ${percent(gain.mid)} (${told}): whether more plant helps is not sure.`,
+    text: `Doubling it may add ${percent(gain.mid)} (${range}): whether more plant helps is not sure.`,
   }
 }
 

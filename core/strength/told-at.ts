@@ -6,7 +6,7 @@ import type { PriorContext } from './posterior/priors'
 import { LITTLE_GAIN } from './predict'
 
 /** What a curve says at one dry ratio. */
-export interface ToldAt {
+export interface EstimateAt {
   ratio: number
   strength: BandPoint
   /** Share of the ceiling that it reaches. */
@@ -22,7 +22,7 @@ export function askCurve(points: readonly PosteriorPoint[], context: PriorContex
   const posterior = curvePosterior(points, priorOf(context))
   return {
     described: (): DescribedPosterior => describedOf(posterior, points),
-    at: (ratio: number): ToldAt => ({
+    at: (ratio: number): EstimateAt => ({
       ratio,
       strength: posterior.at(ratio),
       share: posterior.shareOfCeiling(ratio),

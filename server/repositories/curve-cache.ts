@@ -10,7 +10,7 @@ interface CacheRow {
   entry: string
 }
 
-/** What was reckoned of each source's curves: never truth, and thrown away at any time. */
+/** What was computed of each source's curves: never truth, and thrown away at any time. */
 export const curveCache = (db: Knex) => ({
   /** All that is kept of a version; `asOf` is null where it is not whole. */
   async load<T>(version: number): Promise<{ asOf: string | null; bySource: Map<string, T> }> {

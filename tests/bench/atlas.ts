@@ -5,7 +5,7 @@ import { join } from 'node:path'
 import { CHROMIUM } from '../../playwright.config'
 import { migrate } from '../../server/database/migrate'
 import { openDatabase } from '../../server/database/open'
-import { shelveCatalogue } from '../../server/services/log/catalogue'
+import { seedCatalogue } from '../../server/services/log/catalogue'
 import type { AtlasView } from '../../shared/views/strength/atlas'
 import { newId } from '../../shared/ids'
 import { exited, startBuilt, untilReady } from '../e2e/server-process'
@@ -26,7 +26,7 @@ const BASE = `http://127.0.0.1:${PORT}`
 const folder = mkdtempSync(join(tmpdir(), 'juniper-haze-atlas-'))
 const database = await openDatabase(folder)
 await migrate(database.write)
-await shelveCatalogue(database.write, new Date().toISOString())
+await seedCatalogue(database.write, new Date().toISOString())
 await fillCurveLog(database.write, CURVES, SWATCHES)
 const lots = (await database
   .read('lot')

@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { migrate } from '../../server/database/migrate'
 import { openDatabase } from '../../server/database/open'
-import { shelveCatalogue } from '../../server/services/log/catalogue'
+import { seedCatalogue } from '../../server/services/log/catalogue'
 import { catalogueId, newId } from '../../shared/ids'
 import { startBuilt, untilReady } from '../e2e/server-process'
 import { fillBigLog } from './big-log'
@@ -42,7 +42,7 @@ const BESIDE_WRITES = PATHS.slice(-8, -1)
 const folder = mkdtempSync(join(tmpdir(), 'juniper-haze-bench-'))
 const database = await openDatabase(folder)
 await migrate(database.write)
-await shelveCatalogue(database.write, new Date().toISOString())
+await seedCatalogue(database.write, new Date().toISOString())
 await fillBigLog(database.write, { lots: 10_000, pots: 20_000, swatches: 100_000, waiting: 5_000 })
 await database.close()
 

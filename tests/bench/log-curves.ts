@@ -4,7 +4,7 @@ import { join, resolve } from 'node:path'
 import { migrate } from '../../server/database/migrate'
 import { openDatabase } from '../../server/database/open'
 import { createCurvePool } from '../../server/services/strength/curve-pool'
-import { shelveCatalogue } from '../../server/services/log/catalogue'
+import { seedCatalogue } from '../../server/services/log/catalogue'
 import { priorFor } from '../../core/strength/posterior/priors'
 import { curvePosterior } from '../../core/strength/posterior/posterior'
 import { startBuilt, untilReady } from '../e2e/server-process'
@@ -35,9 +35,9 @@ console.log(
 )
 
 const pool = createCurvePool(resolve('.output/server/workers/curves.mjs'), 1)
-await pool.reckon(jobsOf(10, SWATCHES, 0.9))
+await pool.compute(jobsOf(10, SWATCHES, 0.9))
 const start = performance.now()
-await pool.reckon(jobs)
+await pool.compute(jobs)
 const oneWorkerS = (performance.now() - start) / 1000
 console.log(`  ${CURVES} curves on one worker: ${oneWorkerS.toFixed(2)} s`)
 await pool.close()
@@ -45,7 +45,7 @@ await pool.close()
 const folder = mkdtempSync(join(tmpdir(), 'juniper-haze-bench-'))
 const database = await openDatabase(folder)
 await migrate(database.write)
-await shelveCatalogue(database.write, new Date().toISOString())
+await seedCatalogue(database.write, new Date().toISOString())
 await fillCurveLog(database.write, CURVES, SWATCHES)
 await database.close()
 

@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { migrate } from '../../server/database/migrate'
 import { openDatabase } from '../../server/database/open'
-import { shelveCatalogue } from '../../server/services/log/catalogue'
+import { seedCatalogue } from '../../server/services/log/catalogue'
 import { newId } from '../../shared/ids'
 import { CHROMIUM } from '../../playwright.config'
 import { startBuilt, untilReady } from '../e2e/server-process'
@@ -21,7 +21,7 @@ const KEYS = 60
 const folder = mkdtempSync(join(tmpdir(), 'juniper-haze-planner-'))
 const database = await openDatabase(folder)
 await migrate(database.write)
-await shelveCatalogue(database.write, new Date().toISOString())
+await seedCatalogue(database.write, new Date().toISOString())
 await fillCurveLog(database.write, 1, SWATCHES)
 const lotId = (
   (await database.read('lot').where('left_g', '>', 0).orderBy('left_g', 'desc').first('id')) as {
@@ -52,7 +52,7 @@ try {
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
   await page.goto(`${BASE}/pot?lot=${lotId}&piece=${pieceId}`)
   await page.getByText(/\d+ swatches, all measured/).waitFor({ timeout: 120_000 })
-  await page.locator('[data-reckoned-ms]').waitFor({ timeout: 120_000 })
+  await page.locator('[data-computed-ms]').waitFor({ timeout: 120_000 })
   const n = await page.getByText(/\d+ swatches, all measured/).innerText()
   const slider = page.getByRole('slider', { name: 'Ratio of plant to fibre' })
   await slider.focus()
@@ -80,12 +80,12 @@ try {
         if (performance.now() - began > 2000) break
       }
       grams.push(performance.now() - began)
-      while (!document.querySelector<HTMLElement>('ul.list')?.dataset.reckonedMs) {
+      while (!document.querySelector<HTMLElement>('ul.list')?.dataset.computedMs) {
         await new Promise((next) => setTimeout(next, 0))
         if (performance.now() - began > 2000) break
       }
       all.push(performance.now() - began)
-      inWorker.push(Number(document.querySelector<HTMLElement>('ul.list')?.dataset.reckonedMs))
+      inWorker.push(Number(document.querySelector<HTMLElement>('ul.list')?.dataset.computedMs))
       await new Promise<number>(requestAnimationFrame)
     }
     return { grams, all, inWorker, long }

@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { migrate } from '../../server/database/migrate'
 import { openDatabase } from '../../server/database/open'
-import { shelveCatalogue } from '../../server/services/log/catalogue'
+import { seedCatalogue } from '../../server/services/log/catalogue'
 import { CHROMIUM } from '../../playwright.config'
 import { startBuilt, untilReady } from '../e2e/server-process'
 import { fillBigLog } from './big-log'
@@ -18,7 +18,7 @@ const FRAMES = 240
 const folder = mkdtempSync(join(tmpdir(), 'juniper-haze-scroll-'))
 const database = await openDatabase(folder)
 await migrate(database.write)
-await shelveCatalogue(database.write, new Date().toISOString())
+await seedCatalogue(database.write, new Date().toISOString())
 await fillBigLog(database.write, { lots: 100, pots: 200, swatches: 1000, waiting: 5000 })
 await database.close()
 

@@ -70,7 +70,7 @@ test('a plant is weighed in, dyes a piece, is read and takes its place on the cu
   await page.getByText('middling', { exact: true }).first().click()
   const asked = page.getByText(/For middling:/)
   await expect(asked).toContainText(/ g fresh for 100 g of fibre/)
-  // to be surer takes more plant: reckoned in the page's worker
+  // to be surer takes more plant: computed in the page's worker
   const likely = await dryRatioIn(asked)
   await page.getByText('19 in 20', { exact: true }).click()
   await expect(async () => expect(await dryRatioIn(asked)).toBeGreaterThan(likely)).toPass()

@@ -25,10 +25,10 @@ test.describe('the worker as it is built', () => {
   test('answers as the same functions do here, in order, and keeps answers', async () => {
     const pool = createCurvePool(BUILT, 1)
     try {
-      const answers = await pool.reckon(jobs)
+      const answers = await pool.compute(jobs)
       expect(answers).toEqual(jobs.map(curveOfJob))
-      const again = await pool.reckon(jobs)
-      // kept, not reckoned anew: the very same objects
+      const again = await pool.compute(jobs)
+      // kept, not computed anew: the very same objects
       expect(again.every((answer, i) => answer === answers[i])).toBe(true)
     } finally {
       await pool.close()
@@ -41,7 +41,7 @@ test.describe('the worker as it is built', () => {
     process.env.JUNIPER_HAZE_TEST_MARK = join(folder, 'died')
     const pool = createCurvePool(resolve('tests/fixtures/crashing-worker.mjs'), 1)
     try {
-      expect(await pool.reckon(jobs)).toEqual(jobs.map(curveOfJob))
+      expect(await pool.compute(jobs)).toEqual(jobs.map(curveOfJob))
     } finally {
       await pool.close()
       rmSync(folder, { recursive: true, force: true })
@@ -52,7 +52,7 @@ test.describe('the worker as it is built', () => {
     const pool = createCurvePool(BUILT, 1)
     const broken = { ...jobs[0]!, swatches: [{ ...jobs[0]!.swatches[0]!, ratioDry: -1 }] }
     try {
-      await expect(pool.reckon([broken])).rejects.toThrow('ratio must be 0 or more; got -1')
+      await expect(pool.compute([broken])).rejects.toThrow('ratio must be 0 or more; got -1')
     } finally {
       await pool.close()
     }

@@ -81,7 +81,7 @@ async function underThreeLights(page: Page) {
   await page.getByText('all three', { exact: true }).click()
 }
 
-async function allReckoned(page: Page) {
+async function allComputed(page: Page) {
   await page.locator('.atlas-line').first().waitFor()
   await page.getByText('being reckoned anew').waitFor({ state: 'hidden' })
 }
@@ -150,7 +150,7 @@ const SHOTS: [string, string, typeof TABLE, ((page: Page) => Promise<void>)?][] 
   ['lights', '/swatch', TABLE, underThreeLights],
   ['strength', `/strength?source=${TANSY}`, TABLE],
   ['strength-phone', `/strength?source=${TANSY}`, PHONE],
-  ['atlas', '/atlas', TABLE, allReckoned],
+  ['atlas', '/atlas', TABLE, allComputed],
   ['potency', `/potency?source=${TANSY}`, TABLE],
   ['sample', `/sample?source=${TANSY}`, { width: 900, height: 1000 }],
 ]

@@ -153,7 +153,7 @@ const readyWords = computed(() => {
     <PlainCaution v-for="agent in bath.agents" :key="agent.agent">
       {{ agentFacts(agent.agent).caution }}
     </PlainCaution>
-    <GuardList v-model="bath.whys" :guards="guards" />
+    <GuardList v-model="bath.justifications" :guards="guards" />
     <details v-if="at === 0" class="quiet">
       <summary>Not offered: {{ NOT_OFFERED.map(({ label }) => label).join(', ') }}</summary>
       <p v-for="each in NOT_OFFERED" :key="each.label">{{ each.label }}: {{ each.why }}</p>

@@ -27,7 +27,7 @@ watch(
   () => bath.rev,
   (seen) => (rev.value = Math.max(rev.value, seen)),
 )
-const whys = ref<Record<string, string>>({})
+const justifications = ref<Record<string, string>>({})
 const { failure, busy, write } = useWrite()
 
 const done = computed(() =>
@@ -44,7 +44,7 @@ const eventOf = (step: BathStep) => bath.events.find(({ stepId }) => stepId === 
 const late = computed(() => (present.value ? isLate(present.value, now.value) : false))
 const guards = computed(() => (bath.startedAt ? [] : bathGuardsOf(bath, rows)))
 const overrides = computed(() =>
-  Object.entries(whys.value).flatMap(([code, why]) =>
+  Object.entries(justifications.value).flatMap(([code, why]) =>
     why.trim() ? [{ code: code as 'copper', why: why.trim() }] : [],
   ),
 )
@@ -129,7 +129,7 @@ async function setAside() {
     <p v-if="failure" class="wrong" role="alert">{{ failure }}</p>
 
     <template v-if="!bath.startedAt">
-      <GuardList v-model="whys" :guards="guards" />
+      <GuardList v-model="justifications" :guards="guards" />
       <div class="row">
         <ElButton type="primary" :loading="busy" :disabled="standing.length > 0" @click="begin"
           >Begin it now</ElButton

@@ -3,8 +3,9 @@ import type { Guard } from '~~/core/safety/guards'
 
 /** What to mind, and a word of why where it is meant nevertheless. */
 const { guards } = defineProps<{ guards: readonly Guard[] }>()
-const whys = defineModel<Record<string, string>>({ required: true })
-const write = (code: string, why: string) => (whys.value = { ...whys.value, [code]: why })
+const justifications = defineModel<Record<string, string>>({ required: true })
+const write = (code: string, why: string) =>
+  (justifications.value = { ...justifications.value, [code]: why })
 const asked = computed(() => [
   ...new Set(guards.filter(({ level }) => level === 'grave').map(({ code }) => code)),
 ])
@@ -23,7 +24,7 @@ const asked = computed(() => [
       >
         <ElInput
           :id="id"
-          :model-value="whys[guard.code] ?? ''"
+          :model-value="justifications[guard.code] ?? ''"
           :aria-label="`Why, in spite of: ${guard.words}`"
           @update:model-value="write(guard.code, $event)"
         />

@@ -31,7 +31,7 @@ export interface BathDraft {
   rinse: boolean
   placing: 'before' | 'in' | 'after'
   againOf: string | null
-  whys: Record<string, string>
+  justifications: Record<string, string>
   note: string
 }
 
@@ -73,7 +73,7 @@ export function useBathForm(
       rinse: false,
       placing: 'before',
       againOf: null,
-      whys: {},
+      justifications: {},
       note: '',
     }) as BathDraft
   }
@@ -83,11 +83,11 @@ export function useBathForm(
     bath.scheme = scheme
     setHeat(bath, schemeFacts(scheme).heats[0]!)
     bath.agents = agentsFor(scheme, fibreOf(bath))
-    reckon(bath)
+    compute(bath)
   }
   function setHeat(bath: BathDraft, heat: BathHeat) {
     bath.heat = heat
-    const bears = rowsOf(bath).map(({ fibre }) => fibreFacts(fibre).limits.mostC ?? 0)
+    const bears = rowsOf(bath).map(({ fibre }) => fibreFacts(fibre).limits.maxTempC ?? 0)
     bath.tempC = Math.min(BATH_HEATS[heat].tempC, ...bears.filter((most) => most > 0))
   }
 
@@ -104,7 +104,7 @@ export function useBathForm(
   }
 
   /** Grams and what they are taken from follow the fibre. */
-  function reckon(bath: BathDraft) {
+  function compute(bath: BathDraft) {
     const fibreG = fibreOf(bath)
     for (const agent of bath.agents) {
       const wantedG = gramsToWeigh(agent, fibreG)
@@ -117,7 +117,7 @@ export function useBathForm(
   /** As much water as its pieces need to move: asked anew only when they are others. */
   function fill(bath: BathDraft) {
     bath.waterL = Math.max(LEAST_WATER_L, Math.round(10 * leastLiquorL(rowsOf(bath))) / 10)
-    reckon(bath)
+    compute(bath)
   }
 
   /** The oldest jar of it that holds enough: it is used up first. */
@@ -161,7 +161,7 @@ export function useBathForm(
       if (!there || now.length === 0 || baths.value.length > 0) return
       const { scheme } = fibreFacts(now[0]!.fibre)
       add(scheme === 'none' ? 'alum' : scheme)
-      const isSkin = now.some(({ fibre }) => fibreFacts(fibre).limits.mostC === null)
+      const isSkin = now.some(({ fibre }) => fibreFacts(fibre).limits.maxTempC === null)
       if (isSkin && baths.value[0]) setHeat(baths.value[0], 'cold')
     },
     { immediate: true },
@@ -170,13 +170,13 @@ export function useBathForm(
   /** Grams follow what is changed of an agent. */
   function edit(bath: BathDraft, agent: AgentDraft, change: Partial<AgentDraft>) {
     Object.assign(agent, change)
-    reckon(bath)
+    compute(bath)
   }
 
   /** Another bath's liquor in the place of a fresh one, or none (`null`). */
   function setAgain(bath: BathDraft, earlierId: string | null) {
     bath.againOf = earlierId
-    reckon(bath)
+    compute(bath)
   }
 
   const guardsOf = (bath: BathDraft): Guard[] =>
@@ -184,7 +184,7 @@ export function useBathForm(
       ? []
       : bathGuardsOf({ ...bath, tempC: bath.tempC ?? 0 }, rowsOf(bath))
   const overridesOf = (bath: BathDraft): Override[] =>
-    Object.entries(bath.whys).flatMap(([code, why]) =>
+    Object.entries(bath.justifications).flatMap(([code, why]) =>
       why.trim() ? [{ code: code as Override['code'], why: why.trim() }] : [],
     )
   const standing = computed(() =>
@@ -195,10 +195,10 @@ export function useBathForm(
     const used = baths.value.filter(({ pieceIds }) => pieceIds.length > 0)
     const startedAt = begin ? nowInstant() : null
     const body = {
-      baths: used.map(({ whys: _, ...bath }) => ({
+      baths: used.map(({ justifications: _, ...bath }) => ({
         ...bath,
         tempC: bath.tempC ?? undefined,
-        overrides: overridesOf({ ...bath, whys: _ }),
+        overrides: overridesOf({ ...bath, justifications: _ }),
         startedAt,
         plannedFor: begin ? null : plannedFor.value,
       })),
@@ -227,7 +227,7 @@ export function useBathForm(
     leftOf,
     guardsOf,
     standing,
-    reckon,
+    compute,
     add,
     remove,
     moveTo,

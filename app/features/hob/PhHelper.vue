@@ -82,7 +82,7 @@ watch(
     failure.value = ''
     if (readings.value.length === 0 || target.value === null || cap.value === null) return
     try {
-      const told = await worker.nextDose({
+      const answer = await worker.nextDose({
         waterL: waterL.value,
         agent: agent.value,
         target: target.value,
@@ -90,7 +90,7 @@ watch(
         form: form.value || undefined,
         readings: readings.value.map((each) => ({ ...each })),
       })
-      if (mine === question) advice.value = told
+      if (mine === question) advice.value = answer
     } catch (error) {
       if (mine === question) failure.value = (error as Error).message
     }

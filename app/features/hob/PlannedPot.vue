@@ -22,7 +22,7 @@ const { pot, rows, sources, vessel } = defineProps<{
 }>()
 const api = useApi()
 const { failure, busy, write } = useWrite()
-const whys = ref<Record<string, string>>({})
+const justifications = ref<Record<string, string>>({})
 
 const needs = computed(() => sources.map(({ needsMordant }) => needsMordant))
 const guards = computed(() =>
@@ -45,7 +45,7 @@ const guards = computed(() =>
 )
 const overrides = computed(() =>
   guards.value.flatMap(({ code, level }): Override[] => {
-    const why = whys.value[code]?.trim()
+    const why = justifications.value[code]?.trim()
     return level === 'grave' && why ? [{ code, why }] : []
   }),
 )
@@ -80,7 +80,7 @@ async function setAside() {
 
 <template>
   <div class="stack tight">
-    <GuardList v-model="whys" :guards="guards" />
+    <GuardList v-model="justifications" :guards="guards" />
     <p v-if="failure" class="wrong" role="alert">{{ failure }}</p>
     <div class="row">
       <ElButton type="primary" :loading="busy" :disabled="standing.length > 0" @click="light"

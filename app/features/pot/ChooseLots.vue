@@ -14,7 +14,7 @@ const nameOf = (sourceId: string) => {
   const source = stock.sources.get(sourceId)
   return source ? `${source.commonName} ${PARTS[source.part].label}` : ''
 }
-const told = (lotId: string) => plan.lots.find(({ lot }) => lot.id === lotId)
+const chosen = (lotId: string) => plan.lots.find(({ lot }) => lot.id === lotId)
 
 function mixIn() {
   plan.draft.lots.push({ lotId: '', ratioDry: FIRST_RATIO })
@@ -60,26 +60,27 @@ function leaveOut(i: number) {
           >
         </div>
         <SwingTag
-          v-if="told(each.lotId)"
-          :code="told(each.lotId)!.lot.code"
+          v-if="chosen(each.lotId)"
+          :code="chosen(each.lotId)!.lot.code"
           :chosen="plan.draft.lots.length > 1 && plan.active === i"
-          :figure="formatMass(told(each.lotId)!.massG ?? told(each.lotId)!.lot.leftG)"
+          :figure="formatMass(chosen(each.lotId)!.massG ?? chosen(each.lotId)!.lot.leftG)"
           :figure-note="
-            told(each.lotId)!.massG === null
-              ? `${told(each.lotId)!.lot.state} left`
-              : `of ${formatMass(told(each.lotId)!.lot.leftG)} ${told(each.lotId)!.lot.state}`
+            chosen(each.lotId)!.massG === null
+              ? `${chosen(each.lotId)!.lot.state} left`
+              : `of ${formatMass(chosen(each.lotId)!.lot.leftG)} ${chosen(each.lotId)!.lot.state}`
           "
-          :line="`${formatRatio(each.ratioDry)} dry, gathered ${ago(told(each.lotId)!.lot.gatheredOn)}`"
+          :line="`${formatRatio(each.ratioDry)} dry, gathered ${ago(chosen(each.lotId)!.lot.gatheredOn)}`"
           @choose="plan.active = i"
         >
-          <template #name>{{ nameOf(told(each.lotId)!.lot.sourceId) }}</template>
+          <template #name>{{ nameOf(chosen(each.lotId)!.lot.sourceId) }}</template>
         </SwingTag>
-        <p v-if="(told(each.lotId)?.leftG ?? 0) < 0" class="wrong" role="alert">
-          {{ formatMass(-told(each.lotId)!.leftG!) }} short. Lower the ratio, take fewer pieces, or
-          <button type="button" class="link" @click="plan.useAll">use what there is</button>.
+        <p v-if="(chosen(each.lotId)?.leftG ?? 0) < 0" class="wrong" role="alert">
+          {{ formatMass(-chosen(each.lotId)!.leftG!) }} short. Lower the ratio, take fewer pieces,
+          or <button type="button" class="link" @click="plan.useAll">use what there is</button>.
         </p>
-        <p v-else-if="told(each.lotId)?.leftG != null" class="quiet">
-          {{ formatMass(told(each.lotId)!.leftG) }} {{ told(each.lotId)!.lot.state }} left after it.
+        <p v-else-if="chosen(each.lotId)?.leftG != null" class="quiet">
+          {{ formatMass(chosen(each.lotId)!.leftG) }} {{ chosen(each.lotId)!.lot.state }} left after
+          it.
         </p>
         <p
           v-if="errors[`/lots/${i}/massG`] ?? errors[`/lots/${i}/lotId`]"

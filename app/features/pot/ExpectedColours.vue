@@ -19,13 +19,13 @@ const BASIS = {
 }
 const expected = computed(() =>
   plan.pieces.flatMap((piece, i) => {
-    const told = plan.predictions[i]
-    return told ? [{ piece, told }] : []
+    const prediction = plan.predictions[i]
+    return prediction ? [{ piece, prediction }] : []
   }),
 )
 /** Told of the piece that is known best: all share the bath. */
 const doubling = computed(() => {
-  const best = [...expected.value].sort((a, b) => b.told.n - a.told.n)[0]?.told
+  const best = [...expected.value].sort((a, b) => b.prediction.n - a.prediction.n)[0]?.prediction
   if (!best?.doubling || best.n < 2) return null
   const { mid, low, high } = best.doubling
   return { mid, low, high, n: best.n, sure: best.littleGain ?? 0 }
@@ -48,33 +48,37 @@ function setPull(id: string, minutes: number | null) {
     <ul
       class="list"
       :class="{ waiting: !plan.isAnswered }"
-      :data-reckoned-ms="plan.isAnswered ? plan.tookMs : undefined"
+      :data-computed-ms="plan.isAnswered ? plan.tookMs : undefined"
     >
-      <li v-for="{ piece, told } in expected" :key="piece.id">
+      <li v-for="{ piece, prediction } in expected" :key="piece.id">
         <span
           class="patch"
-          :class="{ unknown: !told.hex }"
-          :style="told.hex ? { background: told.hex } : {}"
+          :class="{ unknown: !prediction.hex }"
+          :style="prediction.hex ? { background: prediction.hex } : {}"
         />
         <span>
           <strong>{{ piece.code }}</strong> <span class="quiet">{{ pieceName(piece) }}</span>
           <span class="line">
-            likely <strong>{{ depthOf(told.strength.mid) }}</strong>{{ ' ' }}
-            <span :class="{ estimate: told.basis !== 'measured' }">
-              {{ told.basis === 'measured' ? '' : '~' }}{{ formatNumber(told.strength.mid, 2) }} ({{
-                formatNumber(told.strength.low, 2)
+            likely <strong>{{ depthOf(prediction.strength.mid) }}</strong>{{ ' ' }}
+            <span :class="{ estimate: prediction.basis !== 'measured' }">
+              {{ prediction.basis === 'measured' ? '' : '~'
+              }}{{ formatNumber(prediction.strength.mid, 2) }} ({{
+                formatNumber(prediction.strength.low, 2)
               }}
-              to {{ formatNumber(told.strength.high, 2) }})</span
+              to {{ formatNumber(prediction.strength.high, 2) }})</span
             >
           </span>
           <span class="line quiet">
-            {{ told.n === 0 ? 'no swatches here yet' : formatCount(told.n, 'swatch', 'swatches') }},
-            {{ BASIS[told.basis]
+            {{
+              prediction.n === 0
+                ? 'no swatches here yet'
+                : formatCount(prediction.n, 'swatch', 'swatches')
+            }}, {{ BASIS[prediction.basis]
             }}{{
-              told.leansOn
-                ? `, of which there are ${formatCount(told.leansOn, 'swatch', 'swatches')}`
+              prediction.donorSwatches
+                ? `, of which there are ${formatCount(prediction.donorSwatches, 'swatch', 'swatches')}`
                 : ''
-            }}{{ told.isKnownLot ? ', this lot tried' : '' }}
+            }}{{ prediction.isKnownLot ? ', this lot tried' : '' }}
           </span>
           <span v-if="isPulling" class="line pull">
             <NumberField
@@ -101,7 +105,7 @@ function setPull(id: string, minutes: number | null) {
     </p>
     <p v-for="words in plan.taking" :key="words" class="quiet capital">{{ words }}</p>
     <FairTrial />
-    <GuardList v-model="plan.draft.whys" :guards="plan.guards" />
+    <GuardList v-model="plan.draft.justifications" :guards="plan.guards" />
   </section>
 </template>
 

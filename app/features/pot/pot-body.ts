@@ -30,7 +30,7 @@ const orNull = <T extends string>(value: T | '') => (value === '' ? null : value
 /** The plan of a pot, in the form it is kept. */
 export function planBody(parts: PotParts): PotPlan {
   const { draft, pieces, steps, pourL, powerW, predictions, times, trial } = parts
-  const told = trial?.pieces.find((each) => each.trial)?.trial
+  const compared = trial?.pieces.find((each) => each.trial)?.trial
   return {
     steps,
     water: orNull(draft.water),
@@ -53,12 +53,12 @@ export function planBody(parts: PotParts): PotPlan {
       const { hex, lab, strength, n, basis } = prediction
       return [{ pieceId: piece.id, hex, lab, strength, n, basis }]
     }),
-    against: told
+    against: compared
       ? {
-          swatchId: told.against.swatchId,
-          code: told.against.code,
-          differs: told.differs,
-          unknown: told.unknown,
+          swatchId: compared.against.swatchId,
+          code: compared.against.code,
+          differs: compared.differs,
+          unknown: compared.unknown,
         }
       : null,
   }

@@ -44,7 +44,7 @@ export interface PotDraft {
   jarShares: Record<string, number | null>
   fromPotId: string | null
   note: string
-  whys: Record<string, string>
+  justifications: Record<string, string>
 }
 
 export const FIRST_RATIO = 0.4
@@ -75,5 +75,5 @@ export const blankPot = (): PotDraft => ({
   jarShares: {},
   fromPotId: null,
   note: '',
-  whys: {},
+  justifications: {},
 })

@@ -86,7 +86,7 @@ export function usePotPlan(
   })
   const own = computed(() => stock()?.ways.find(({ id }) => id === draft.ownWayId) ?? null)
   const coldOnly = computed(() =>
-    pieces.value.some(({ fibre }) => fibreFacts(fibre).limits.mostC === null),
+    pieces.value.some(({ fibre }) => fibreFacts(fibre).limits.maxTempC === null),
   )
   watch(coldOnly, (isCold) => {
     if (isCold && !COLD_WAYS.includes(draft.way)) [draft.way, draft.ownWayId] = ['coldSteep', null]
@@ -173,7 +173,7 @@ export function usePotPlan(
   )
   const overrides = computed(() =>
     guards.value.flatMap(({ code, level }): Override[] => {
-      const why = draft.whys[code]?.trim()
+      const why = draft.justifications[code]?.trim()
       return level === 'grave' && why ? [{ code, why }] : []
     }),
   )
@@ -282,7 +282,7 @@ export function usePotPlan(
           minutes: minutes.value,
           water: draft.water || null,
           size: draft.size || null,
-          shifts: [...new Set(draft.additions.map(({ agent }) => agent))],
+          modifiers: [...new Set(draft.additions.map(({ agent }) => agent))],
         }
       : null,
   )

@@ -4,7 +4,7 @@ import type { KnownCurve, Prediction } from '~~/core/strength/predict'
 import type { PieceQuestion, PotsWorker } from '~/workers/pots.worker'
 
 /**
- * Colours to expect, reckoned in a worker of the page: dragging and typing never wait for them, and
+ * Colours to expect, computed in a worker of the page: dragging and typing never wait for them, and
  * an answer overtaken by a later question is dropped.
  */
 export function usePredictions(curves: () => KnownCurve[], questions: () => PieceQuestion[]) {

@@ -63,7 +63,7 @@ export function waterOf(asked: WaterAsked): WaterTold | null {
         massG,
         size,
         pressed: isStrained,
-        drinksGPerG: PARTS[source.part].drinksGPerG,
+        absorptionGPerG: PARTS[source.part].absorptionGPerG,
       })),
       fibreG: pieces.reduce((sum, { dryG }) => sum + dryG, 0),
       freedom: freedomOf(pieces),
@@ -105,7 +105,7 @@ export interface HeatTold {
   coldMinutes: number | null
   /** Litres from the kettle that would bring it there at once. */
   allKettleL: number
-  mostC: number
+  maxTempC: number
   words: string
 }
 
@@ -139,7 +139,7 @@ export function heatOf(asked: {
       intoPot: TYPICAL_EFFICIENCY,
     })
   try {
-    const { minutes, mostC } = take(fromC)
+    const { minutes, maxTempC } = take(fromC)
     const { kettleL: allKettleL } = heatingTime({
       waterL,
       fromC: COLD_C,
@@ -148,14 +148,14 @@ export function heatOf(asked: {
       altitudeM,
     })
     const coldMinutes = take(COLD_C).minutes
-    return { minutes, coldMinutes, allKettleL, mostC, words: wordsOf(minutes, mostC, toC) }
+    return { minutes, coldMinutes, allKettleL, maxTempC, words: wordsOf(minutes, maxTempC, toC) }
   } catch (error) {
     if (!(error instanceof InputError)) throw error
-    return { minutes: null, coldMinutes: null, allKettleL: 0, mostC: 0, words: error.message }
+    return { minutes: null, coldMinutes: null, allKettleL: 0, maxTempC: 0, words: error.message }
   }
 }
 
-const wordsOf = (minutes: number | null, mostC: number, toC: number) =>
+const wordsOf = (minutes: number | null, maxTempC: number, toC: number) =>
   minutes === null
-    ? `This burner holds it at ${formatNumber(mostC)} °C at most: it never gets to ${formatNumber(toC)} °C.`
+    ? `This burner holds it at ${formatNumber(maxTempC)} °C at most: it never gets to ${formatNumber(toC)} °C.`
     : ''

@@ -23,13 +23,13 @@ const paint = computed(() => {
   })
   return { background: `linear-gradient(90deg, ${stops.join(', ')})` }
 })
-const takesNothing = computed(() => line.row.takes < 0.5)
+const takesNothing = computed(() => line.row.uptakeProbability < 0.5)
 const tilde = computed(() => (line.row.estimated > 0 ? '~' : ''))
 const basis = computed(
   () =>
     `${formatCount(line.row.n, 'swatch', 'swatches')} in ${formatCount(line.row.lots, 'lot')}` +
     (line.row.estimated ? `, ${line.row.estimated} estimated` : ', all measured') +
-    (line.row.leansOn ? `; leans on ${line.row.leansOn} on near conditions` : ''),
+    (line.row.donorSwatches ? `; leans on ${line.row.donorSwatches} on near conditions` : ''),
 )
 </script>
 

@@ -16,20 +16,20 @@ const { group, ratio } = defineProps<{ group: StrengthGroup; ratio: number }>()
 const BATHS = 5
 const answer = computed(() => group.curve?.answer ?? null)
 /** Points with a strength to tell, estimates set right as the curve's were. */
-const told = computed(() =>
+const telling = computed(() =>
   group.points.flatMap((point) => {
     const strength = rightStrength(point, group.curve)
     return strength !== null && strength > 0 ? [{ ...point, strength }] : []
   }),
 )
 const later = computed(() =>
-  told.value.flatMap(({ bathNumber, firstRatioDry, ...point }) =>
+  telling.value.flatMap(({ bathNumber, firstRatioDry, ...point }) =>
     bathNumber > 1 && firstRatioDry
       ? [{ ...point, bath: bathNumber, ratioDry: firstRatioDry }]
       : [],
   ),
 )
-const taken = computed(() => answer.value && takenShare(answer.value.middle, later.value))
+const taken = computed(() => answer.value && takenShare(answer.value.pointEstimate, later.value))
 const rows = computed(() => {
   const [now, share] = [answer.value, taken.value]
   if (!now || !share) return []
@@ -44,14 +44,14 @@ const worth = computed(() => {
   const [now, share] = [answer.value, taken.value]
   if (!now || !share) return null
   const [likely, fewest, most] = [share.mid, share.high, share.low].map((each) =>
-    bathsWorthwhile(now.middle, ratio, each, DEPTH_STARTS.pale),
+    bathsWorthwhile(now.pointEstimate, ratio, each, DEPTH_STARTS.pale),
   )
   const span = fewest === most ? '' : ` (${fewest} to ${most})`
   return `${likely}${span} ${likely === 1 ? 'bath is' : 'baths are'}`
 })
 
 const coats = computed(() => {
-  const readings = told.value.flatMap(({ coats: count, strength, lotCodes }) =>
+  const readings = telling.value.flatMap(({ coats: count, strength, lotCodes }) =>
     count === null ? [] : [{ coats: count, strength, piece: lotCodes.join() }],
   )
   return group.points.some((point) => point.coats !== null) ? coatsAnswer(readings, 4) : null

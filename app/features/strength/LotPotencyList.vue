@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { scaleLog } from 'd3-scale'
 import { formatNumber } from '~~/core/quantity/format-quantity'
-import { isTold, type NotTold } from '~~/core/strength/lot-potency'
+import { hasEstimate, type NotTold } from '~~/core/strength/lot-potency'
 import { sentenceSpan } from '~~/core/strength/sentences'
 import type { LotLine } from './lots-of'
 import { shortDate } from '~/format/dates'
@@ -46,7 +46,7 @@ const NOT_TOLD: Record<NotTold, string> = {
           </span>
           <svg :width="TRACK" height="30" aria-hidden="true">
             <line :x1="x(1)" :x2="x(1)" y1="0" y2="30" class="one" />
-            <template v-if="isTold(answer)">
+            <template v-if="hasEstimate(answer)">
               <line
                 :x1="x(answer.factor.low)"
                 :x2="x(answer.factor.high)"
@@ -57,7 +57,7 @@ const NOT_TOLD: Record<NotTold, string> = {
               <circle :cx="x(answer.factor.mid)" cy="15" r="8" :fill="hex ?? '#e4e5ea'" />
             </template>
           </svg>
-          <template v-if="isTold(answer)">
+          <template v-if="hasEstimate(answer)">
             <span>
               <strong>{{ formatNumber(answer.factor.mid, 2) }}</strong>
               <span class="quiet"
@@ -71,7 +71,7 @@ const NOT_TOLD: Record<NotTold, string> = {
               >
             </span>
           </template>
-          <span v-else class="quiet wide">{{ NOT_TOLD[answer.notTold] }}</span>
+          <span v-else class="quiet wide">{{ NOT_TOLD[answer.withheld] }}</span>
         </button>
       </li>
     </ul>

@@ -18,7 +18,7 @@ const MOST_GROUPS = 6
 
 const factor = ref<(typeof FACTORS)[number]>(2)
 /** More plant where nothing takes teaches nothing. */
-const isWorthIt = ({ curve }: StrengthGroup) => (curve?.answer.takes ?? 1) >= 0.5
+const isWorthIt = ({ curve }: StrengthGroup) => (curve?.answer.uptakeProbability ?? 1) >= 0.5
 /** Width of the interval that reads as within a factor, rounded to a tenth. */
 const widthOf = (within: number) => 2 * Math.log(within + 0.05)
 const worker = useCurvesWorker()

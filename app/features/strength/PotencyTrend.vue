@@ -2,7 +2,7 @@
 import { scaleLinear, scaleLog } from 'd3-scale'
 import { area, line } from 'd3-shape'
 import { formatNumber } from '~~/core/quantity/format-quantity'
-import { isTold } from '~~/core/strength/lot-potency'
+import { hasEstimate } from '~~/core/strength/lot-potency'
 import {
   byDayOfYear,
   byLevel,
@@ -59,11 +59,11 @@ const MARGIN = { left: 44, right: 12, top: 10, bottom: 40 }
 
 const box = ref<HTMLElement | null>(null)
 const { width, height } = useSize(box)
-const told = computed(() => lines.filter(({ answer }) => isTold(answer)))
+const shown = computed(() => lines.filter(({ answer }) => hasEstimate(answer)))
 const dated = computed(() => datedPotencies(lines))
 const trend = computed(() => AXES[axis.value].trend(dated.value))
 const domain = computed((): [number, number] => {
-  const values = told.value.map(AXES[axis.value].of)
+  const values = shown.value.map(AXES[axis.value].of)
   if (axis.value === 'season') {
     return [
       Math.max(1, Math.min(...values, 366) - AROUND),
@@ -77,8 +77,8 @@ const x = computed(() =>
   scaleLinear(domain.value, [MARGIN.left, Math.max(width.value - MARGIN.right, MARGIN.left + 10)]),
 )
 const y = computed(() => {
-  const ends = told.value.flatMap(({ answer }) =>
-    isTold(answer) ? [answer.factor.low, answer.factor.high] : [],
+  const ends = shown.value.flatMap(({ answer }) =>
+    hasEstimate(answer) ? [answer.factor.low, answer.factor.high] : [],
   )
   return scaleLog(
     [
@@ -100,7 +100,7 @@ const ticks = computed(() =>
 )
 /** A trend is drawn where there are lots, and not beyond. */
 const steps = computed(() => {
-  const values = told.value.map(AXES[axis.value].of)
+  const values = shown.value.map(AXES[axis.value].of)
   const [from, to] = [Math.min(...values), Math.max(...values)]
   return Array.from({ length: 61 }, (_, i) => from + ((to - from) * i) / 60)
 })
@@ -179,8 +179,8 @@ const levels = computed(() =>
           <path :d="paths.band" class="band" />
           <path :d="paths.middle" class="middle" />
         </template>
-        <template v-for="each in told" :key="each.facts.lotId">
-          <template v-if="isTold(each.answer)">
+        <template v-for="each in shown" :key="each.facts.lotId">
+          <template v-if="hasEstimate(each.answer)">
             <line
               :x1="x(AXES[axis].of(each))"
               :x2="x(AXES[axis].of(each))"

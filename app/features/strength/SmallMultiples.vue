@@ -17,18 +17,18 @@ const WIDTH = 250
 const HEIGHT = 150
 const MARGIN = { left: 30, right: 8, top: 8, bottom: 22 }
 
-const told = computed(() =>
+const panels = computed(() =>
   groups.map((group) => ({
     group,
     curve: group.curve,
-    points: setRight(group.points, group.curve).filter((point) => point.notCounted === null),
+    points: setRight(group.points, group.curve).filter((point) => point.exclusion === null),
   })),
 )
 const farthest = computed(() =>
-  Math.max(0.2, ...told.value.flatMap(({ points }) => points.map(({ ratioDry }) => ratioDry))),
+  Math.max(0.2, ...panels.value.flatMap(({ points }) => points.map(({ ratioDry }) => ratioDry))),
 )
 const highest = computed(() =>
-  Math.max(0.5, ...told.value.flatMap(({ points }) => points.map(({ strength }) => strength))),
+  Math.max(0.5, ...panels.value.flatMap(({ points }) => points.map(({ strength }) => strength))),
 )
 const x = computed(() =>
   scaleLinear([0, 1.1 * farthest.value], [MARGIN.left, WIDTH - MARGIN.right]),
@@ -53,7 +53,7 @@ const middlePath = (band: readonly BandPoint[]) =>
 
 <template>
   <ul class="multiples" aria-label="Curves side by side">
-    <li v-for="{ group, curve, points } in told" :key="group.key">
+    <li v-for="{ group, curve, points } in panels" :key="group.key">
       <button
         type="button"
         :aria-pressed="group.key === chosen"

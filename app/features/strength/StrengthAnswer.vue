@@ -1,35 +1,35 @@
 <script setup lang="ts">
 import { strengthSentences } from '~~/core/strength/sentences'
 import type { DescribedPosterior } from '~~/core/strength/posterior/describe-posterior'
-import type { ToldAt } from '~~/core/strength/told-at'
+import type { EstimateAt } from '~~/core/strength/told-at'
 import type { CurveView } from '~~/shared/views/strength/curve'
 import type { StrengthGroup, StrengthView } from '~~/shared/views/strength/strength'
 import { hexAtStrength } from './ribbon-paint'
 import { groupWords, percentText } from './words'
 import { formatCount } from '~~/core/quantity/format-count'
 
-const { group, curve, view, described, told, leftOut } = defineProps<{
+const { group, curve, view, described, estimate, leftOut } = defineProps<{
   group: StrengthGroup
   curve: CurveView
   view: StrengthView
   described: DescribedPosterior | null
-  told: ToldAt | null
+  estimate: EstimateAt | null
   /** Codes of the swatches that are left out for now. */
   leftOut: string[]
 }>()
 
 const sentences = computed(() => {
-  if (!described || !told) return []
-  const near = curve.leansOn && view.groups.find(({ key }) => key === curve.leansOn!.key)
+  if (!described || !estimate) return []
+  const near = curve.donorCurve && view.groups.find(({ key }) => key === curve.donorCurve!.key)
   return strengthSentences({
     on: groupWords(group),
     described,
-    at: told,
+    at: estimate,
     weighed: { state: view.usualState, dryFraction: view.usualDryFraction },
     lots: curve.answer.lots,
     estimated: curve.answer.estimated,
     years: described.n > 0 ? [curve.dyedFrom.slice(0, 4), curve.dyedTo.slice(0, 4)] : null,
-    leansOn: near ? { n: curve.leansOn!.n, on: groupWords(near) } : null,
+    donorCurve: near ? { n: curve.donorCurve!.n, on: groupWords(near) } : null,
   })
 })
 const lead = computed(() => sentences.value.filter(({ id }) => id === 'share' || id === 'doubling'))
@@ -41,7 +41,7 @@ const after = computed(() =>
 )
 const foot = computed(() => sentences.value.filter(({ id }) => id === 'leans' || id === 'from'))
 const textOf = (list: readonly { text: string }[]) => list.map(({ text }) => text).join(' ')
-const hex = computed(() => (told ? hexAtStrength(curve, told.strength.mid) : null))
+const hex = computed(() => (estimate ? hexAtStrength(curve, estimate.strength.mid) : null))
 const factor = computed(() => curve.answer.factor)
 </script>
 

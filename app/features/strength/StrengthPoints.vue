@@ -2,7 +2,7 @@
 import { formatNumber, formatRatio } from '~~/core/quantity/format-quantity'
 import type { StrengthGroup } from '~~/shared/views/strength/strength'
 import { setRight } from './band'
-import { NOT_COUNTED_WORDS } from './words'
+import { EXCLUSION_WORDS } from './words'
 
 const { group, leftOut } = defineProps<{ group: StrengthGroup; leftOut: string[] }>()
 defineEmits<{ toggle: [swatchId: string] }>()
@@ -14,7 +14,7 @@ const points = computed(() =>
     ...setRight(group.points, group.curve),
   ].sort(
     (a, b) =>
-      Number(a.notCounted !== null) - Number(b.notCounted !== null) ||
+      Number(a.exclusion !== null) - Number(b.exclusion !== null) ||
       (a.ratioDry ?? Infinity) - (b.ratioDry ?? Infinity),
   ),
 )
@@ -55,13 +55,13 @@ const points = computed(() =>
                 {{ point.basis === 'estimated' ? '~' : '' }}{{ formatNumber(point.strength) }}
                 {{ point.strength <= 0 ? 'took no dye' : point.depth }}
               </template>
-              <span v-if="point.notCounted" class="quiet">
-                not counted: {{ NOT_COUNTED_WORDS[point.notCounted] }}
+              <span v-if="point.exclusion" class="quiet">
+                not counted: {{ EXCLUSION_WORDS[point.exclusion] }}
               </span>
             </td>
             <td>
               <button
-                v-if="!point.notCounted"
+                v-if="!point.exclusion"
                 type="button"
                 class="leave"
                 :aria-pressed="leftOut.includes(point.swatchId)"

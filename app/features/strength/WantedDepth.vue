@@ -27,14 +27,14 @@ const depth = ref<Depth>('middling')
 const sure = ref<(typeof SURE)[number]>(0.5)
 const fibreG = ref<number | null>(100)
 
-const { ratio: reckoned, isAnswered } = useWantedRatio(
+const { ratio: asked, isAnswered } = useWantedRatio(
   () => group.curve,
   () => aimOf(depth.value),
   () => sure.value,
 )
 const farthest = computed(() => Math.max(0, ...group.points.map(({ ratioDry }) => ratioDry ?? 0)))
 const ratio = computed(() => {
-  const mid = reckoned.value?.mid
+  const mid = asked.value?.mid
   return mid !== undefined && mid <= BEYOND * farthest.value ? mid : null
 })
 const grams = computed(() =>

@@ -110,17 +110,17 @@ export function atlasLines({ rows, sources }: AtlasView, ask: AtlasAsk): AtlasLi
   })
 }
 
-function weighedFor({ forDepth, takes }: AtlasRow, source: AtlasSource, ask: AtlasAsk) {
-  const told = forDepth.find(({ depth }) => depth === ask.depth)
-  const dry = told && (ask.isSure ? told.sure : told.even)
-  return dry && takes >= 0.5 ? dry / source.usualDryFraction : null
+function weighedFor({ forDepth, uptakeProbability }: AtlasRow, source: AtlasSource, ask: AtlasAsk) {
+  const needed = forDepth.find(({ depth }) => depth === ask.depth)
+  const dry = needed && (ask.isSure ? needed.p80 : needed.p50)
+  return dry && uptakeProbability >= 0.5 ? dry / source.usualDryFraction : null
 }
 
 /** `39 g for 100 g`: as sure as its ratio, so a guess is told in two digits. */
 export function plantText({ ratioWeighed, isGuess }: AtlasLine): string {
   const massG = 100 * ratioWeighed!
-  const told = formatMass(isGuess ? Number(massG.toPrecision(2)) : massG)
-  return `${told} for 100 g${isGuess ? ', a guess far from any tried' : ''}`
+  const needed = formatMass(isGuess ? Number(massG.toPrecision(2)) : massG)
+  return `${needed} for 100 g${isGuess ? ', a guess far from any tried' : ''}`
 }
 
 /** Values that the filters offer: only what some curve has. */

@@ -1,8 +1,8 @@
 import dayjs from 'dayjs'
 import { mean } from 'd3-array'
 import { dayOfYear } from '~~/core/season/day-of-year'
-import { isTold, type LotAnswer } from '~~/core/strength/lot-potency'
-import type { LotShift } from '~~/core/strength/lot-hue'
+import { hasEstimate, type LotAnswer } from '~~/core/strength/lot-potency'
+import type { LotHueShift } from '~~/core/strength/lot-hue'
 import type { DatedPotency } from '~~/core/strength/potency-trends'
 import { NORMAL_90 } from '~~/core/spread'
 import type { LotFacts } from '~~/shared/views/strength/dyed-lot'
@@ -12,7 +12,7 @@ import type { StrengthGroup } from '~~/shared/views/strength/strength'
 export interface LotLine {
   facts: LotFacts
   answer: LotAnswer
-  shift: LotShift | null
+  shift: LotHueShift | null
   /** Colour of its swatches nearest the middle, for its mark. */
   hex: string | null
   /** Years from gathering to dyeing, in the mean. */
@@ -29,31 +29,30 @@ export function lotLines(
 ): LotLine[] {
   const byId = new Map(facts.map((each) => [each.lotId, each]))
   const lines = answers.flatMap((answer): LotLine[] => {
-    const told = byId.get(answer.lot)
-    if (!told) return []
+    const lot = byId.get(answer.lot)
+    if (!lot) return []
     const own = group.points.filter(
-      ({ lotCodes, notCounted }) => notCounted === null && lotCodes[0] === told.code,
+      ({ lotCodes, exclusion }) => exclusion === null && lotCodes[0] === lot.code,
     )
     return [
       {
-        facts: told,
+        facts: lot,
         answer,
         shift: group.curve?.answer.shifts.find(({ lot }) => lot === answer.lot) ?? null,
         hex: own[Math.floor(own.length / 2)]?.hex ?? null,
         storedYears:
-          (mean(own, ({ dyedOn }) => dayjs(dyedOn).diff(told.gatheredOn, 'day')) ?? 0) /
-          DAYS_A_YEAR,
+          (mean(own, ({ dyedOn }) => dayjs(dyedOn).diff(lot.gatheredOn, 'day')) ?? 0) / DAYS_A_YEAR,
       },
     ]
   })
-  const rank = ({ answer }: LotLine) => (isTold(answer) ? answer.factor.mid : -1)
+  const rank = ({ answer }: LotLine) => (hasEstimate(answer) ? answer.factor.mid : -1)
   return lines.sort((a, b) => rank(b) - rank(a))
 }
 
 /** The lots that a trend can be looked for in. */
 export const datedPotencies = (lines: readonly LotLine[]): DatedPotency[] =>
   lines.flatMap(({ facts, answer, storedYears }) => {
-    if (!isTold(answer)) return []
+    if (!hasEstimate(answer)) return []
     const { mid, low, high } = answer.factor
     return [
       {

@@ -48,9 +48,9 @@ function stepOf({ points, curve }: StrengthGroup, ratioDry: number): SampleStep 
   const apart = (point: StrengthPointView) =>
     Math.max(point.ratioDry! / ratioDry, ratioDry / point.ratioDry!)
   const near = points
-    .filter((point) => point.notCounted === null && apart(point) <= NEAR)
+    .filter((point) => point.exclusion === null && apart(point) <= NEAR)
     .sort((a, b) => apart(a) - apart(b))
-  const tried = points.filter((point) => point.notCounted === null)
+  const tried = points.filter((point) => point.exclusion === null)
   const isKnown = tried.some((point) => apart(point) <= FAR)
   const strength = curve ? bandAt(curve.answer.band, ratioDry).mid : null
   return {

@@ -1,18 +1,18 @@
 import { computed, ref, shallowRef, watch } from 'vue'
 import type { DescribedPosterior } from '~~/core/strength/posterior/describe-posterior'
-import type { ToldAt } from '~~/core/strength/told-at'
+import type { EstimateAt } from '~~/core/strength/told-at'
 import type { CurveView } from '~~/shared/views/strength/curve'
 
 /**
  * A curve in hand: what it says at the marker, and what it would say without some of its swatches.
- * Reckoned in a worker; an answer that a later question overtook is dropped.
+ * Computed in a worker; an answer that a later question overtook is dropped.
  */
 export function useAskedCurve(curve: () => CurveView | null, ratio: () => number) {
   const worker = useCurvesWorker()
   /** Swatches left out to see what difference each makes. */
   const leftOut = ref<string[]>([])
   const described = shallowRef<DescribedPosterior | null>(null)
-  const told = shallowRef<ToldAt | null>(null)
+  const estimate = shallowRef<EstimateAt | null>(null)
   let question = 0
   let loading: Promise<unknown> = Promise.resolve()
 
@@ -24,7 +24,7 @@ export function useAskedCurve(curve: () => CurveView | null, ratio: () => number
     [curve, leftOut],
     ([now, without]) => {
       const asked = ++question
-      told.value = null
+      estimate.value = null
       if (!now) return void (described.value = null)
       described.value = without.length === 0 ? now.answer : null
       const points = now.answer.points.filter((_, i) => !without.includes(now.swatchIds[i]!))
@@ -41,7 +41,7 @@ export function useAskedCurve(curve: () => CurveView | null, ratio: () => number
     const asked = question
     const at = ratio()
     const answer = await worker.at(at)
-    if (asked === question && at === ratio()) told.value = answer
+    if (asked === question && at === ratio()) estimate.value = answer
   }
   watch(ratio, () => void loading.then(tell))
 
@@ -55,5 +55,5 @@ export function useAskedCurve(curve: () => CurveView | null, ratio: () => number
       ? leftOut.value.filter((each) => each !== id)
       : [...leftOut.value, id]
   }
-  return { leftOut, toggle, shown, told, described }
+  return { leftOut, toggle, shown, estimate, described }
 }

@@ -5,12 +5,12 @@ import type { CurveView } from '~~/shared/views/strength/curve'
 export interface WantedRatio {
   /** Dry ratio that reaches the strength with the probability; null where none does. */
   ratio: Ref<OpenInterval | null>
-  /** False until the first answer, and while a newer question is being reckoned. */
+  /** False until the first answer, and while a newer question is being computed. */
   isAnswered: Ref<boolean>
 }
 
 /**
- * The ratio for a wanted strength, reckoned in a worker of the page, so that dragging and typing
+ * The ratio for a wanted strength, computed in a worker of the page, so that dragging and typing
  * never wait for it. An answer overtaken by a later question is dropped.
  */
 export function useWantedRatio(

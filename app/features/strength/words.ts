@@ -1,6 +1,6 @@
 import { FIBRE_CLASSES } from '~~/catalogue/fibres'
 import { wayFacts } from '~~/catalogue/ways'
-import type { NotCounted, StrengthGroup } from '~~/shared/views/strength/strength'
+import type { Exclusion, StrengthGroup } from '~~/shared/views/strength/strength'
 
 /** `wool, Al` or `silk, none, alkaline`: what the swatches of a group have in common. */
 export const groupWords = ({
@@ -17,7 +17,7 @@ export const groupWords = ({
     ...(way === 'simmer' ? [] : [wayFacts(way).label]),
   ].join(', ')
 
-export const NOT_COUNTED_WORDS: Record<NotCounted, string> = {
+export const EXCLUSION_WORDS: Record<Exclusion, string> = {
   mixedBath: 'other sources shared the bath',
   dyedBefore: 'the piece had been dyed before',
   colourCutOff: 'its colour is cut off by the screen',

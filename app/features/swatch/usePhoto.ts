@@ -86,9 +86,9 @@ export function usePhoto() {
   const rows = computed(() =>
     chart.value ? Math.max(1, Math.round(chart.value.patches.length / columns.value)) : 1,
   )
-  function useChart(told: ReferenceChart) {
-    chart.value = told
-    columns.value = told.columns
+  function useChart(reference: ReferenceChart) {
+    chart.value = reference
+    columns.value = reference.columns
     known.value = 'chart'
     layChart()
   }
@@ -103,14 +103,14 @@ export function usePhoto() {
     if (known.value === 'card' && boxes.card) {
       return { kind: 'patch', box: { ...boxes.card }, lab: labOfGrey(cardFactor.value) }
     }
-    const told = chart.value
-    if (known.value === 'chart' && told && corners.value) {
+    const reference = chart.value
+    if (known.value === 'chart' && reference && corners.value) {
       return {
         kind: 'chart',
         corners: corners.value.map((corner) => ({ ...corner })) as unknown as Corners,
         columns: columns.value,
         rows: rows.value,
-        labs: told.patches.map(({ lab }) => ({ ...lab })),
+        labs: reference.patches.map(({ lab }) => ({ ...lab })),
       }
     }
     return { kind: 'none' }

@@ -46,9 +46,9 @@ export function readReferenceChart(text: string): ReferenceChart {
     )
   }
   const illuminant = lightOf(table)
-  const told = readerOf(table, illuminant)
-  const patches = rows.map((row) => ({ name: rowName(fields, row), lab: told.read(row) }))
-  return { patches, from: told.from, illuminant, ...layoutOf(table) }
+  const reader = readerOf(table, illuminant)
+  const patches = rows.map((row) => ({ name: rowName(fields, row), lab: reader.read(row) }))
+  return { patches, from: reader.from, illuminant, ...layoutOf(table) }
 }
 
 interface Reader {

@@ -27,7 +27,7 @@ export interface DescribedPosterior {
   band: BandPoint[]
   models: { exponential: number; hyperbolic: number }
   /** Probability that the source takes here at all. */
-  takes: number
+  uptakeProbability: number
   ceilingReached: boolean
   /** null where no strength was asked for, or it is not reached with that probability. */
   ratioFor: OpenInterval | null
@@ -51,25 +51,26 @@ export function describedOf(
   points: readonly PosteriorPoint[],
   ask: NonNullable<PosteriorQuestion['ask']> = {},
 ): DescribedPosterior {
-  const { n, ceiling, enough, models, takes, ceilingReached } = posterior
+  const { n, ceiling, enough, models, uptakeProbability, ceilingReached } = posterior
   const at = Math.max(0, ...points.map(({ ratio }) => ratio)) || enough.reference / 2
   return {
     n,
     ceiling,
     enough,
     models,
-    takes,
+    uptakeProbability,
     ceilingReached,
     band: BAND_RATIOS.map((ratio) => posterior.at(ratio)),
     ratioFor: ask.strength === undefined ? null : posterior.ratioFor(ask.strength, ask.probability),
     doublingGain: { at, ...posterior.doublingGain(at) },
-    text: wordsFor(n, ceilingReached, takes),
+    text: wordsFor(n, ceilingReached, uptakeProbability),
   } satisfies DescribedPosterior
 }
 
-function wordsFor(n: number, ceilingReached: boolean, takes: number): string {
+function wordsFor(n: number, ceilingReached: boolean, uptakeProbability: number): string {
   if (n === 0) return 'No swatches yet: this is what is usual for its kind, not yours.'
-  if (takes < 0.5) return 'It likely does not take here: nothing tried can be told from bare fibre.'
+  if (uptakeProbability < 0.5)
+    return 'It likely does not take here: nothing tried can be told from bare fibre.'
   return ceilingReached
     ? 'The ceiling lies near what was tried.'
     : 'The ceiling was not reached in what was tried: do not rely on its number.'

@@ -72,7 +72,7 @@ function lotFactor(cell: Cell, logP: number, z: number): number {
   return Math.exp(trust * (mean - logP) + Math.sqrt(trust * variance) * z)
 }
 
-/** Quantile of unsorted values, by linear interpolation of order statistics (as R type 7). */
+/** Quantile of values in ascending order, by linear interpolation of order statistics (as R type 7). */
 export function quantile(sorted: Float64Array, p: number): number {
   const position = (sorted.length - 1) * p
   const below = Math.floor(position)

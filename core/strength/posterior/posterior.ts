@@ -47,11 +47,11 @@ export interface Posterior {
   /** How probable each shape is. */
   models: { exponential: number; hyperbolic: number }
   /** Probability that the source takes on this fibre and mordant at all. */
-  takes: number
-  /** Whether the ceiling lies far beyond anything that was tried: then it is no number to rely on. */
+  uptakeProbability: number
+  /** Whether the ceiling lies near what was tried; where it does not, it is no number to rely on. */
   ceilingReached: boolean
-  /** A single curve that stands for all: the likelier shape, with the middle of its values. */
-  middle: SaturationCurve
+  /** A single curve that stands for all: the likelier shape, with the medians of its values. */
+  pointEstimate: SaturationCurve
   /** Strengths at a dry ratio, of the median lot (or the named one) and of a new lot. */
   at(ratio: number): BandPoint
   /**
@@ -131,12 +131,12 @@ export function curvePosterior(
     ceiling,
     enough: { ...interval((draw) => enoughOf(draw, reference)), reference },
     models: { exponential, hyperbolic: 1 - exponential },
-    takes: 1 - neverTakes(observations, prior, cells),
+    uptakeProbability: 1 - neverTakes(observations, prior, cells),
     ceilingReached:
       farthest > 0 &&
       interval((draw) => SHAPES[draw.model].share(farthest, draw.scale)).mid >= REACHED_SHARE,
 
-    middle: middleOf(draws),
+    pointEstimate: pointEstimateOf(draws),
 
     at(ratio) {
       positive(ratio, '/ratio')
@@ -199,16 +199,16 @@ export function curvePosterior(
 }
 
 /** Of the draws of the likelier shape, the geometric means. */
-function middleOf(draws: readonly Draw[]): SaturationCurve {
+function pointEstimateOf(draws: readonly Draw[]): SaturationCurve {
   const isExponential = (draw: Draw) => draw.model === 'exponential'
   const some = draws.filter(isExponential).length * 2 >= draws.length
   const of = draws.filter((draw) => isExponential(draw) === some)
-  const middle = (value: (draw: Draw) => number) =>
+  const pointEstimate = (value: (draw: Draw) => number) =>
     Math.exp(of.reduce((sum, draw) => sum + Math.log(value(draw)), 0) / of.length)
   return {
     model: of[0]!.model,
-    ceiling: middle(({ ceiling, lotFactor }) => ceiling * lotFactor),
-    scale: middle(({ scale }) => scale),
+    ceiling: pointEstimate(({ ceiling, lotFactor }) => ceiling * lotFactor),
+    scale: pointEstimate(({ scale }) => scale),
   }
 }
 
@@ -256,7 +256,9 @@ function neverTakes(
     .filter(({ share }) => share > 0)
     .map(({ share, logEvidence }) => Math.log(share) - logEvidence)
   const most = Math.max(...logs)
-  const takes = -most - Math.log(logs.reduce((sum, log) => sum + Math.exp(log - most), 0))
-  const odds = Math.log(prior.neverTakes) - Math.log1p(-prior.neverTakes) + never - takes
+  const uptakeProbability =
+    -most - Math.log(logs.reduce((sum, log) => sum + Math.exp(log - most), 0))
+  const odds =
+    Math.log(prior.neverTakes) - Math.log1p(-prior.neverTakes) + never - uptakeProbability
   return 1 / (1 + Math.exp(-odds))
 }

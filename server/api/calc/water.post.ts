@@ -10,7 +10,7 @@ export default defineRoute({ body: waterSchema }, ({ body }) =>
     freedom: FORM_FREEDOM[body.form],
     dyestuff: body.dyestuff.map(({ part, ...stuff }) => ({
       ...stuff,
-      drinksGPerG: PARTS[part].drinksGPerG,
+      absorptionGPerG: PARTS[part].absorptionGPerG,
     })),
   }),
 )

@@ -27,7 +27,7 @@ const body = Joi.object<TrialQuestion>({
     .valid(...PARTICLE_SIZES)
     .allow(null)
     .default(null),
-  shifts: Joi.array()
+  modifiers: Joi.array()
     .items(Joi.string().valid(...AGENT_KEYS))
     .max(20)
     .default([]),

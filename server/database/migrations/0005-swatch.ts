@@ -22,7 +22,7 @@ export const swatch = {
     await db.raw('alter table photo add column swatch_id text references swatch (id)')
     await db.raw('create index photo_swatch on photo (swatch_id) where swatch_id is not null')
     await db.raw('create index pot_from on pot (from_pot_id) where from_pot_id is not null')
-    // what was reckoned of a source's swatches; may be thrown away at any time
+    // what was computed of a source's swatches; may be thrown away at any time
     await db.schema.createTable('curve_cache', (table) => {
       table.text('source_id').primary()
       table.integer('version').notNullable()

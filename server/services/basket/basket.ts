@@ -52,7 +52,7 @@ export const basketService = (db: Knex) => {
   const dyed = () =>
     db('piece').whereRaw('piece.pots > 0 and piece.split_on is null and piece.set_aside_at is null')
 
-  async function reckon(): Promise<BasketView> {
+  async function compute(): Promise<BasketView> {
     const counted = (await inBasket()
       .groupBy('level')
       .select(db.raw(`${LEVEL_SQL} as level`), db.raw('total(piece.dry_g) as dryG'))
@@ -102,7 +102,7 @@ export const basketService = (db: Knex) => {
   )
 
   return {
-    view: sinceLastChange(db, (_: null) => reckon(), version),
+    view: sinceLastChange(db, (_: null) => compute(), version),
 
     async rows({ offset, limit, ...filter }: BasketQuery): Promise<BasketRows> {
       if (filter.level !== 'dyed') {

@@ -38,7 +38,7 @@ const EXPORTS = {
   'palette.svg': { type: 'image/svg+xml; charset=utf-8', write: paletteSvg },
   'patches.geojson': { type: 'application/geo+json; charset=utf-8', write: patchesGeoJson },
 } as const
-/** Files that are made of what was reckoned, not of the log itself. */
+/** Files that are made of what was computed, not of the log itself. */
 const RECKONED = {
   'curves.csv': { type: 'text/csv; charset=utf-8', write: curvesCsv },
   'curves.json': { type: 'application/json', write: curvesJson },

@@ -36,7 +36,7 @@ interface Known {
   aside: Set<string>
   /** Sets by folded name. */
   sets: Map<string, string>
-  latest: string
+  latestDate: string
 }
 
 const AT_ONCE = 200
@@ -136,7 +136,7 @@ async function planPieces(
     byCode: new Map(all.map((piece) => [piece.code, piece])),
     aside: new Set((await db('piece').whereNotNull('set_aside_at').pluck('code')) as string[]),
     sets: await setsByName(db),
-    latest: new Date(+now + 86_400_000).toISOString().slice(0, 10),
+    latestDate: new Date(+now + 86_400_000).toISOString().slice(0, 10),
   }
   const seen = new Map<string, number>()
   const planned: PlannedPiece[] = []
@@ -161,9 +161,9 @@ function planRow(
   const blank = { line, what, piece: null, code: null, set: '', there: null, change: null }
   const refused = (why: string): PlannedPiece => ({ ...blank, outcome: 'refused', why })
   try {
-    const { code, set, ...told } = fromCells(cells)
-    const piece = validate(newPieceSchema, { ...told, id: newId() })
-    const late = piece.treatments.find(({ doneOn }) => doneOn > known.latest)
+    const { code, set, ...given } = fromCells(cells)
+    const piece = validate(newPieceSchema, { ...given, id: newId() })
+    const late = piece.treatments.find(({ doneOn }) => doneOn > known.latestDate)
     if (late) return refused(`treatments must not lie in the future; got ${late.doneOn}`)
     if (code) {
       const earlier = seen.get(code)
@@ -201,10 +201,10 @@ function planChange(
   if (there.fibre !== piece.fibre) {
     throw new Error(`fibre of ${there.code} is ${there.fibre}; got ${piece.fibre}`)
   }
-  const told = { ...PLAIN_TRAITS, ...piece }
-  const fields = CHANGEABLE.filter((field) => field in cells && told[field] !== there[field])
+  const given = { ...PLAIN_TRAITS, ...piece }
+  const fields = CHANGEABLE.filter((field) => field in cells && given[field] !== there[field])
   if (fields.length === 0) return { outcome: 'same', why: '', change: null }
-  const change = Object.fromEntries(fields.map((field) => [field, told[field]]))
+  const change = Object.fromEntries(fields.map((field) => [field, given[field]]))
   const words = fields.map((field) =>
     field === 'dryG' ? `dry weight ${formatMass(there.dryG)} to ${formatMass(piece.dryG)}` : field,
   )

@@ -159,19 +159,19 @@ function fromCgats(text: string): FileReading[] {
 }
 
 function fromJson(text: string): FileReading[] {
-  let told: { kind?: string; swatches?: { swatch?: string; readings?: Partial<NewReading>[] }[] }
+  let file: { kind?: string; swatches?: { swatch?: string; readings?: Partial<NewReading>[] }[] }
   try {
-    told = JSON.parse(text) as typeof told
+    file = JSON.parse(text) as typeof file
   } catch (error) {
     throw new FileProblem(1, `the file is no sound JSON: ${(error as Error).message}`)
   }
-  if (told.kind !== 'juniper-haze/swatches' || !Array.isArray(told.swatches)) {
+  if (file.kind !== 'juniper-haze/swatches' || !Array.isArray(file.swatches)) {
     throw new FileProblem(1, 'the file holds no swatches that went out from here.')
   }
-  if (told.swatches.length > MOST_JSON) {
+  if (file.swatches.length > MOST_JSON) {
     throw new FileProblem(1, `more than ${MOST_JSON} swatches: split the file.`)
   }
-  return told.swatches.flatMap(({ swatch, readings }, i) =>
+  return file.swatches.flatMap(({ swatch, readings }, i) =>
     (Array.isArray(readings) ? readings : []).map((reading): FileReading => {
       const { id, hex, lab, reflectance, wet, washed, by, lightHours, errorDe } = reading
       const colour = reflectance ? { reflectance } : lab ? { lab } : { hex }

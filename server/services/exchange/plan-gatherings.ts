@@ -38,10 +38,10 @@ interface Known {
   alike: Set<string>
   codes: Set<string>
   aside: Set<string>
-  today: string
+  latestDate: string
 }
 
-/** Rows reckoned before others get a turn. */
+/** Rows computed before others get a turn. */
 const AT_ONCE = 200
 const CODE = /^[A-Z]{3}-\d{2}-\d{2,}$/
 
@@ -99,7 +99,7 @@ async function whatIsKnown(db: Knex, now: Date): Promise<Known> {
     alike: new Set(records.map(likeness)),
     codes: new Set((await db('lot').pluck('code')) as string[]),
     aside: new Set((await db('lot').whereNotNull('set_aside_at').pluck('id')) as string[]),
-    today: new Date(+now + 86_400_000).toISOString().slice(0, 10),
+    latestDate: new Date(+now + 86_400_000).toISOString().slice(0, 10),
   }
 }
 
@@ -124,7 +124,7 @@ function planRow(
   })
   try {
     const record = fromDarwinCore(cells)
-    if (record.gatheredOn > known.today) {
+    if (record.gatheredOn > known.latestDate) {
       return refused(`eventDate must not lie in the future; got ${record.gatheredOn}`)
     }
     if (record.id) {

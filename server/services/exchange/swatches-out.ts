@@ -183,7 +183,7 @@ export function curvesCsv({ rows, sources }: AtlasView): string {
   const byId = new Map(sources.map((source) => [source.sourceId, source]))
   const figure = (value: number | null) => (value === null ? null : Number(value.toPrecision(4)))
   const dry = (row: AtlasRow, depth: string) =>
-    figure(row.forDepth.find((each) => each.depth === depth)?.even ?? null)
+    figure(row.forDepth.find((each) => each.depth === depth)?.p50 ?? null)
   return writeTable(
     CURVE_COLUMNS,
     rows.map((row) => {
@@ -198,8 +198,8 @@ export function curvesCsv({ rows, sources }: AtlasView): string {
         swatches: row.n,
         lots: row.lots,
         estimated: row.estimated,
-        leansOn: row.leansOn,
-        takes: figure(row.takes),
+        leansOn: row.donorSwatches,
+        takes: figure(row.uptakeProbability),
         ceilingReached: yes(row.ceilingReached),
         ceiling: figure(row.ceiling.mid),
         ceilingLow: figure(row.ceiling.low),

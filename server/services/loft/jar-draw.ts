@@ -16,7 +16,7 @@ type JarRecords = Records<Jar, NewJar, JarChange, JarQuery>
 
 /**
  * Liquor taken off a jar becomes a lot of its own, kept in grams with its plant-equivalent in the
- * place of a dry fraction, so that a pot reckons with it as with any lot. A strain ends the jar,
+ * place of a dry fraction, so that a pot computes with it as with any lot. A strain ends the jar,
  * and its stuff may be kept as a lot that has given colour once more.
  */
 export const jarDraws = (

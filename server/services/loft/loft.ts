@@ -42,7 +42,7 @@ const daysBefore = (on: string, days: number) =>
 
 /** Stock at a glance, and one lot with all that is known of it. */
 export const loftService = (db: Knex) => {
-  const view = sinceLastChange(db, (on: string) => reckonView(db, on))
+  const view = sinceLastChange(db, (on: string) => computeView(db, on))
   return {
     view,
     /** The view in JSON: put into words once, however often it is asked. */
@@ -56,7 +56,7 @@ export const loftService = (db: Knex) => {
   }
 }
 
-async function reckonView(db: Knex, on: string): Promise<LoftView> {
+async function computeView(db: Knex, on: string): Promise<LoftView> {
   const cutoffs = [KEEPS_DAYS.liquor, KEEPS_DAYS.fresh, KEEPS_DAYS.frozen].map((days) =>
     daysBefore(on, days),
   )

@@ -14,7 +14,7 @@ const HASH = createHash('sha256').update(JSON.stringify(SHELVED)).digest('hex')
  * Gives every catalogue entry its row, and brings rows up to date with a newer catalogue. Rows that
  * the user has touched stay as they are: what was corrected wins over what a catalogue says.
  */
-export async function shelveCatalogue(db: Knex, at: string): Promise<void> {
+export async function seedCatalogue(db: Knex, at: string): Promise<void> {
   const settings = settingRepository(db)
   if ((await settings.read('catalogue')) === HASH) return
   await db.transaction(async (trx) => {

@@ -1,7 +1,7 @@
 import type { Database } from '../../database/open'
 import { settingsService } from './settings'
 import type { PhotoFiles } from '../../photos/photo-files'
-import { reckonHere, type ReckonCurves } from '../strength/curve-pool'
+import { computeHere, type ComputeCurves } from '../strength/curve-pool'
 import { atlasService } from '../strength/atlas'
 import { boothService } from '../swatch/booth'
 import { basketService } from '../basket/basket'
@@ -47,7 +47,7 @@ import { walkService } from '../walk/walk'
 
 interface Surroundings {
   clock?: Clock
-  reckon?: ReckonCurves
+  compute?: ComputeCurves
   files?: PhotoFiles
 }
 
@@ -60,7 +60,7 @@ const NO_FILES: PhotoFiles = {
 /** All that can be done with one log, on one database. */
 export function createLog(
   database: Database,
-  { clock = () => new Date(), reckon = reckonHere, files = NO_FILES }: Surroundings = {},
+  { clock = () => new Date(), compute = computeHere, files = NO_FILES }: Surroundings = {},
 ) {
   const collections = {
     sources: createRecords(sourceKind, database, clock),
@@ -82,7 +82,7 @@ export function createLog(
   }
   const settings = settingsService(database)
   const names = namesService(database.read)
-  const curves = curvesService(database.read, reckon)
+  const curves = curvesService(database.read, compute)
   const atlas = atlasService(database, curves)
   const walk = walkService(database.read, (sourceId) => curves.enoughOf(sourceId))
   const standing = jarViews(database.read)

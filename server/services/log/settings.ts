@@ -9,14 +9,14 @@ export const settingsService = (database: Database) => {
   async function read(db: Knex = database.read): Promise<Settings> {
     const names = Object.keys(PLAIN_SETTINGS) as (keyof Settings)[]
     const kept = await settingRepository(db).all()
-    const told = names.flatMap((name) => {
+    const set = names.flatMap((name) => {
       const text = kept.get(name)
       if (text === undefined) return []
       // the first settings were kept as plain words
       const value: unknown = /^[[{"\d-]/.test(text) ? JSON.parse(text) : text
       return [[name, value] as const]
     })
-    return { ...PLAIN_SETTINGS, ...Object.fromEntries(told) }
+    return { ...PLAIN_SETTINGS, ...Object.fromEntries(set) }
   }
 
   return {

@@ -162,11 +162,11 @@ export const potCourse = (
       )
     }
     for (const { pieceId } of pot.pieces) {
-      const told = input.pieces.find((piece) => piece.pieceId === pieceId)
-      const { pieceId: _, swatchId, ...outcome } = told ?? { pieceId, ...NO_OUTCOME }
+      const given = input.pieces.find((piece) => piece.pieceId === pieceId)
+      const { pieceId: _, swatchId, ...outcome } = given ?? { pieceId, ...NO_OUTCOME }
       const time = times.find((each) => each.pieceId === pieceId)!
       const minutes = time.firstIn === null ? null : Math.round(time.minutes * 10) / 10
-      await potRepository(trx).setOutcome(pot.id, pieceId, minutes, told ? outcome : null)
+      await potRepository(trx).setOutcome(pot.id, pieceId, minutes, given ? outcome : null)
       await addSwatch(trx, { potId: pot.id, pieceId, swatchId, on: pot.dyedOn }, at)
     }
   }

@@ -44,7 +44,7 @@ export const trialService = (db: Knex) => ({
       tempC: question.tempC,
       minutes: question.minutes,
       water: question.water,
-      shift: question.shifts,
+      shift: question.modifiers,
     }
     return {
       pieces: pieces.map((piece) => ({

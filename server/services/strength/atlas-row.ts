@@ -18,8 +18,8 @@ const RIBBON = Array.from({ length: 13 }, (_, i) => 0.02 * (4 / 0.02) ** (i / 12
 const DIGITS = 4
 
 /** One curve in short. */
-export function toAtlasRow({ answer, leansOn, ...view }: CurveView): AtlasRow {
-  const { enough, band, ceiling, ceilingReached, takes, points, unit, bare } = answer
+export function toAtlasRow({ answer, donorCurve, ...view }: CurveView): AtlasRow {
+  const { enough, band, ceiling, ceilingReached, uptakeProbability, points, unit, bare } = answer
   const { sourceId, key, fibreClass, mordant, phBand, way, dyedFrom, dyedTo } = view
   const at = (ratio: number) => nearest(band, ratio)
   const labAt = (strength: number): Lab | null =>
@@ -38,15 +38,15 @@ export function toAtlasRow({ answer, leansOn, ...view }: CurveView): AtlasRow {
     n: answer.n,
     lots: answer.lots,
     estimated: answer.estimated,
-    leansOn: leansOn?.n ?? 0,
-    takes: short(takes),
+    donorSwatches: donorCurve?.n ?? 0,
+    uptakeProbability: short(uptakeProbability),
     ceiling: scaled(ceiling, 1),
     ceilingReached,
     enough: scaled(enough, 1),
-    forDepth: answer.forDepth.map(({ depth, even, sure }) => ({
+    forDepth: answer.forDepth.map(({ depth, p50, p80 }) => ({
       depth,
-      even: even && short(even),
-      sure: sure && short(sure),
+      p50: p50 && short(p50),
+      p80: p80 && short(p80),
     })),
     perGram: scaled(at(enough.mid), 1 / enough.mid),
     atHalf: scaled(at(HALF), 1),

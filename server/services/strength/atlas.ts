@@ -17,7 +17,7 @@ interface AtlasEntry {
 }
 
 /**
- * All curves in short. Kept from start to start; what a change touches is reckoned anew in the
+ * All curves in short. Kept from start to start; what a change touches is computed anew in the
  * background, source by source, while the page shows what stood before and says so.
  */
 export const atlasService = (database: Database, curves: CurvesService) => {
@@ -43,15 +43,15 @@ export const atlasService = (database: Database, curves: CurvesService) => {
     for (const id of ids ?? (await dyedSources(db)).map((source) => source.id)) stale.add(id)
     if (latest === seen && stale.size === 0) return
     seen = latest
-    work ??= reckonStale().finally(() => (work = null))
+    work ??= recomputeStale().finally(() => (work = null))
     // a failure is told by what stays pending; the next look tries again
     work.catch(() => undefined)
   }
 
-  async function reckonStale(): Promise<void> {
+  async function recomputeStale(): Promise<void> {
     for (let id = first(stale); id; id = first(stale)) {
       const asOf = seen!
-      // taken off first: a change while it is reckoned puts it back
+      // taken off first: a change while it is computed puts it back
       stale.delete(id)
       try {
         const { source, candidates, views } = await curves.withCandidates(id)
@@ -82,7 +82,7 @@ export const atlasService = (database: Database, curves: CurvesService) => {
       }
     },
 
-    /** Resolves when nothing is left to reckon: for tests and benches. */
+    /** Resolves when nothing is left to compute: for tests and benches. */
     async settled(): Promise<void> {
       await opened()
       await catchUp()

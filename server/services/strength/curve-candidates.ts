@@ -9,7 +9,7 @@ import type { Reading } from '../../../shared/schemas/swatch/reading'
 import type { Source } from '../../../shared/schemas/walk/source'
 import type { Swatch } from '../../../shared/schemas/swatch/swatch'
 import type { Condition } from '../../../core/strength/near-conditions'
-import { curveKeyOf, type NotCounted, type PhBand } from '../../../shared/views/strength/strength'
+import { curveKeyOf, type Exclusion, type PhBand } from '../../../shared/views/strength/strength'
 import { pieceRepository } from '../../repositories/pieces'
 import { potRepository } from '../../repositories/pots'
 import { swatchRepository } from '../../repositories/swatches'
@@ -20,7 +20,7 @@ export interface Candidate {
   pot: Pot
   piece: Piece
   reading: Reading
-  notCounted: NotCounted | null
+  exclusion: Exclusion | null
   /** Dry ratio of the first bath that a later one follows; null for a first bath, or not known. */
   firstRatioDry: number | null
 }
@@ -49,7 +49,7 @@ export async function candidatesOf(db: Knex, sourceId: string): Promise<Candidat
         pot,
         piece,
         reading,
-        notCounted: whyNotCounted(pot, piece, reading, sourceId),
+        exclusion: exclusionOf(pot, piece, reading, sourceId),
         firstRatioDry: pot.fromPotId ? firstRatio(pot, potById) : null,
       }
     })
@@ -97,12 +97,7 @@ export function bestReading(readings: readonly Reading[]): Reading {
   })
 }
 
-function whyNotCounted(
-  pot: Pot,
-  piece: Piece,
-  reading: Reading,
-  sourceId: string,
-): NotCounted | null {
+function exclusionOf(pot: Pot, piece: Piece, reading: Reading, sourceId: string): Exclusion | null {
   if (pot.bathNumber > 1) return 'laterBath'
   if (pot.ratioDry === null) return 'ratioUnknown'
   if (pot.lots.some((lot) => lot.sourceId !== sourceId)) return 'mixedBath'

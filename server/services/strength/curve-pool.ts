@@ -10,13 +10,13 @@ import {
 } from '../../../core/strength/curve-job'
 
 /** Computes curves somewhere: in workers, or at once. Answers in the order of the jobs. */
-export type ReckonCurves = (jobs: readonly CurveJob[]) => Promise<CurveAnswer[]>
+export type ComputeCurves = (jobs: readonly CurveJob[]) => Promise<CurveAnswer[]>
 
 /** Curves in the calling thread: for tests, and for the few of a small log's demo. */
-export const reckonHere: ReckonCurves = (jobs) => Promise.resolve(jobs.map(curveOfJob))
+export const computeHere: ComputeCurves = (jobs) => Promise.resolve(jobs.map(curveOfJob))
 
 export interface CurvePool {
-  reckon: ReckonCurves
+  compute: ComputeCurves
   close(): Promise<void>
 }
 
@@ -57,7 +57,7 @@ export function createCurvePool(
   }
 
   return {
-    async reckon(jobs) {
+    async compute(jobs) {
       const keys = jobs.map(keyOf)
       const answers = keys.map((key) => kept.get(key))
       const missing = keys.flatMap((_, i) => (answers[i] ? [] : [i]))

@@ -18,7 +18,7 @@ import {
   phBandOf,
   type Candidate,
 } from './curve-candidates'
-import type { ReckonCurves } from './curve-pool'
+import type { ComputeCurves } from './curve-pool'
 import { notFound } from '../log/failures'
 import { usualCurve } from './usual-curve'
 
@@ -30,14 +30,14 @@ interface Wanted {
 /** Fewer swatches give no ratio to plan a walk by. */
 const LEAST_FOR_ENOUGH = 3
 
-/** Curves of the log with their intervals: gathered here, reckoned by workers. */
-export const curvesService = (db: Knex, reckon: ReckonCurves) => {
+/** Curves of the log with their intervals: gathered here, computed by workers. */
+export const curvesService = (db: Knex, compute: ComputeCurves) => {
   async function withCandidates(sourceId: string) {
     const source = await sourceRepository(db).find(sourceId)
     if (!source) throw notFound('source', sourceId)
     const candidates = await candidatesOf(db, sourceId)
     const wanted = wantedOf(source, candidates)
-    const answers = await reckon(wanted.map(({ job }) => job))
+    const answers = await compute(wanted.map(({ job }) => job))
     const views = wanted.map(({ head }, i): CurveView => ({ ...head, answer: answers[i]! }))
     return { source, candidates, views }
   }
@@ -49,7 +49,7 @@ export const curvesService = (db: Knex, reckon: ReckonCurves) => {
     /** What is usual for a source's kind: for one that nobody has dyed with yet. */
     async usual(source: Source): Promise<CurveView> {
       const { head, job } = usualCurve(source)
-      const [answer] = await reckon([job])
+      const [answer] = await compute([job])
       return { ...head, answer: answer! }
     },
 
@@ -58,7 +58,7 @@ export const curvesService = (db: Knex, reckon: ReckonCurves) => {
       const source = await sourceRepository(db).find(sourceId)
       const wanted = source && wantedOf(source, await candidatesOf(db, sourceId))[0]
       if (!wanted || wanted.job.swatches.length < LEAST_FOR_ENOUGH) return null
-      const [answer] = await reckon([wanted.job])
+      const [answer] = await compute([wanted.job])
       return { ratioDry: answer!.enough.mid, n: answer!.n }
     },
 
@@ -71,12 +71,12 @@ export const curvesService = (db: Knex, reckon: ReckonCurves) => {
         const source = (await sourceRepository(db).find(id))!
         const wanted = wantedOf(source, await candidatesOf(db, id))
         heads.push(...wanted.map(({ head }) => head))
-        answers.push(reckon(wanted.map(({ job }) => job)))
+        answers.push(compute(wanted.map(({ job }) => job)))
         // reading is quick and never waits: without this, other requests would get no turn
         await setImmediate()
       }
-      const told = (await Promise.all(answers)).flat()
-      return heads.map((head, i) => ({ ...head, answer: told[i]! }))
+      const computed = (await Promise.all(answers)).flat()
+      return heads.map((head, i) => ({ ...head, answer: computed[i]! }))
     },
   }
 }
@@ -97,18 +97,18 @@ export const dyedSources = (db: Knex): Promise<{ id: string }[]> =>
 
 function wantedOf(source: Source, candidates: readonly Candidate[]): Wanted[] {
   const groups = [...group(candidates, groupKey)].map(([key, all]) => {
-    const members = all.filter(({ notCounted }) => notCounted === null)
-    const beside = all.filter(({ notCounted, reading, piece }) =>
-      isBeside(notCounted, reading, piece),
+    const members = all.filter(({ exclusion }) => exclusion === null)
+    const excluded = all.filter(({ exclusion, reading, piece }) =>
+      hasStrengthThough(exclusion, reading, piece),
     )
     return {
       key,
       members,
-      beside,
+      excluded,
       first: all[0]!,
       condition: conditionOf(all[0]!),
       n: members.length,
-      job: toJob(source, all[0]!, members, beside),
+      job: toJob(source, all[0]!, members, excluded),
     }
   })
   return groups
@@ -117,18 +117,18 @@ function wantedOf(source: Source, candidates: readonly Candidate[]): Wanted[] {
 }
 
 /** Not counted, but its strength can be told all the same. */
-const isBeside = (
-  notCounted: Candidate['notCounted'],
+const hasStrengthThough = (
+  exclusion: Candidate['exclusion'],
   { wet, clipped }: Reading,
   { bare }: Candidate['piece'],
 ): boolean =>
-  notCounted !== null && !wet && bare !== null && clipped.length + bare.clipped.length === 0
+  exclusion !== null && !wet && bare !== null && clipped.length + bare.clipped.length === 0
 
 interface Group {
   key: string
   first: Candidate
   members: Candidate[]
-  beside: Candidate[]
+  excluded: Candidate[]
   condition: Condition
   n: number
   job: CurveJob
@@ -136,7 +136,7 @@ interface Group {
 
 function toWanted(
   source: Source,
-  { key, first, members, beside, condition, job }: Group,
+  { key, first, members, excluded, condition, job }: Group,
   near: (Group & { differs: ConditionKey[] }) | null,
 ): Wanted {
   const { piece, pot } = first
@@ -149,9 +149,9 @@ function toWanted(
       mordant: condition.mordant,
       phBand: phBandOf(pot),
       way: pot.way,
-      leansOn: near && { key: near.key, n: near.n, differs: near.differs },
+      donorCurve: near && { key: near.key, n: near.n, differs: near.differs },
       swatchIds: members.map(({ swatch }) => swatch.id),
-      besideIds: beside.map(({ swatch }) => swatch.id),
+      excludedIds: excluded.map(({ swatch }) => swatch.id),
       dyedFrom: min(days)!,
       dyedTo: max(days)!,
     },
@@ -168,7 +168,7 @@ function toJob(
   source: Source,
   first: Candidate,
   members: readonly Candidate[],
-  beside: readonly Candidate[],
+  excluded: readonly Candidate[],
 ): CurveJob {
   const mordants = mordantsIn(first)
   const { piece, pot } = first
@@ -182,7 +182,7 @@ function toJob(
       errorDe: member.reading.errorDe,
       ...otherWay(member),
     })),
-    beside: beside.map((each) => ({ dyed: seen(each.reading), bare: seen(each.piece.bare!) })),
+    excluded: excluded.map((each) => ({ dyed: seen(each.reading), bare: seen(each.piece.bare!) })),
     prior: {
       kind: sourceKindOf(source.part, mordants, pot.way),
       weakened: FIBRES[piece.fibre].class === 'cellulose' || isMissing,

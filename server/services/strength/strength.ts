@@ -100,7 +100,9 @@ function toGroup(key: string, members: Candidate[], curve: CurveView | null): St
   const first = members[0]!
   const strengthOf = new Map([
     ...(curve?.swatchIds ?? []).map((id, i) => [id, curve!.answer.strengths[i]!] as const),
-    ...(curve?.besideIds ?? []).map((id, i) => [id, curve!.answer.besideStrengths[i]!] as const),
+    ...(curve?.excludedIds ?? []).map(
+      (id, i) => [id, curve!.answer.excludedStrengths[i]!] as const,
+    ),
   ])
   return {
     key,
@@ -130,7 +132,7 @@ const emptyGroup = (curve: CurveView): StrengthGroup => ({
 })
 
 function toPoint(
-  { swatch, pot, reading, notCounted, firstRatioDry }: Candidate,
+  { swatch, pot, reading, exclusion, firstRatioDry }: Candidate,
   strength: number | undefined,
 ): StrengthPointView {
   const states = new Set(pot.lots.map(({ state }) => state))
@@ -143,7 +145,7 @@ function toPoint(
     ratioDry: pot.ratioDry,
     ratioAsWeighed: pot.ratioAsWeighed,
     state: states.size === 1 ? pot.lots[0]!.state : 'mixed',
-    notCounted,
+    exclusion,
     firstRatioDry,
     bathNumber: pot.bathNumber,
     coats: pot.way === 'paintOn' ? (pot.plan?.coats ?? 1) : null,

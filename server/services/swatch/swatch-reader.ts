@@ -68,7 +68,7 @@ export const readerService = (
     const source = pot.lots[0] && (await sourceRepository(db).find(pot.lots[0].sourceId))
     if (!source) return estimateReflectance(UNKNOWN_LAB)
     const { views } = await curves.withCandidates(source.id)
-    const like = { swatch, pot, piece, reading: piece.bare!, notCounted: null, firstRatioDry: null }
+    const like = { swatch, pot, piece, reading: piece.bare!, exclusion: null, firstRatioDry: null }
     const curve = views.find(({ key }) => key === groupKey(like)) ?? views[0]
     const ratio = pot.ratioDry ?? 0.3
     const strength = curve

@@ -90,9 +90,9 @@ export async function bearingsOf(
     const sourceId = key.split(' ')[0]!
     const own = ownRules.get(key)
     const rule = own ? (JSON.parse(own.rule) as AllowanceRule) : byId.get(sourceId)!.rule
-    const reckoned = allowance(rule, taken, own?.standingG ?? undefined)
+    const computed = allowance(rule, taken, own?.standingG ?? undefined)
     const list = bearings.get(sourceId) ?? []
-    list.push({ patchId, patchName, rule, own: Boolean(own), ...reckoned })
+    list.push({ patchId, patchName, rule, own: Boolean(own), ...computed })
     bearings.set(sourceId, list)
   }
   return bearings

@@ -29,17 +29,17 @@ const MOST_DOTS = 6
 export const walkService = (db: Knex, enoughOf: (sourceId: string) => Promise<Enough | null>) => {
   const sources = sinceLastChange(db, () => allSources(db), ofCollections('sources'))
   const colours = deepestColours(db)
-  const reckoned = sinceLastChange(db, async (ask: Ask) =>
-    reckonView(db, ask, await sources(null), colours),
+  const computed = sinceLastChange(db, async (ask: Ask) =>
+    computeView(db, ask, await sources(null), colours),
   )
-  const worded = sinceLastChange(db, async (ask: Ask) => JSON.stringify(await reckoned(ask)))
+  const worded = sinceLastChange(db, async (ask: Ask) => JSON.stringify(await computed(ask)))
   /** A setting is no change of the log, so it is part of the question. */
   const asked = async (on: string): Promise<Ask> => ({
     on,
     southern: (await settingRepository(db).read('hemisphere')) === 'southern',
   })
   return {
-    view: async (on: string) => reckoned(await asked(on)),
+    view: async (on: string) => computed(await asked(on)),
     /** The view in JSON: put into words once, however often it is asked. */
     json: async (on: string) => worded(await asked(on)),
 
@@ -82,7 +82,7 @@ export interface Enough {
   n: number
 }
 
-async function reckonView(
+async function computeView(
   db: Knex,
   { on, southern }: Ask,
   sources: readonly Source[],

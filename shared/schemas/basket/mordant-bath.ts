@@ -27,7 +27,7 @@ export interface BathAgent {
   agent: Agent
   /** `''` where it comes in one form only. */
   form: string
-  /** Of the dry fibre, reckoned as the usual form. */
+  /** Of the dry fibre, computed as the usual form. */
   percentWof: number
   /** As weighed out, in `form`, g; less than the percentage where a bath is used again. */
   massG: number

@@ -25,7 +25,7 @@ export interface Treatment {
   id: string
   kind: TreatmentKind
   agent: Agent | null
-  /** Of the dry fibre, reckoned as the usual form. */
+  /** Of the dry fibre, computed as the usual form. */
   percentWof: number | null
   massG: number | null
   doneOn: string

@@ -21,7 +21,7 @@ export interface SwatchJudgement {
   /** Again, again with a change, or not again. */
   verdict: Verdict | null
   verdictWhy: string
-  /** Minutes of attention its pot cost, as the dyer tells it; null: reckoned from the pot's steps. */
+  /** Minutes of attention its pot cost, as the dyer tells it; null: computed from the pot's steps. */
   attentionMin: number | null
 }
 

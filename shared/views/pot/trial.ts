@@ -14,7 +14,7 @@ export interface TrialQuestion {
   minutes: number | null
   water: Water | null
   size: ParticleSize | null
-  shifts: string[]
+  modifiers: string[]
 }
 
 export interface TrialAnswer {

@@ -19,11 +19,11 @@ export interface AtlasRow {
   lots: number
   estimated: number
   /** Swatches on near conditions that it leans on; 0: it stands by itself. */
-  leansOn: number
+  donorSwatches: number
   dyedFrom: string
   dyedTo: string
   /** Probability that it takes here at all. */
-  takes: number
+  uptakeProbability: number
   ceiling: Interval
   ceilingReached: boolean
   /** Dry ratio. */
@@ -32,7 +32,7 @@ export interface AtlasRow {
   perGram: Interval
   /** Strength at 0.5 : 1 dry, by which sources are held against each other. */
   atHalf: Interval
-  forDepth: { depth: Depth; even: number | null; sure: number | null }[]
+  forDepth: { depth: Depth; p50: number | null; p80: number | null }[]
   /** Colour to expect at enough; null where its hue is not known. */
   lab: Lab | null
   hex: string | null
@@ -58,6 +58,6 @@ export interface AtlasSource extends Pick<
 export interface AtlasView {
   sources: AtlasSource[]
   rows: AtlasRow[]
-  /** Sources whose curves are being reckoned anew: what stands here is of before. */
+  /** Sources whose curves are being computed anew: what stands here is of before. */
   pending: number
 }

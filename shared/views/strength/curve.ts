@@ -13,11 +13,11 @@ export interface CurveView {
   phBand: PhBand
   way: Way
   /** The curve it leans on, being thin, and in what that differs; null: it stands by itself. */
-  leansOn: { key: string; n: number; differs: ConditionKey[] } | null
+  donorCurve: { key: string; n: number; differs: ConditionKey[] } | null
   /** Swatches counted, in the order of the answer's points. */
   swatchIds: string[]
   /** Those that stand beside it, in the order of the answer's `besideStrengths`. */
-  besideIds: string[]
+  excludedIds: string[]
   /** Days of the first and last of its pots. */
   dyedFrom: string
   dyedTo: string

@@ -11,7 +11,7 @@ import type { Source } from '../../schemas/walk/source'
 export type PhBand = 'acid' | 'asItCame' | 'alkaline'
 
 /** Why a swatch is shown beside a curve and not counted in it. */
-export type NotCounted =
+export type Exclusion =
   | 'mixedBath'
   | 'dyedBefore'
   | 'colourCutOff'
@@ -36,7 +36,7 @@ export interface StrengthPointView {
   /** null where it cannot be told. */
   strength: number | null
   depth: Depth | null
-  notCounted: NotCounted | null
+  exclusion: Exclusion | null
   /** 1 is the first bath; of a later one, the dry ratio that the first had. */
   bathNumber: number
   firstRatioDry: number | null

@@ -33,18 +33,18 @@ const row = (sourceId: string, fields: Partial<AtlasRow> = {}): AtlasRow => ({
   n: 5,
   lots: 2,
   estimated: 0,
-  leansOn: 0,
+  donorSwatches: 0,
   dyedFrom: '2025-06-01',
   dyedTo: '2026-06-01',
-  takes: 1,
+  uptakeProbability: 1,
   ceiling: exactly(1.5),
   ceilingReached: true,
   enough: exactly(0.6),
   perGram: exactly(2.2),
   atHalf: exactly(1.2),
   forDepth: [
-    { depth: 'middling', even: 0.3, sure: 0.45 },
-    { depth: 'full', even: null, sure: null },
+    { depth: 'middling', p50: 0.3, p80: 0.45 },
+    { depth: 'full', p50: null, p80: null },
   ],
   lab: { l: 70, a: 0, b: 60 },
   hex: '#c8a030',
@@ -70,9 +70,9 @@ const view: AtlasView = {
       n: 2,
       atHalf: exactly(0.6),
       ceilingReached: false,
-      forDepth: [{ depth: 'middling', even: 0.02, sure: 4 }],
+      forDepth: [{ depth: 'middling', p50: 0.02, p80: 4 }],
     }),
-    row('nettle', { takes: 0.2, family: null, perGram: exactly(0.05), n: 1 }),
+    row('nettle', { uptakeProbability: 0.2, family: null, perGram: exactly(0.05), n: 1 }),
   ],
   pending: 0,
 }
@@ -119,8 +119,8 @@ describe('what is asked of all curves', () => {
   })
 
   test('plant for it is told in grams, a guess in two digits and as one', () => {
-    const [sure, guess] = asked()
-    expect(plantText({ ...sure!, ratioWeighed: 1.234 })).toBe('123 g for 100 g')
+    const [p80, guess] = asked()
+    expect(plantText({ ...p80!, ratioWeighed: 1.234 })).toBe('123 g for 100 g')
     expect(plantText({ ...guess!, ratioWeighed: 0.02432 })).toBe(
       '2.4 g for 100 g, a guess far from any tried',
     )

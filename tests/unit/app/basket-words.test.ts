@@ -112,7 +112,7 @@ describe('what a fibre wants is said', () => {
 
   test('a blend bears what its weakest fibre bears, and soaks as long as its slowest', () => {
     const blend = { fibre: 'wool' as const, blend: [{ fibre: 'silk' as const, percent: 30 }] }
-    expect(limitsOf(blend)).toMatchObject({ mostC: 85, ph: [4, 9.5] })
+    expect(limitsOf(blend)).toMatchObject({ maxTempC: 85, ph: [4, 9.5] })
     expect(wetOutMinOf(blend)).toBe(60)
     expect(wetOutMinOf({ fibre: 'wool', blend: [] })).toBe(30)
     expect(fibreWords({ fibre: 'wool', blend: [] })).toBe('wool')

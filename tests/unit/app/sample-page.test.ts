@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals'
 import { datedPotencies, lotLines } from '../../../app/features/strength/lots-of'
 import { sampleRows, weighedText } from '../../../app/features/strength/sample-page'
-import { isTold, type LotAnswer } from '../../../core/strength/lot-potency'
+import { hasEstimate, type LotAnswer } from '../../../core/strength/lot-potency'
 import type { LotFacts } from '../../../shared/views/strength/dyed-lot'
 import type { StrengthGroup, StrengthView } from '../../../shared/views/strength/strength'
 import { curveOf, point } from '../../fixtures/curve-view'
@@ -50,7 +50,7 @@ describe('the sample page', () => {
   })
 
   test('what is not counted neither lies there nor makes a step known', () => {
-    const points = [point(0.4, { notCounted: 'mixedBath' })]
+    const points = [point(0.4, { exclusion: 'mixedBath' })]
     const [row] = sampleRows(viewOf([groupOf({ points })]))
     expect(row!.steps.every(({ swatch, isKnown }) => !swatch && !isKnown)).toBe(true)
   })
@@ -83,17 +83,17 @@ describe('the lots of a curve', () => {
   const points = [
     point(0.1, { lotCodes: ['TAN-26-01'], dyedOn: '2027-07-19', hex: '#111111' }),
     point(0.4, { lotCodes: ['TAN-26-02'], dyedOn: '2026-07-19', hex: '#222222' }),
-    point(0.5, { lotCodes: ['TAN-26-02'], notCounted: 'mixedBath', hex: '#333333' }),
+    point(0.5, { lotCodes: ['TAN-26-02'], exclusion: 'mixedBath', hex: '#333333' }),
   ]
   const lines = lotLines(
     groupOf({ points }),
-    [told('1', 0.7), { lot: '3', notTold: 'nearCeiling', of: 2 }, told('2', 1.4), told('4', 9)],
+    [told('1', 0.7), { lot: '3', withheld: 'nearCeiling', of: 2 }, told('2', 1.4), told('4', 9)],
     [facts('1'), facts('2', { gatheredOn: '2026-07-20' }), facts('3')],
   )
 
   test('strongest first, what cannot be told last, and a lot nobody knows left out', () => {
     expect(lines.map(({ facts: { lotId } }) => lotId)).toEqual(['2', '1', '3'])
-    expect(lines.map(({ answer }) => isTold(answer))).toEqual([true, true, false])
+    expect(lines.map(({ answer }) => hasEstimate(answer))).toEqual([true, true, false])
   })
 
   test('each bears its swatches’ colour and how long it lay', () => {

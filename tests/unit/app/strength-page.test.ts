@@ -7,7 +7,7 @@ import {
   ribbonScale,
   ribbonStops,
 } from '../../../app/features/strength/ribbon-paint'
-import { groupWords, NOT_COUNTED_WORDS, percentText } from '../../../app/features/strength/words'
+import { groupWords, EXCLUSION_WORDS, percentText } from '../../../app/features/strength/words'
 import { curveOf, point } from '../../fixtures/curve-view'
 
 const curve = curveOf([0.1, 0.4, 1])
@@ -94,7 +94,7 @@ describe('words of a curve', () => {
   })
 
   test('say why a swatch is not counted, and shares', () => {
-    for (const words of Object.values(NOT_COUNTED_WORDS)) expect(words).toMatch(/^[a-z][^.]+$/)
+    for (const words of Object.values(EXCLUSION_WORDS)) expect(words).toMatch(/^[a-z][^.]+$/)
     expect([0.124, 0.004, 0].map(percentText)).toEqual(['12 %', 'under 1 %', 'nothing'])
   })
 })

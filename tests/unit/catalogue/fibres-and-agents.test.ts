@@ -14,8 +14,8 @@ describe('every fibre', () => {
     expect(fibre.handling).toMatch(/^[A-Z].{20,}\.$/)
     expect(fibre.forms.length).toBeGreaterThan(0)
     for (const form of fibre.forms) expect(FORMS).toContain(form)
-    const { mostC, ph, mostIronPercent } = fibre.limits
-    if (mostC !== null) expect(mostC).toBeGreaterThan(40)
+    const { maxTempC, ph, mostIronPercent } = fibre.limits
+    if (maxTempC !== null) expect(maxTempC).toBeGreaterThan(40)
     expect(ph[0]).toBeGreaterThan(0)
     expect(ph[1]).toBeGreaterThan(ph[0])
     expect(mostIronPercent).toBeGreaterThan(0)
@@ -33,7 +33,7 @@ describe('every fibre', () => {
 
   // common practice, no source: cold baths only; cotton cloth shrinks 10-20 %
   test('skins and gut are never in heat, and cotton shrinks', () => {
-    const cold = FIBRE_KEYS.filter((key) => fibreFacts(key).limits.mostC === null)
+    const cold = FIBRE_KEYS.filter((key) => fibreFacts(key).limits.maxTempC === null)
     expect(cold).toEqual(['leather', 'brainTanned', 'vegTanned', 'fishSkin', 'gut'])
     expect(fibreFacts('cotton').shrinksPercent).toEqual([10, 20])
     expect(FORM_FREEDOM.yarn.leastLPerKg).toBe(20)

@@ -114,7 +114,7 @@ const ACTS: Record<string, fc.Arbitrary<() => unknown>> = {
     (percents) => () =>
       limitsOfBlend(
         percents.map((percent) => ({
-          limits: { mostC: 90, ph: [4, 9], mostIronPercent: 6 },
+          limits: { maxTempC: 90, ph: [4, 9], mostIronPercent: 6 },
           percent,
         })),
       ),
@@ -132,7 +132,7 @@ const ACTS: Record<string, fc.Arbitrary<() => unknown>> = {
           tempC,
           lid,
           freedom: { leastLPerKg: 20, evenLPerKg: 30 },
-          dyestuff: [{ dryG, drinksGPerG: 4, size: 'chopped' }],
+          dyestuff: [{ dryG, absorptionGPerG: 4, size: 'chopped' }],
           pieceG: fibreG,
         }),
   ),
@@ -193,9 +193,9 @@ const ACTS: Record<string, fc.Arbitrary<() => unknown>> = {
   ),
   curvePosterior: fc.tuple(points, any, any).map(([all, ratio, strength]) => () => {
     const posterior = curvePosterior(all, prior)
-    const { ceiling, enough, models, takes } = posterior
+    const { ceiling, enough, models, uptakeProbability } = posterior
     const asked = [posterior.at(ratio), posterior.ratioFor(strength), posterior.doublingGain(ratio)]
-    return { ceiling, enough, models, takes, asked }
+    return { ceiling, enough, models, uptakeProbability, asked }
   }),
   strengthOfBath: fc.tuple(curve, any, any, any).map(
     ([c, ratio, taken, bath]) =>

@@ -103,7 +103,7 @@ describe('the demo log', () => {
     const later = group!.points.filter(({ bathNumber }) => bathNumber > 1)
     expect(later.map(({ bathNumber }) => bathNumber).sort()).toEqual([2, 3])
     const { low, high, n } = takenShare(
-      group!.curve!.answer.middle,
+      group!.curve!.answer.pointEstimate,
       later.map(({ bathNumber, firstRatioDry, strength }) => ({
         bath: bathNumber,
         ratioDry: firstRatioDry!,

@@ -76,9 +76,9 @@ describe('heating', () => {
 
   test('a plate too weak says how hot it gets at most instead of a time', () => {
     const asked = { waterL: 15, vesselL: 20, fromC: 15, toC: 90, powerW: 500, intoPot: 0.5 }
-    const { minutes, mostC } = lossyHeatingTime({ ...asked, lid: 'off' })
+    const { minutes, maxTempC } = lossyHeatingTime({ ...asked, lid: 'off' })
     expect(minutes).toBeNull()
-    expect(lossW(20, { tempC: mostC, roomC: 20, lid: 'off' })).toBeCloseTo(250, 0)
+    expect(lossW(20, { tempC: maxTempC, roomC: 20, lid: 'off' })).toBeCloseTo(250, 0)
   })
 
   test('refuses a goal below the start, or above the boil at that height', () => {

@@ -71,7 +71,7 @@ describe('water budget', () => {
     const drunk = (size: 'whole' | 'ground', pressed = false) =>
       waterBudget({
         ...plain,
-        dyestuff: [{ dryG: 100, drinksGPerG: 4, size, pressed }],
+        dyestuff: [{ dryG: 100, absorptionGPerG: 4, size, pressed }],
       }).drunkL
     // four volumes where whole needs two: common practice, no source
     expect(drunk('ground') / drunk('whole')).toBeCloseTo(2, 10)
@@ -79,7 +79,7 @@ describe('water budget', () => {
   })
 
   test('fresh stuff brings its own water, and wetted fibre carries some in', () => {
-    const stuff = { dryG: 50, drinksGPerG: 4, size: 'chopped' as const }
+    const stuff = { dryG: 50, absorptionGPerG: 4, size: 'chopped' as const }
     const dry = waterBudget({ ...plain, fibreG: 100, dyestuff: [stuff] })
     const fresh = waterBudget({ ...plain, fibreG: 100, dyestuff: [{ ...stuff, massG: 250 }] })
     expect(dry.drunkL).toBeCloseTo(0.2, 10)
@@ -106,7 +106,7 @@ describe('water budget', () => {
             hours,
             tempC,
             lid,
-            dyestuff: [{ dryG, drinksGPerG: 4, size: 'chopped' }],
+            dyestuff: [{ dryG, absorptionGPerG: 4, size: 'chopped' }],
           })
           const { pourL, drunkL, evaporatedL: goneL, leftL, fits } = budget
           expect(pourL).toBeLessThanOrEqual(0.8 * vesselL + 1e-9)
@@ -121,7 +121,7 @@ describe('water budget', () => {
     const { warnings } = waterBudget({
       ...plain,
       fibreG: 100,
-      dyestuff: [{ dryG: 400, drinksGPerG: 4, size: 'ground' }],
+      dyestuff: [{ dryG: 400, absorptionGPerG: 4, size: 'ground' }],
       lid: 'off',
       hours: 2,
       tempC: 99,
@@ -135,7 +135,7 @@ describe('water budget', () => {
     [{ fibreG: 0 }, 'fibreG must be above 0 g; got 0'],
     [{ vesselL: -2 }, 'vesselL must be above 0 L; got -2'],
     [
-      { dyestuff: [{ dryG: 10, massG: 5, drinksGPerG: 4, size: 'whole' as const }] },
+      { dyestuff: [{ dryG: 10, massG: 5, absorptionGPerG: 4, size: 'whole' as const }] },
       'massG must not be less than dryG (10 g); got 5',
     ],
   ])('%j is refused', (change, message) => {

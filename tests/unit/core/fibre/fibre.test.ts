@@ -12,9 +12,9 @@ import { takesSource, type TakenSource, type TakingFibre } from '../../../../cor
 import { wetAsDry } from '../../../../core/fibre/wet-as-dry'
 import { formatDuration } from '../../../../core/quantity/format-duration'
 
-const WOOL = { mostC: 93, ph: [3, 10], mostIronPercent: 6 } as const
-const SILK = { mostC: 85, ph: [4, 9.5], mostIronPercent: 6 } as const
-const SKIN = { mostC: null, ph: [3.5, 8], mostIronPercent: 2 } as const
+const WOOL = { maxTempC: 93, ph: [3, 10], mostIronPercent: 6 } as const
+const SILK = { maxTempC: 85, ph: [4, 9.5], mostIronPercent: 6 } as const
+const SKIN = { maxTempC: null, ph: [3.5, 8], mostIronPercent: 2 } as const
 
 describe('limits of a blend', () => {
   test('are the strictest of its fibres', () => {
@@ -22,8 +22,8 @@ describe('limits of a blend', () => {
       { limits: WOOL, percent: 70 },
       { limits: SILK, percent: 30 },
     ])
-    expect(blend).toEqual({ mostC: 85, ph: [4, 9.5], mostIronPercent: 6 })
-    expect(strictest([WOOL, SKIN])).toEqual({ mostC: null, ph: [3.5, 8], mostIronPercent: 2 })
+    expect(blend).toEqual({ maxTempC: 85, ph: [4, 9.5], mostIronPercent: 6 })
+    expect(strictest([WOOL, SKIN])).toEqual({ maxTempC: null, ph: [3.5, 8], mostIronPercent: 2 })
   })
 
   test('want shares that come to 100 %', () => {

@@ -7,7 +7,7 @@ const WOOL: GuardedPiece = {
   code: 'WOL-26-01',
   looks: 'wool yarn white',
   mark: '',
-  limits: { mostC: 93, ph: [3, 10], mostIronPercent: 6 },
+  limits: { maxTempC: 93, ph: [3, 10], mostIronPercent: 6 },
   isProtein: true,
   ironPercent: 0,
   isWashed: true,
@@ -19,7 +19,7 @@ const SKIN: GuardedPiece = {
   ...WOOL,
   code: 'FSK-26-01',
   looks: 'fish skin pieces white',
-  limits: { mostC: null, ph: [3.5, 8], mostIronPercent: 2 },
+  limits: { maxTempC: null, ph: [3.5, 8], mostIronPercent: 2 },
 }
 const ALUM = { agent: 'alum', percentWof: 10, massG: 10 }
 const BATH: GuardedBath = {

@@ -2,8 +2,8 @@ import { describe, expect, test } from '@jest/globals'
 import { randomLcg, randomNormal } from 'd3-random'
 import { dyedReflectance, BARE_LAB, TRUTHS } from '../../../../demo/truth'
 import { estimateReflectance } from '../../../../core/colour/estimate-reflectance'
-import { isTold, lotPotencies } from '../../../../core/strength/lot-potency'
-import { lotShifts } from '../../../../core/strength/lot-hue'
+import { hasEstimate, lotPotencies } from '../../../../core/strength/lot-potency'
+import { lotHueShifts } from '../../../../core/strength/lot-hue'
 import {
   byDayOfYear,
   byLevel,
@@ -28,8 +28,8 @@ describe('the potency of a lot', () => {
   test('a lot of double potency is found among usual ones', () => {
     const answers = lotPotencies(sourceOf([1, 1, 1, 1, 2], 0.3), { kind: 'leaf' })
     const strong = answers.find(({ lot }) => lot === 'lot 4')!
-    expect(isTold(strong)).toBe(true)
-    if (!isTold(strong)) return
+    expect(hasEstimate(strong)).toBe(true)
+    if (!hasEstimate(strong)) return
     expect(strong.factor.mid).toBeGreaterThan(1.5)
     expect(strong.factor.low).toBeLessThan(2)
     expect(strong.factor.high).toBeGreaterThan(2)
@@ -42,7 +42,7 @@ describe('the potency of a lot', () => {
     for (let i = 0; i < 60; i++) {
       const factors = Array.from({ length: 3 }, () => Math.exp(0.2 * normal()))
       const [answer] = lotPotencies(sourceOf(factors, 0.05 + i / 70), { kind: 'leaf' })
-      if (!answer || !isTold(answer)) continue
+      if (!answer || !hasEstimate(answer)) continue
       told++
       if (answer.factor.low <= factors[0]! && factors[0]! <= answer.factor.high) held++
     }
@@ -52,7 +52,7 @@ describe('the potency of a lot', () => {
 
   test('what cannot be told says why', () => {
     expect(lotPotencies(sourceOf([1], 0.2), {})).toEqual([
-      { lot: 'lot 0', notTold: 'onlyLot', of: 3 },
+      { lot: 'lot 0', withheld: 'onlyLot', of: 3 },
     ])
     const others = [0.1, 0.3, 0.6, 1.2].map((ratio, i) => ({
       ratio,
@@ -60,10 +60,10 @@ describe('the potency of a lot', () => {
       strength: 2 * (1 - Math.exp(-ratio / 0.3)),
     }))
     const full = [{ ratio: 3, strength: 2, lot: 'full' }]
-    expect(lotPotencies([...others, ...full], {}).at(-1)).toMatchObject({ notTold: 'nearCeiling' })
+    expect(lotPotencies([...others, ...full], {}).at(-1)).toMatchObject({ withheld: 'nearCeiling' })
     const nothing = [{ ratio: 0.3, strength: 0.01, lot: 'none' }]
     expect(lotPotencies([...others, ...nothing], {}).at(-1)).toMatchObject({
-      notTold: 'tookNothing',
+      withheld: 'tookNothing',
     })
   })
 })
@@ -77,7 +77,7 @@ describe('the hue of a lot', () => {
 
   test('a lot that is only weaker has no shift; a redder one is redder', () => {
     const tansy = 'tanacetum-vulgare/flowerHead'
-    const shifts = lotShifts([
+    const shifts = lotHueShifts([
       ...[0.2, 0.4, 0.6].map((ratio) => swatch(tansy, 'usual', ratio)),
       ...[0.2, 0.4].map((ratio) => swatch(tansy, 'weak', ratio, 0.6)),
       ...[0.2, 0.4].map((ratio) => swatch('rumex-obtusifolius/root', 'other', ratio)),
@@ -85,7 +85,7 @@ describe('the hue of a lot', () => {
     const of = (lot: string) => shifts.find((each) => each.lot === lot)!
     expect(of('other').words.join(' ')).toMatch(/redder/)
     expect(of('other')).toMatchObject({ n: 2 })
-    const plain = lotShifts([
+    const plain = lotHueShifts([
       ...[0.2, 0.4, 0.6].map((ratio) => swatch(tansy, 'usual', ratio)),
       ...[0.2, 0.4].map((ratio) => swatch(tansy, 'weak', ratio, 0.6)),
     ])
@@ -95,9 +95,9 @@ describe('the hue of a lot', () => {
 
   test('without others, or with bare fibre only, nothing is said', () => {
     const bare = estimateReflectance(BARE_LAB.wool)
-    expect(lotShifts([swatch('rumex-obtusifolius/root', 'one', 0.3)])).toEqual([])
+    expect(lotHueShifts([swatch('rumex-obtusifolius/root', 'one', 0.3)])).toEqual([])
     expect(
-      lotShifts([
+      lotHueShifts([
         { lot: 'a', dyed: bare, bare },
         { lot: 'b', dyed: bare, bare },
       ]),

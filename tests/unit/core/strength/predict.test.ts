@@ -16,9 +16,9 @@ const unknown: KnownCurve = { ...known, points: [], unit: null }
 
 describe('what a piece is likely to become', () => {
   test('is told with the swatches behind it, and the wider spread of a lot not yet tried', () => {
-    const told = predictor([known])
-    const seen = told.predict([{ curve: 0, ratioDry: 0.4, lot: 'a' }], bare)
-    const fresh = told.predict([{ curve: 0, ratioDry: 0.4, lot: 'c' }], bare)
+    const estimates = predictor([known])
+    const seen = estimates.predict([{ curve: 0, ratioDry: 0.4, lot: 'a' }], bare)
+    const fresh = estimates.predict([{ curve: 0, ratioDry: 0.4, lot: 'c' }], bare)
     expect(seen).toMatchObject({ n: 5, basis: 'measured', isKnownLot: true })
     expect(fresh).toMatchObject({ n: 5, isKnownLot: false })
     expect(fresh.strength.high / fresh.strength.low).toBeGreaterThan(
@@ -32,22 +32,22 @@ describe('what a piece is likely to become', () => {
   })
 
   test('without swatches it is typical of its kind, wide, and has no colour', () => {
-    const told = predictor([unknown]).predict([{ curve: 0, ratioDry: 0.4 }], bare)
-    expect(told).toMatchObject({ n: 0, basis: 'typical', hex: null, likelyError: null })
-    expect(told.strength.high / told.strength.low).toBeGreaterThan(3)
+    const estimates = predictor([unknown]).predict([{ curve: 0, ratioDry: 0.4 }], bare)
+    expect(estimates).toMatchObject({ n: 0, basis: 'typical', hex: null, likelyError: null })
+    expect(estimates.strength.high / estimates.strength.low).toBeGreaterThan(3)
   })
 
   test('estimated swatches are said to be; a bare piece nobody read has no colour', () => {
-    const told = predictor([{ ...known, estimated: 2 }]).predict(
+    const estimates = predictor([{ ...known, estimated: 2 }]).predict(
       [{ curve: 0, ratioDry: 0.4 }],
       null,
     )
-    expect(told).toMatchObject({ basis: 'estimated', hex: null })
+    expect(estimates).toMatchObject({ basis: 'estimated', hex: null })
   })
 
   test('more plant is deeper, and past enough hardly so', () => {
-    const told = predictor([known])
-    const at = (ratioDry: number) => told.predict([{ curve: 0, ratioDry }], bare)
+    const estimates = predictor([known])
+    const at = (ratioDry: number) => estimates.predict([{ curve: 0, ratioDry }], bare)
     expect(at(0.8).strength.mid).toBeGreaterThan(at(0.2).strength.mid)
     expect(at(0.1).doubling!.mid).toBeGreaterThan(0.5)
     expect(at(2).doubling!.mid).toBeLessThan(0.1)
@@ -55,8 +55,8 @@ describe('what a piece is likely to become', () => {
   })
 
   test('sources mixed in one bath add up, and the least known of them is told', () => {
-    const told = predictor([known, unknown])
-    const mixed = told.predict(
+    const estimates = predictor([known, unknown])
+    const mixed = estimates.predict(
       [
         { curve: 0, ratioDry: 0.4 },
         { curve: 1, ratioDry: 0.2 },
@@ -78,7 +78,7 @@ describe('what a piece is likely to become', () => {
 
   test('a lot whose swatches took nothing is no lot to tell a spread by', () => {
     const faint = { ...known, points: [...points, { ratio: 0.4, lot: 'x', strength: 0.01 }] }
-    const told = predictor([faint]).predict([{ curve: 0, ratioDry: 0.4, lot: 'x' }], bare)
-    expect(told.isKnownLot).toBe(false)
+    const estimates = predictor([faint]).predict([{ curve: 0, ratioDry: 0.4, lot: 'x' }], bare)
+    expect(estimates.isKnownLot).toBe(false)
   })
 })

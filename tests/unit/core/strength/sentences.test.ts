@@ -23,7 +23,7 @@ function pointsOf(n: number, seed = 0.4, ceiling = 1.8, scale = 0.3): PosteriorP
 }
 
 const weighed = { state: 'fresh', dryFraction: 0.18 }
-const told = (points: PosteriorPoint[], ratio: number, more: Partial<StrengthFacts> = {}) => {
+const range = (points: PosteriorPoint[], ratio: number, more: Partial<StrengthFacts> = {}) => {
   const curve = askCurve(points, { kind: 'leaf' })
   const facts: StrengthFacts = {
     on: 'wool, Al',
@@ -33,7 +33,7 @@ const told = (points: PosteriorPoint[], ratio: number, more: Partial<StrengthFac
     estimated: 0,
     lots: new Set(points.map(({ lot }) => lot)).size,
     years: points.length ? ['2024', '2026'] : null,
-    leansOn: null,
+    donorCurve: null,
     ...more,
   }
   const byId = new Map(strengthSentences(facts).map(({ id, text }) => [id, text]))
@@ -54,7 +54,7 @@ describe('the sentences of a source', () => {
   test.each(CASES)(
     'with %d swatches at %d : 1 dry claim no more than their intervals',
     (n, ratio) => {
-      const { facts, byId } = told(pointsOf(n), ratio)
+      const { facts, byId } = range(pointsOf(n), ratio)
       const { enough, ceiling, ceilingReached } = facts.described
       const { share, doubling, strength, littleGain } = facts.at
       // at or outside the interval, never inside
@@ -91,7 +91,7 @@ describe('the sentences of a source', () => {
   )
 
   test('no swatch: typical, and said to be', () => {
-    const { byId, text } = told([], 0.3)
+    const { byId, text } = range([], 0.3)
     expect(byId.get('typical')).toMatch(/^Typical, not yours/)
     expect(byId.get('ceiling')).toMatch(/^Its kind usually ends/)
     expect(byId.get('from')).toBe('From no swatches.')
@@ -99,21 +99,21 @@ describe('the sentences of a source', () => {
   })
 
   test('one swatch: not enough yet; three: no such word', () => {
-    expect(told(pointsOf(1), 0.3).byId.get('thin')).toMatch(/^Not enough swatches yet/)
-    expect(told(pointsOf(3), 0.3).byId.has('thin')).toBe(false)
-    expect(told(pointsOf(1), 0.3).byId.get('from')).toBe(
+    expect(range(pointsOf(1), 0.3).byId.get('thin')).toMatch(/^Not enough swatches yet/)
+    expect(range(pointsOf(3), 0.3).byId.has('thin')).toBe(false)
+    expect(range(pointsOf(1), 0.3).byId.get('from')).toBe(
       'From 1 swatch in 1 lot, 2024 to 2026, all measured. Spans hold nine times in ten.',
     )
   })
 
   test('twenty: a share of the ceiling, in both ratios, with what doubling adds', () => {
-    const { byId } = told(pointsOf(20), 0.54)
+    const { byId } = range(pointsOf(20), 0.54)
     expect(byId.get('share')).toMatch(
       /^On wool, Al, 3 : 1 fresh \(0\.54 : 1 dry\) gives \d\d % of what this plant can do \(\d\d to \d+ %\)\.$/,
     )
     expect(byId.get('doubling')).toMatch(/^Doubling it/)
-    expect(told(pointsOf(20), 2.5).byId.get('doubling')).toMatch(/more plant hardly helps/)
-    expect(told(pointsOf(20), 0.05).byId.get('doubling')).toMatch(/is likely to add \d\d %/)
+    expect(range(pointsOf(20), 2.5).byId.get('doubling')).toMatch(/more plant hardly helps/)
+    expect(range(pointsOf(20), 0.05).byId.get('doubling')).toMatch(/is likely to add \d\d %/)
   })
 
   test('a ceiling that was not reached has no number', () => {
@@ -122,7 +122,7 @@ describe('the sentences of a source', () => {
       strength: 4 * ratio,
       lot: `l${i}`,
     }))
-    const { byId, facts } = told(straight, 0.04)
+    const { byId, facts } = range(straight, 0.04)
     expect(facts.described.ceilingReached).toBe(false)
     expect(byId.get('ceiling')).toMatch(/not reached in what you tried/)
     expect(byId.get('share')).not.toMatch(/can do/)
@@ -134,16 +134,16 @@ describe('the sentences of a source', () => {
       strength: 0.005,
       lot: `l${i}`,
     }))
-    const { byId, facts } = told(nothing, 0.5)
+    const { byId, facts } = range(nothing, 0.5)
     const [, sure] = /(\d+) % sure/.exec(byId.get('takesNothing')!)!
-    expect(Number(sure) / 100).toBeLessThanOrEqual(1 - facts.described.takes)
+    expect(Number(sure) / 100).toBeLessThanOrEqual(1 - facts.described.uptakeProbability)
     expect(byId.has('enough')).toBe(false)
     expect(byId.get('from')).toMatch(/^From 8 swatches/)
   })
 
   test('what it leans on is named; estimates and dried lots are told apart', () => {
-    const { byId } = told(pointsOf(3), 0.3, {
-      leansOn: { n: 9, on: 'silk, Al' },
+    const { byId } = range(pointsOf(3), 0.3, {
+      donorCurve: { n: 9, on: 'silk, Al' },
       estimated: 2,
       weighed: { state: 'dried', dryFraction: 1 },
       years: ['2026', '2026'],

@@ -6,7 +6,7 @@ import { migrate, MIGRATIONS } from '../../../../server/database/migrate'
 import { DATABASE_FILE, openDatabase, type Database } from '../../../../server/database/open'
 import { likeText } from '../../../../server/database/page'
 import { nextTagCode } from '../../../../server/repositories/tag-serials'
-import { shelveCatalogue } from '../../../../server/services/log/catalogue'
+import { seedCatalogue } from '../../../../server/services/log/catalogue'
 import { createLog } from '../../../../server/services/log/log'
 import { newId } from '../../../../shared/ids'
 import { TANSY } from '../../../fixtures/log'
@@ -214,7 +214,7 @@ describe('a log from before lots had a way', () => {
   test('a corrected source keeps its corrections and gains the facts it lacked', async () => {
     const { write } = await olderLog()
     await migrate(write)
-    await shelveCatalogue(write, at)
+    await seedCatalogue(write, at)
     const log = createLog({ write, read: write, close: () => Promise.resolve() })
     const tansy = await log.sources.read(TANSY)
     expect(tansy).toMatchObject({ usualRatio: 2.5, poisonous: true, fastness: 'good' })

@@ -2,7 +2,7 @@ import { afterEach, describe, expect, test } from '@jest/globals'
 import type { Knex } from 'knex'
 import { MIGRATIONS, migrate } from '../../../../server/database/migrate'
 import { openMemoryDatabase } from '../../../../server/database/open'
-import { shelveCatalogue } from '../../../../server/services/log/catalogue'
+import { seedCatalogue } from '../../../../server/services/log/catalogue'
 import { createLog } from '../../../../server/services/log/log'
 import { newId } from '../../../../shared/ids'
 
@@ -38,7 +38,7 @@ describe('a log of the third version', () => {
   test('its pots are done, with their notes and swatches, and its settings stand', async () => {
     const { potId, swatchId } = await olderLog()
     await migrate(write)
-    await shelveCatalogue(write, AT)
+    await seedCatalogue(write, AT)
     const log = createLog({ write, read: write, close: () => Promise.resolve() })
     const pot = await log.pots.read(potId)
     expect(pot).toMatchObject({

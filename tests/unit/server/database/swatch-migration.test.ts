@@ -2,7 +2,7 @@ import { afterEach, describe, expect, test } from '@jest/globals'
 import type { Knex } from 'knex'
 import { MIGRATIONS, migrate } from '../../../../server/database/migrate'
 import { openMemoryDatabase } from '../../../../server/database/open'
-import { shelveCatalogue } from '../../../../server/services/log/catalogue'
+import { seedCatalogue } from '../../../../server/services/log/catalogue'
 import { createLog } from '../../../../server/services/log/log'
 import { newId } from '../../../../shared/ids'
 
@@ -63,7 +63,7 @@ describe('a log of the fourth version', () => {
   test('keeps its readings: a colour was by eye, a spectrum was not', async () => {
     const swatchId = await olderLog()
     await migrate(write)
-    await shelveCatalogue(write, AT)
+    await seedCatalogue(write, AT)
     const log = createLog({ write, read: write, close: () => Promise.resolve() })
     const swatch = await log.swatches.read(swatchId)
     expect(swatch).toMatchObject({ hoped: null, verdict: null, verdictWhy: '', attentionMin: null })

@@ -1,7 +1,7 @@
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals'
 import { SOURCES } from '../../../../catalogue/sources'
 import { UNNAMED } from '../../../../catalogue/sources/unnamed'
-import { shelveCatalogue } from '../../../../server/services/log/catalogue'
+import { seedCatalogue } from '../../../../server/services/log/catalogue'
 import { codeFor } from '../../../../server/services/walk/sources'
 import { newId } from '../../../../shared/ids'
 import { PLAIN_PATCH } from '../../../../shared/schemas/walk/patch'
@@ -18,14 +18,14 @@ const find = async (q: string) =>
 
 describe('the catalogue’s shelf', () => {
   test('holds every entry once, however often it is filled', async () => {
-    await shelveCatalogue(here.database.write, '2026-09-10T10:00:00Z')
+    await seedCatalogue(here.database.write, '2026-09-10T10:00:00Z')
     const [{ n }] = (await here.database.read('source').count('* as n')) as [{ n: number }]
     expect(n).toBe(SOURCES.length + UNNAMED.length)
   })
 
   test('what the user corrected stays, and says whose it is', async () => {
     await here.log.sources.change(TANSY, 1, { usualRatio: 2.5 })
-    await shelveCatalogue(here.database.write, '2026-09-10T10:00:00Z')
+    await seedCatalogue(here.database.write, '2026-09-10T10:00:00Z')
     expect(await here.log.sources.read(TANSY)).toMatchObject({
       usualRatio: 2.5,
       corrected: ['usualRatio'],

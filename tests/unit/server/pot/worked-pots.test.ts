@@ -245,7 +245,7 @@ describe('worked pots', () => {
       ['asItCame', 1],
     ])
     expect(groups.find(({ phBand }) => phBand === 'alkaline')!.points[0]).toMatchObject({
-      notCounted: 'ratioUnknown',
+      exclusion: 'ratioUnknown',
       ratioDry: null,
     })
   })
@@ -253,7 +253,9 @@ describe('worked pots', () => {
   test('the ground-acorn pot that would have run dry: caught, and more water advised', () => {
     const acorns = (size: 'ground' | 'whole', vesselL: number, pressed = false) =>
       waterBudget({
-        dyestuff: [{ dryG: 600, massG: 600, size, pressed, drinksGPerG: PARTS.nut.drinksGPerG }],
+        dyestuff: [
+          { dryG: 600, massG: 600, size, pressed, absorptionGPerG: PARTS.nut.absorptionGPerG },
+        ],
         fibreG: 100,
         freedom: FORM_FREEDOM.yarn,
         vesselL,

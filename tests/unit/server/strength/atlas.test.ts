@@ -1,7 +1,7 @@
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals'
 import { strengthAt } from '../../../../core/strength/saturation'
 import { createLog } from '../../../../server/services/log/log'
-import { reckonHere } from '../../../../server/services/strength/curve-pool'
+import { computeHere } from '../../../../server/services/strength/curve-pool'
 import { touchedSince } from '../../../../server/services/log/touched-sources'
 import { newId } from '../../../../shared/ids'
 import { dyedSwatch, measuredAt } from '../../../fixtures/dyed'
@@ -31,7 +31,7 @@ describe('the atlas', () => {
       n: 4,
       lots: 4,
       estimated: 0,
-      leansOn: 0,
+      donorSwatches: 0,
       fibreClass: 'wool',
       mordant: 'Al',
       ceilingReached: curve!.answer.ceilingReached,
@@ -44,7 +44,7 @@ describe('the atlas', () => {
       expect(row!.enough[key] / curve!.answer.enough[key]).toBeCloseTo(1, 3)
       expect(row!.ceiling[key] / curve!.answer.ceiling[key]).toBeCloseTo(1, 3)
     }
-    expect(row!.takes).toBeCloseTo(curve!.answer.takes, 4)
+    expect(row!.uptakeProbability).toBeCloseTo(curve!.answer.uptakeProbability, 4)
     expect(row!.perGram.low).toBeLessThan(strengthAt(truth, row!.enough.mid) / row!.enough.mid)
     expect(row!.perGram.high).toBeGreaterThan(strengthAt(truth, row!.enough.mid) / row!.enough.mid)
     expect(row!.ribbon).toHaveLength(13)
@@ -57,9 +57,9 @@ describe('the atlas', () => {
     const before = await seen()
     const asked: string[] = []
     const spied = createLog(here.database, {
-      reckon: (jobs) => {
+      compute: (jobs) => {
         asked.push(...jobs.map(({ swatches }) => `${swatches.length}`))
-        return reckonHere(jobs)
+        return computeHere(jobs)
       },
     })
     // another log on the same file finds what was kept
@@ -89,7 +89,7 @@ describe('the atlas', () => {
     await dyeTansy(0.3)
     let fails = true
     const log = createLog(here.database, {
-      reckon: (jobs) => (fails ? Promise.reject(new Error('no worker')) : reckonHere(jobs)),
+      compute: (jobs) => (fails ? Promise.reject(new Error('no worker')) : computeHere(jobs)),
     })
     await expect(log.atlas.settled()).rejects.toThrow('no worker')
     expect((await log.atlas.view()).pending).toBeGreaterThan(0)
@@ -157,8 +157,8 @@ describe('a source’s curves', () => {
     await dyedSwatch(here, 0.3, measuredAt(1), { piece: { fibre: 'silk' } })
     const { groups } = await here.log.strength.ofSource(TANSY)
     const silk = groups.find(({ fibreClass }) => fibreClass === 'silk')!
-    expect(silk.curve!.leansOn).toEqual({ key: groups[0]!.key, n: 3, differs: ['fibre'] })
-    expect(groups[0]!.curve!.leansOn).toBeNull()
+    expect(silk.curve!.donorCurve).toEqual({ key: groups[0]!.key, n: 3, differs: ['fibre'] })
+    expect(groups[0]!.curve!.donorCurve).toBeNull()
     const own = silk.curve!.answer.ceiling
     expect(own.high / own.low).toBeLessThan(20)
   })
@@ -189,7 +189,7 @@ describe('a source’s curves', () => {
       ({ way }) => way === 'simmer',
     )!
     const point = simmered.points.find(({ bathNumber }) => bathNumber === 2)!
-    expect(point).toMatchObject({ notCounted: 'laterBath', ratioDry: null })
+    expect(point).toMatchObject({ exclusion: 'laterBath', ratioDry: null })
     expect(point.firstRatioDry).toBeCloseTo(0.3)
     expect(point.strength).toBeCloseTo(0.4, 6)
   })

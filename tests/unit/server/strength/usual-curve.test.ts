@@ -41,7 +41,7 @@ describe('a source that nobody has dyed with', () => {
       lots: 0,
       estimated: 0,
       years: null,
-      leansOn: null,
+      donorCurve: null,
     }).map(({ text }) => text)
     expect(texts[0]).toBe('Typical, not yours: no swatch here can be counted yet.')
     expect(texts.join(' ')).not.toMatch(/of what this plant can do|Its ceiling is/)

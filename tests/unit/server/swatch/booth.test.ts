@@ -36,7 +36,7 @@ describe('readings of a swatch', () => {
     expect(item.readings[1]).toMatchObject({ errorDe: 1.4, unevenness: 0.6, about })
     const { groups } = await here.log.strength.ofSource(TANSY)
     // what counts is dry, before light
-    expect(groups[0]!.points[0]).toMatchObject({ notCounted: null, basis: 'estimated' })
+    expect(groups[0]!.points[0]).toMatchObject({ exclusion: null, basis: 'estimated' })
   })
 
   test('the best counts: measured before photo before eye, of like state', async () => {
@@ -51,7 +51,7 @@ describe('readings of a swatch', () => {
   test('one that was only read after light stands beside the curve', async () => {
     await dyedSwatch(here, 0.3, { ...measuredAt(1), lightHours: 40 })
     const [group] = (await here.log.strength.ofSource(TANSY)).groups
-    expect(group!.points[0]!.notCounted).toBe('onlyReadAfterLight')
+    expect(group!.points[0]!.exclusion).toBe('onlyReadAfterLight')
     expect(group!.points[0]!.strength).toBeCloseTo(1, 6)
     expect(group).toMatchObject({ n: 0, curve: { answer: { n: 0 } } })
   })

@@ -159,7 +159,7 @@ describe('strength of a source', () => {
       ]),
     )
     // thin curves of one source lean on nothing where no other has three swatches
-    expect(groups.every(({ curve }) => curve!.leansOn === null)).toBe(true)
+    expect(groups.every(({ curve }) => curve!.donorCurve === null)).toBe(true)
   })
 
   test('what cannot be compared is shown beside the curve, with its reason', async () => {
@@ -182,7 +182,7 @@ describe('strength of a source', () => {
     await here.log.swatches.change(again.pieces[0]!.swatchId!, 1, { reading: measured(1) })
 
     const { groups } = await here.log.strength.ofSource(TANSY)
-    const reasons = groups.flatMap(({ points }) => points.map(({ notCounted }) => notCounted))
+    const reasons = groups.flatMap(({ points }) => points.map(({ exclusion }) => exclusion))
     expect(reasons.sort()).toEqual(
       [null, 'bareNotRead', 'colourCutOff', 'dyedBefore', 'mixedBath', 'onlyReadWet'].sort(),
     )

@@ -20,13 +20,13 @@ const width = ({ low, high }: { low: number; high: number }) => Math.log(high / 
 
 describe('the posterior of a curve', () => {
   test('without swatches is the prior, and says so', () => {
-    const { n, ceiling, takes, models, ceilingReached } = curvePosterior([], prior)
+    const { n, ceiling, uptakeProbability, models, ceilingReached } = curvePosterior([], prior)
     expect(n).toBe(0)
     // log-normal of width 0.9 about 2, mixed with 1.17 times that: 90 % within exp(1.645 x 0.9)
     expect(ceiling.mid / (2 * Math.sqrt(1.17))).toBeCloseTo(1, 1)
     expect(ceiling.high / ceiling.low).toBeGreaterThan(Math.exp(2 * 1.6 * 0.9))
     expect(ceiling.high / ceiling.low).toBeLessThan(Math.exp(2 * 1.75 * 0.9))
-    expect(takes).toBeCloseTo(0.95, 6)
+    expect(uptakeProbability).toBeCloseTo(0.95, 6)
     expect(models.exponential).toBeCloseTo(0.5, 6)
     expect(ceilingReached).toBe(false)
   })
@@ -97,8 +97,8 @@ describe('the posterior of a curve', () => {
 
   test('three swatches that took nothing all but settle that it never takes', () => {
     const nothing = [0.3, 0.8, 1.5].map((ratio) => ({ ratio, strength: 0.01 }))
-    expect(curvePosterior(nothing, prior).takes).toBeLessThan(0.05)
-    expect(curvePosterior(swatches([0.3]), prior).takes).toBeGreaterThan(0.999)
+    expect(curvePosterior(nothing, prior).uptakeProbability).toBeLessThan(0.05)
+    expect(curvePosterior(swatches([0.3]), prior).uptakeProbability).toBeGreaterThan(0.999)
   })
 
   test('the shape that fits far better is believed', () => {
@@ -140,14 +140,14 @@ describe('the posterior of a curve', () => {
 
 describe('what is asked of it', () => {
   test('swatches that contradict each other give no NaN', () => {
-    const { takes, ceiling } = curvePosterior(
+    const { uptakeProbability, ceiling } = curvePosterior(
       [
         { ratio: 0.0001, strength: 527.58, lot: 'a' },
         { ratio: 51.2, strength: 0, lot: 'a' },
       ],
       prior,
     )
-    expect(takes).toBeGreaterThan(0.5)
+    expect(uptakeProbability).toBeGreaterThan(0.5)
     expect(Number.isFinite(ceiling.high)).toBe(true)
   })
 
@@ -196,8 +196,8 @@ describe('what is asked of it', () => {
           expect(mid).toBeLessThanOrEqual(high)
           expect(Number.isFinite(high)).toBe(true)
         }
-        expect(answer.takes).toBeGreaterThanOrEqual(0)
-        expect(answer.takes).toBeLessThanOrEqual(1)
+        expect(answer.uptakeProbability).toBeGreaterThanOrEqual(0)
+        expect(answer.uptakeProbability).toBeLessThanOrEqual(1)
       }),
       { numRuns: 60 },
     )
