@@ -5,6 +5,7 @@ import type { PlantState } from '~~/core/harvest/dry-fraction'
 import type { StrengthGroup } from '~~/shared/views/strength/strength'
 import { useSize } from '~/composables/useSize'
 import { laneOf, RIBBON_RANGE, ribbonScale, ribbonStops } from '~/features/strength/ribbon-paint'
+import { dryRatioOf } from '~~/core/harvest/ratio'
 
 /**
  * A ribbon of ratios, painted with the colour to expect at each; the marker sets the ratio by
@@ -54,7 +55,7 @@ const NICE = [0.02, 0.05, 0.1, 0.2, 0.3, 0.5, 1, 2, 3, 5, 10, 20]
 const ticks = computed(() => {
   let end = -Infinity
   return NICE.flatMap((weighed) => {
-    const dry = weighed * dryFraction
+    const dry = dryRatioOf(weighed, dryFraction)
     const at = x.value(dry)
     if (dry < RIBBON_RANGE[0] || dry > RIBBON_RANGE[1] || at < end + 46) return []
     end = at

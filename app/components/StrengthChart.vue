@@ -3,7 +3,7 @@ import { useId } from 'vue'
 import { formatNumber, formatRatio } from '~~/core/quantity/format-quantity'
 import { bandAt } from '~~/core/strength/posterior/band-at'
 import EnoughMark from '~/features/strength/EnoughMark.vue'
-import { setRight } from '~/features/strength/band'
+import { placedPoints } from '~/features/strength/placed-points'
 import { useStrengthScales } from '~/features/strength/useStrengthScales'
 import { useSize } from '~/composables/useSize'
 import type { Interval } from '~~/core/strength/posterior/posterior'
@@ -35,7 +35,7 @@ const frame = useId()
 const box = ref<HTMLElement | null>(null)
 const { width, height } = useSize(box)
 
-const placed = computed(() => setRight(group.points, curve))
+const placed = computed(() => placedPoints(group.points))
 /** Those the curve counts; those beside it stand fainter. */
 const counted = computed(() => placed.value.filter(({ exclusion }) => exclusion === null))
 const answer = computed(() => curve?.answer ?? null)

@@ -17,6 +17,7 @@ import { POT_STOCK, usePotStock } from '~/features/pot/usePotStock'
 import WantedDepth from '~/features/strength/WantedDepth.vue'
 import { groupWords } from '~/features/strength/words'
 import { formatCount } from '~~/core/quantity/format-count'
+import { dryRatioOf, weighedRatioOf } from '~~/core/harvest/ratio'
 
 const api = useApi()
 const route = useRoute()
@@ -82,13 +83,13 @@ watch([stock, () => route.fullPath], ([there, path]) => {
 const { saving, failure, errors, keepPlan, lightNow, keepDone } = useKeepPot(plan)
 
 const weighedRatio = computed(() =>
-  plan.current ? plan.ratioDry / plan.current.lot.dryFraction : plan.ratioDry,
+  plan.current ? weighedRatioOf(plan.ratioDry, plan.current.lot.dryFraction) : plan.ratioDry,
 )
 const weighed = computed({
   get: () => Number(weighedRatio.value.toPrecision(3)),
   set: (typed: number | string) => {
     const ratio = Number(typed)
-    if (ratio > 0) plan.ratioDry = ratio * (plan.current?.lot.dryFraction ?? 1)
+    if (ratio > 0) plan.ratioDry = dryRatioOf(ratio, plan.current?.lot.dryFraction ?? 1)
   },
 })
 const state = computed(() => plan.current?.lot.state ?? 'dry')

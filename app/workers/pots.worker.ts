@@ -1,7 +1,7 @@
 import { expose } from 'comlink'
 import { nextDose } from '~~/core/acid-base/next-dose'
 import { estimateReflectance } from '~~/core/colour/estimate-reflectance'
-import type { SeenSpectrum } from '~~/core/strength/curve-job'
+import type { SeenSpectrum } from '~~/core/strength/swatch-strength'
 import {
   predictor,
   type KnownCurve,

@@ -60,3 +60,11 @@ export function plantNeededG(dryRatio: number, fibreG: number, dryFractionOfLot:
   positive(fibreG, '/fibreG', 'g')
   return (dryRatio * fibreG) / fraction(dryFractionOfLot, '/dryFraction')
 }
+
+/** The dry ratio of one weighed in the lot's present state. */
+export const dryRatioOf = (weighedRatio: number, dryFractionOfLot: number): number =>
+  notNegative(weighedRatio, '/weighedRatio') * fraction(dryFractionOfLot, '/dryFraction')
+
+/** The ratio to weigh, in the lot's present state, for a dry one. */
+export const weighedRatioOf = (dryRatio: number, dryFractionOfLot: number): number =>
+  notNegative(dryRatio, '/dryRatio') / fraction(dryFractionOfLot, '/dryFraction')

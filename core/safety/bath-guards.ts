@@ -15,6 +15,7 @@ import {
   type Guard,
   type GuardedPiece,
 } from './guards'
+import { isAcidic } from './acids'
 
 export interface GuardedAgent {
   agent: string
@@ -34,8 +35,6 @@ export interface GuardedBath {
   leastL: number
 }
 
-const ACIDS = ['vinegar', 'citricAcid', 'creamOfTartar', 'aluminiumTriformate', 'aluminiumAcetate']
-
 /** What to mind before a mordant bath is begun, the gravest first. */
 export function bathGuards(bath: GuardedBath): Guard[] {
   const guards = [
@@ -54,7 +53,7 @@ function stageGuards({ pieces, waterL }: GuardedBath, agents: readonly GuardedAg
   const has = (agent: string) => agents.some((each) => each.agent === agent)
   const guards: Guard[] = []
   if (has('ammonia')) guards.push(...bleachMeets(pieces, 'ammonia'))
-  if (agents.some(({ agent }) => ACIDS.includes(agent))) guards.push(...bleachMeets(pieces, 'acid'))
+  if (agents.some(({ agent }) => isAcidic(agent))) guards.push(...bleachMeets(pieces, 'acid'))
   const iron = agents.find(({ agent }) => agent === 'ironSulfate')
   if (iron) guards.push(...ironOver(pieces, iron.percentWof))
   if (iron && has('alum')) {

@@ -14,6 +14,16 @@ export interface LaterBath {
 }
 
 /**
+ * The dry ratio that is left for the n-th bath, each taking the same share of what is left.
+ *
+ * @param ratioDry of the first bath, g air-dry plant per g dry fibre of one bath
+ * @param taken share taken per bath, from 0 to 1
+ * @param bath 1, 2, 3, ...
+ */
+export const ratioLeft = (ratioDry: number, taken: number, bath: number): number =>
+  ratioDry * (1 - taken) ** (bath - 1)
+
+/**
  * Strength that the n-th bath gives, each taking the same share of what is left:
  * S = curve(r (1 - u)^(n - 1)).
  *
@@ -29,7 +39,7 @@ export function strengthOfBath(
 ): number {
   positive(ratioDry, '/ratioDry')
   fraction(taken, '/taken')
-  return strengthAt(curve, ratioDry * (1 - taken) ** (checkedBath(bath, '/bath') - 1))
+  return strengthAt(curve, ratioLeft(ratioDry, taken, checkedBath(bath, '/bath')))
 }
 
 /** Strength to expect of one bath, with the interval that holds it nine times in ten. */
@@ -53,7 +63,7 @@ export function expectedBaths(
   count: number,
 ): ExpectedBath[] {
   positive(ratioDry, '/ratioDry')
-  const left = (share: number, bath: number) => ratioDry * (1 - share) ** (bath - 1)
+  const left = (share: number, bath: number) => ratioLeft(ratioDry, share, bath)
   return Array.from({ length: count }, (_, i) => {
     const bath = i + 1
     const at = bandAt(band, left(taken.mid, bath))
@@ -127,7 +137,7 @@ export function takenShare(curve: SaturationCurve, baths: readonly LaterBath[]):
     const taken = 1 / (1 + Math.exp(-logit))
     let log = -0.5 * ((logit - USUAL.logit) / USUAL.sd) ** 2
     for (const { bath, strength, ratioDry } of later) {
-      const expected = strengthAt(curve, ratioDry * (1 - taken) ** (bath - 1))
+      const expected = strengthAt(curve, ratioLeft(ratioDry, taken, bath))
       log -= 0.5 * (Math.log(strength / expected) / ERROR_SD) ** 2
     }
     return { taken, log }
@@ -142,6 +152,12 @@ export function takenShare(curve: SaturationCurve, baths: readonly LaterBath[]):
   }
   return { mid: quantile(0.5), low: quantile(0.05), high: quantile(0.95), n: later.length }
 }
+
+/** What a bath is taken to leave where no later bath of the curve was read. */
+export const USUAL_TAKEN: TakenShare = takenShare(
+  { model: 'exponential', ceiling: 1, scale: 1 },
+  [],
+)
 
 function checkedBath(bath: number, pointer: string): number {
   if (Number.isInteger(bath) && bath >= 1) return bath

@@ -1,10 +1,8 @@
 import { mean } from 'd3-array'
 import { DEPTH_STARTS, DEPTHS, type Depth } from '../colour/depth'
-import { estimateReflectance } from '../colour/estimate-reflectance'
 import type { Reflectance } from '../colour/spectrum'
 import { strengthOver } from '../colour/strength'
-import type { Lab } from '../colour/tristimulus'
-import { estimateFactor, type EstimateFactor } from './estimate-factor'
+import { USUAL_CALIBRATION, type EstimateFactor } from './estimate-factor'
 import { unitAbsorption, type UnitAbsorption } from './expected-colour'
 import { lotHueShifts, type LotHueShift } from './lot-hue'
 import { priorOf } from './posterior/borrowed'
@@ -14,12 +12,15 @@ import { curvePosterior } from './posterior/posterior'
 import type { ConditionKey, PriorContext } from './posterior/priors'
 import type { SaturationCurve } from './saturation'
 import { EYE_ERROR_DE, strengthErrorSd } from './reading-error'
-
-/** A colour that was read: its spectrum where one was measured, and its CIELAB value (D65). */
-export interface SeenSpectrum {
-  reflectance: Reflectance | null
-  lab: Lab
-}
+import {
+  calibrated,
+  calibrationOf,
+  isMeasured,
+  spectrumSeen,
+  swatchStrength,
+  type DyedOverBare,
+  type SeenSpectrum,
+} from './swatch-strength'
 
 export interface JobSwatch {
   /** g air-dry plant per g dry fibre. */
@@ -33,6 +34,11 @@ export interface JobSwatch {
   errorDe?: number | null
 }
 
+export interface ExcludedSwatch extends DyedOverBare {
+  /** False for one of a bath that others shared: no curve's estimates speak for it. */
+  ofThisCurve: boolean
+}
+
 /** Swatches of the same source on near conditions, for a curve too thin to stand by itself. */
 export interface NearSwatches {
   swatches: readonly JobSwatch[]
@@ -43,17 +49,17 @@ export interface NearSwatches {
 /** Everything that one curve is computed from: plain data, so that it can go to a worker. */
 export interface CurveJob {
   swatches: readonly JobSwatch[]
-  /** Swatches shown beside the curve and not counted in it: only their strength is told. */
-  excluded?: readonly { dyed: SeenSpectrum; bare: SeenSpectrum }[]
+  /** Swatches shown and not counted: only their strength is told. */
+  excluded?: readonly ExcludedSwatch[]
   prior: Omit<PriorContext, 'near'>
   near?: NearSwatches
 }
 
 export interface CurveAnswer extends DescribedPosterior {
   lots: number
-  /** Strength of each swatch as it was read, before estimates are set right. */
+  /** Strength of each swatch, estimates calibrated. */
   strengths: number[]
-  /** Strengths of those beside, in their order. */
+  /** Strengths of the excluded ones, in their order, estimates calibrated. */
   excludedStrengths: number[]
   /** How the colours of each lot differ from those of the others. */
   shifts: LotHueShift[]
@@ -67,8 +73,8 @@ export interface CurveAnswer extends DescribedPosterior {
   forDepth: { depth: Depth; p50: number | null; p80: number | null }[]
   /** How many of the swatches are estimated from a colour. */
   estimated: number
-  /** What estimates were multiplied by; null where none was used. */
-  factor: EstimateFactor | null
+  /** What estimates are multiplied by, whether or not one was used. */
+  calibration: EstimateFactor
   /** What the posterior was asked with, so that more can be asked of it. */
   points: PosteriorPoint[]
   prior: PriorContext
@@ -78,11 +84,11 @@ export interface CurveAnswer extends DescribedPosterior {
 export const CURVE_VERSION = 3
 
 /**
- * The posterior of one curve from readings: strengths, estimates set right by what the source has
- * taught, and the bands. A thin curve leans on near swatches where it is given some.
+ * The posterior of one curve from readings: strengths, estimates calibrated by what the source has
+ * taught, and the bands. A thin curve borrows from near swatches where it is given some.
  */
 export function curveOfJob({ swatches, excluded = [], prior, near }: CurveJob): CurveAnswer {
-  const { points, factor, estimated, colours } = pointsOf(swatches)
+  const { points, calibration, estimated, colours } = pointsOf(swatches)
   const context: PriorContext = near
     ? {
         ...prior,
@@ -99,9 +105,9 @@ export function curveOfJob({ swatches, excluded = [], prior, near }: CurveJob): 
   return {
     ...describedOf(posterior, points),
     lots: new Set(swatches.map(({ lot }) => lot)).size,
-    strengths: colours.map(({ strength }) => strength),
-    excludedStrengths: excluded.map(({ dyed, bare }) =>
-      strengthOver(spectrumSeen(dyed), spectrumSeen(bare)),
+    strengths: points.map(({ strength }) => strength),
+    excludedStrengths: excluded.map((swatch) =>
+      swatchStrength(swatch, swatch.ofThisCurve ? calibration : USUAL_CALIBRATION),
     ),
     shifts: lotHueShifts(colours.map(({ swatch: { lot }, dyed, bare }) => ({ lot, dyed, bare }))),
     pointEstimate: posterior.pointEstimate,
@@ -113,7 +119,7 @@ export function curveOfJob({ swatches, excluded = [], prior, near }: CurveJob): 
       p80: ratioFor(depth, 0.8),
     })),
     estimated,
-    factor,
+    calibration,
     points,
     prior: context,
   }
@@ -122,38 +128,25 @@ export function curveOfJob({ swatches, excluded = [], prior, near }: CurveJob): 
 const meanOf = (spectra: readonly Reflectance[]): Reflectance | null =>
   spectra.length === 0 ? null : spectra[0]!.map((_, i) => mean(spectra, (each) => each[i]!)!)
 
+/** A point with a strength; a weak one is censored later, by the posterior. */
+type StrengthPoint = Extract<PosteriorPoint, { strength: number }>
+
 /** Strengths as a curve takes them, with what their readings may be off. */
 function pointsOf(swatches: readonly JobSwatch[]) {
-  const colours = swatches.map((swatch) => {
-    const [dyed, bare] = [spectrumSeen(swatch.dyed), spectrumSeen(swatch.bare)]
-    return { swatch, dyed, bare, strength: strengthOver(dyed, bare) }
-  })
-  const pairs = colours.flatMap(({ swatch: { dyed: seen, alsoAs }, bare, strength }) => {
-    if (!alsoAs || isMeasured(alsoAs) === isMeasured(seen)) return []
-    const other = strengthOver(spectrumSeen(alsoAs), bare)
-    const [measured, estimated] = isMeasured(seen) ? [strength, other] : [other, strength]
-    return measured > LEAST_TELLING && estimated > LEAST_TELLING ? [{ measured, estimated }] : []
+  const calibration = calibrationOf(swatches)
+  const colours = swatches.map((swatch) => ({
+    swatch,
+    dyed: spectrumSeen(swatch.dyed),
+    bare: spectrumSeen(swatch.bare),
+  }))
+  const points = colours.map(({ swatch, dyed, bare }): StrengthPoint => {
+    const { ratioDry, lot, errorDe } = swatch
+    const measured = isMeasured(swatch.dyed)
+    const strength = calibrated(strengthOver(dyed, bare), measured, calibration)
+    if (measured) return { ratio: ratioDry, lot, strength }
+    const readingSd = strengthErrorSd(dyed, bare, errorDe ?? EYE_ERROR_DE)
+    return { ratio: ratioDry, lot, strength, errorSd: Math.hypot(calibration.logSd, readingSd) }
   })
   const estimated = swatches.filter(({ dyed }) => !isMeasured(dyed)).length
-  const factor = estimated > 0 ? estimateFactor(pairs) : null
-  const points = colours.map(({ swatch, dyed, bare, strength }): PosteriorPoint => {
-    const { ratioDry, lot, errorDe } = swatch
-    const point = { ratio: ratioDry, lot }
-    if (isMeasured(swatch.dyed)) return { ...point, strength }
-    const off = strengthErrorSd(dyed, bare, errorDe ?? EYE_ERROR_DE)
-    return {
-      ...point,
-      strength: strength * factor!.factor,
-      errorSd: Math.hypot(factor!.logSd, off),
-    }
-  })
-  return { points, factor, estimated, colours }
+  return { points, calibration, estimated, colours }
 }
-
-/** Weaker readings say nothing of a factor. */
-const LEAST_TELLING = 0.1
-
-const isMeasured = ({ reflectance }: SeenSpectrum) => reflectance !== null
-
-const spectrumSeen = ({ reflectance, lab }: SeenSpectrum): Reflectance =>
-  reflectance ?? estimateReflectance(lab)

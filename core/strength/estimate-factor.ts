@@ -51,3 +51,6 @@ export function estimateFactor(pairs: readonly BothWays[]): EstimateFactor {
     n: pairs.length,
   }
 }
+
+/** Before a source has swatches known both ways. */
+export const USUAL_CALIBRATION: EstimateFactor = estimateFactor([])

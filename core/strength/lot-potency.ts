@@ -104,8 +104,7 @@ function factorOn(
   for (const { ratio, strength, errorSd: known = 0 } of swatches) {
     const share = strength / ceiling
     if (share >= TELLING_SHARE) continue
-    const usual =
-      model === 'exponential' ? -scale * Math.log1p(-share) : (scale * share) / (1 - share)
+    const usual = shape.ratioOf(share, scale)
     // d log S / d log r there: how a strength's error becomes one of the ratio
     const steepness = -shape.perLogScale(share, usual, scale) / share
     const variance = (errorSd ** 2 + known ** 2 + (READING_SD / strength) ** 2) / steepness ** 2

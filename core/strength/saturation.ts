@@ -16,6 +16,8 @@ export interface SaturationCurve {
 export interface Shape {
   /** Share of the ceiling reached at a ratio, 0 to 1. */
   share(ratio: number, scale: number): number
+  /** The ratio at which a share below 1 is reached: `share` turned round. */
+  ratioOf(share: number, scale: number): number
   /** d share / d log scale, from the share: never positive, a larger scale bends later. */
   perLogScale(share: number, ratio: number, scale: number): number
 }
@@ -28,10 +30,12 @@ export interface Shape {
 export const SHAPES: Record<CurveModel, Shape> = {
   exponential: {
     share: (ratio, scale) => -Math.expm1(-ratio / scale),
+    ratioOf: (share, scale) => -scale * Math.log1p(-share),
     perLogScale: (share, ratio, scale) => (-ratio / scale) * (1 - share),
   },
   hyperbolic: {
     share: (ratio, scale) => ratio / (scale + ratio),
+    ratioOf: (share, scale) => (scale * share) / (1 - share),
     perLogScale: (share) => -share * (1 - share),
   },
 }
@@ -59,9 +63,7 @@ export function ratioForStrength(
   positive(ceiling, '/ceiling')
   positive(scale, '/scale')
   if (strength >= ceiling) return null
-  return model === 'exponential'
-    ? -scale * Math.log1p(-strength / ceiling)
-    : (scale * strength) / (ceiling - strength)
+  return SHAPES[model].ratioOf(strength / ceiling, scale)
 }
 
 /** A generous dry ratio, against which *enough* is told unless a user sets another. */

@@ -97,6 +97,16 @@ export const potRepository = (db: Knex) => {
       return row ? (await whole([row]))[0]! : null
     },
 
+    /** The bath that a chain of baths in one liquor began with: the pot itself where it is none. */
+    async firstBath(pot: Pot): Promise<Pot> {
+      let at = pot
+      // a chain is as long as its bath's number
+      for (let i = pot.bathNumber; i > 1 && at.fromPotId; i--) {
+        at = (await this.find(at.fromPotId)) ?? at
+      }
+      return at
+    },
+
     async findMany(ids: string[]): Promise<Pot[]> {
       return whole(await db<PotRow>('pot').whereIn('id', ids))
     },

@@ -87,6 +87,19 @@ export const swatchRepository = (db: Knex) => {
       )
     },
 
+    /** Of those, the ones with a measured and an estimated reading that both stand. */
+    async readBothWays(sourceId: string): Promise<Swatch[]> {
+      const ids = db('reading')
+        .join('swatch', 'swatch.id', 'reading.swatch_id')
+        .whereIn('swatch.pot_id', potsOfSource(db, sourceId))
+        .whereNull('swatch.set_aside_at')
+        .whereNull('reading.set_aside_at')
+        .groupBy('swatch.id')
+        .havingRaw('min(reading.reflectance is null) < max(reading.reflectance is null)')
+        .select('swatch.id')
+      return withReadings(await db<SwatchRow>('swatch').whereIn('id', ids).orderBy('id', 'desc'))
+    },
+
     async ofPot(potId: string): Promise<Swatch[]> {
       return withReadings(await db<SwatchRow>('swatch').where({ pot_id: potId }).orderBy('id'))
     },

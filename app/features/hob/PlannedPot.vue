@@ -5,7 +5,7 @@ import { wayFacts } from '~~/catalogue/ways'
 import { formatMass, formatNumber, formatVolume } from '~~/core/quantity/format-quantity'
 import { standingGuards, type Override } from '~~/core/safety/guards'
 import type { BasketRow } from '~~/shared/views/basket/basket'
-import { potGuardsOf } from '~~/shared/rules/pot/pot-guards'
+import { potGuardsOf, needsMordantOf } from '~~/shared/rules/pot/pot-guards'
 import type { Pot } from '~~/shared/schemas/pot/pot'
 import type { Source } from '~~/shared/schemas/walk/source'
 import type { Vessel } from '~~/shared/schemas/pot/vessel'
@@ -24,7 +24,6 @@ const api = useApi()
 const { failure, busy, write } = useWrite()
 const justifications = ref<Record<string, string>>({})
 
-const needs = computed(() => sources.map(({ needsMordant }) => needsMordant))
 const guards = computed(() =>
   potGuardsOf(
     {
@@ -34,11 +33,7 @@ const guards = computed(() =>
       vessel,
       ph: pot.plan?.ph?.target ?? null,
       additions: pot.plan?.additions ?? [],
-      needsMordant: needs.value.includes('yes')
-        ? 'yes'
-        : needs.value.includes('unknown')
-          ? 'unknown'
-          : 'no',
+      needsMordant: needsMordantOf(sources),
     },
     [...rows],
   ),

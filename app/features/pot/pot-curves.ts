@@ -1,26 +1,21 @@
-import { mordantMarks } from '~~/catalogue/agents'
-import { FIBRES } from '~~/catalogue/fibres'
-import { sourceKindOf } from '~~/catalogue/source-kinds'
 import type { Way } from '~~/catalogue/ways'
-import { nearestCurve, type Condition } from '~~/core/strength/near-conditions'
+import { nearestCurve } from '~~/core/strength/near-conditions'
 import type { ConditionKey, NearCurve } from '~~/core/strength/posterior/priors'
 import type { KnownCurve } from '~~/core/strength/predict'
 import type { CurveView } from '~~/shared/views/strength/curve'
 import { mordantsOf, type Piece } from '~~/shared/schemas/basket/piece'
 import type { Source } from '~~/shared/schemas/walk/source'
 import {
-  curveKeyOf,
   type PhBand,
   type StrengthGroup,
   type StrengthView,
 } from '~~/shared/views/strength/strength'
-
-/** Where a bath is meant to end decides which curve it lies on. */
-export function phBandOf(ph: number | null): PhBand {
-  if (ph === null) return 'asItCame'
-  if (ph < 6) return 'acid'
-  return ph > 8 ? 'alkaline' : 'asItCame'
-}
+import {
+  curveKeyOf,
+  conditionOf,
+  priorContextOf,
+  type DyedHow,
+} from '~~/shared/rules/strength/condition'
 
 /** Where a bath ends and how it is gone about: with the piece, these decide its curve. */
 export interface BathKind {
@@ -28,15 +23,16 @@ export interface BathKind {
   way: Way
 }
 
-const conditionOf = (piece: Piece, { band, way }: BathKind): Condition => ({
-  fibre: FIBRES[piece.fibre].class,
-  mordant: mordantMarks(mordantsOf(piece)),
-  ph: band,
+const dyedHow = (piece: Piece, { band, way }: BathKind): DyedHow => ({
+  fibre: piece.fibre,
+  mordants: mordantsOf(piece),
+  phBand: band,
   way,
 })
 
 /** The key of the curve a piece would lie on. */
-export const curveKey = (piece: Piece, bath: BathKind) => curveKeyOf(conditionOf(piece, bath))
+export const curveKey = (piece: Piece, bath: BathKind) =>
+  curveKeyOf(conditionOf(dyedHow(piece, bath)))
 
 export const groupOf = (known: StrengthView | undefined, key: string): StrengthGroup | null =>
   known?.groups.find((group) => group.key === key) ?? null
@@ -54,15 +50,14 @@ export function knownCurve(
   piece: Piece,
   bath: BathKind,
 ): KnownCurve {
-  const condition = conditionOf(piece, bath)
+  const how = dyedHow(piece, bath)
+  const condition = conditionOf(how)
   const key = curveKeyOf(condition)
   const curve = groupOf(known, key)?.curve
   if (curve) {
     const { points, prior, estimated, unit } = curve.answer
     return { points, prior, unit: unit && [...unit], estimated }
   }
-  const mordants = mordantsOf(piece)
-  const isMissing = source.needsMordant === 'yes' && mordants.length === 0
   const near = nearestCurve(
     { condition, n: 0 },
     curvesOf(known).map((each) => ({
@@ -84,9 +79,7 @@ export function knownCurve(
     unit: nearUnit && [...nearUnit],
     estimated: 0,
     prior: {
-      kind: sourceKindOf(source.part, mordants, bath.way),
-      weakened: FIBRES[piece.fibre].class === 'cellulose' || isMissing,
-      unmordanted: mordants.length === 0,
+      ...priorContextOf(source, how),
       ...(near && { near: nearOf(near.curve.answer, near.differs) }),
     },
   }

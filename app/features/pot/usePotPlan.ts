@@ -11,13 +11,14 @@ import { potGuardsOf } from '~~/shared/rules/pot/pot-guards'
 import type { StrengthView } from '~~/shared/views/strength/strength'
 import { isMordanted } from '~/features/basket/readiness'
 import { blankPot, FIRST_RATIO } from './pot-draft'
-import { curveKey, groupOf, knownCurve, phBandOf } from './pot-curves'
+import { curveKey, groupOf, knownCurve } from './pot-curves'
 import { planSteps } from './plan-steps'
 import { timesOf } from './times-of'
 import { usePredictions } from './usePredictions'
 import type { PotStock } from './usePotStock'
 import { useTrial } from './useTrial'
 import { heatOf, waterOf } from './water-of'
+import { phBandOf } from '~~/shared/rules/strength/condition'
 
 /** Grams are weighed to a tenth: more would be false precision on a kitchen scale. */
 const toTenth = (massG: number) => Math.round(massG * 10) / 10

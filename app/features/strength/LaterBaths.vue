@@ -5,30 +5,17 @@ import { coatsAnswer } from '~~/core/strength/coats'
 import { bathsWorthwhile, expectedBaths, takenShare } from '~~/core/strength/baths-in-a-row'
 import { sentenceSpan } from '~~/core/strength/sentences'
 import type { StrengthGroup } from '~~/shared/views/strength/strength'
-import { rightStrength } from './band'
 import { hexAtStrength } from './ribbon-paint'
 import { percentText } from './words'
 import { formatCount } from '~~/core/quantity/format-count'
+import { laterBathsOf } from '~/features/strength/later-baths'
 
 /** What a second and third bath gave, and how many are worth the fire; coats, where it was painted. */
 const { group, ratio } = defineProps<{ group: StrengthGroup; ratio: number }>()
 
 const BATHS = 5
 const answer = computed(() => group.curve?.answer ?? null)
-/** Points with a strength to tell, estimates set right as the curve's were. */
-const telling = computed(() =>
-  group.points.flatMap((point) => {
-    const strength = rightStrength(point, group.curve)
-    return strength !== null && strength > 0 ? [{ ...point, strength }] : []
-  }),
-)
-const later = computed(() =>
-  telling.value.flatMap(({ bathNumber, firstRatioDry, ...point }) =>
-    bathNumber > 1 && firstRatioDry
-      ? [{ ...point, bath: bathNumber, ratioDry: firstRatioDry }]
-      : [],
-  ),
-)
+const later = computed(() => laterBathsOf(group.points))
 const taken = computed(() => answer.value && takenShare(answer.value.pointEstimate, later.value))
 const rows = computed(() => {
   const [now, share] = [answer.value, taken.value]
@@ -51,8 +38,10 @@ const worth = computed(() => {
 })
 
 const coats = computed(() => {
-  const readings = telling.value.flatMap(({ coats: count, strength, lotCodes }) =>
-    count === null ? [] : [{ coats: count, strength, piece: lotCodes.join() }],
+  const readings = group.points.flatMap(({ coats: count, strength, lotCodes }) =>
+    count === null || !(strength !== null && strength > 0)
+      ? []
+      : [{ coats: count, strength, piece: lotCodes.join() }],
   )
   return group.points.some((point) => point.coats !== null) ? coatsAnswer(readings, 4) : null
 })

@@ -5,7 +5,7 @@ import { formatNumber, formatRatio } from '~~/core/quantity/format-quantity'
 import type { BandPoint } from '~~/core/strength/posterior/posterior'
 import type { StrengthGroup } from '~~/shared/views/strength/strength'
 import { bandAt } from '~~/core/strength/posterior/band-at'
-import { setRight } from './band'
+import { placedPoints } from './placed-points'
 import { groupWords } from './words'
 import { formatCount } from '~~/core/quantity/format-count'
 
@@ -21,7 +21,7 @@ const panels = computed(() =>
   groups.map((group) => ({
     group,
     curve: group.curve,
-    points: setRight(group.points, group.curve).filter((point) => point.exclusion === null),
+    points: placedPoints(group.points).filter((point) => point.exclusion === null),
   })),
 )
 const farthest = computed(() =>

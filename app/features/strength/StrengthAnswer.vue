@@ -42,7 +42,7 @@ const after = computed(() =>
 const foot = computed(() => sentences.value.filter(({ id }) => id === 'leans' || id === 'from'))
 const textOf = (list: readonly { text: string }[]) => list.map(({ text }) => text).join(' ')
 const hex = computed(() => (estimate ? hexAtStrength(curve, estimate.strength.mid) : null))
-const factor = computed(() => curve.answer.factor)
+const calibration = computed(() => (curve.answer.estimated > 0 ? curve.answer.calibration : null))
 </script>
 
 <template>
@@ -66,11 +66,11 @@ const factor = computed(() => curve.answer.factor)
     <p v-if="leftOut.length" class="estimate">Without {{ leftOut.join(', ') }}.</p>
     <p class="quiet">
       {{ textOf(foot) }}
-      <template v-if="factor">
-        Estimates are raised by {{ percentText(factor.factor - 1) }},
+      <template v-if="calibration">
+        Estimates are raised by {{ percentText(calibration.factor - 1) }},
         {{
-          factor.n > 0
-            ? `learnt from ${formatCount(factor.n, 'swatch', 'swatches')} read both ways`
+          calibration.n > 0
+            ? `learnt from ${formatCount(calibration.n, 'swatch', 'swatches')} read both ways`
             : 'as is usual for colours'
         }}.
       </template>

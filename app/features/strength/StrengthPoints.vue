@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { formatNumber, formatRatio } from '~~/core/quantity/format-quantity'
 import type { StrengthGroup } from '~~/shared/views/strength/strength'
-import { setRight } from './band'
+import { placedPoints } from './placed-points'
 import { EXCLUSION_WORDS } from './words'
 
 const { group, leftOut } = defineProps<{ group: StrengthGroup; leftOut: string[] }>()
@@ -11,7 +11,7 @@ defineEmits<{ toggle: [swatchId: string] }>()
 const points = computed(() =>
   [
     ...group.points.filter((p) => p.strength === null || p.ratioDry === null),
-    ...setRight(group.points, group.curve),
+    ...placedPoints(group.points),
   ].sort(
     (a, b) =>
       Number(a.exclusion !== null) - Number(b.exclusion !== null) ||

@@ -4,10 +4,10 @@ import { computed } from 'vue'
 import { DEPTH_STARTS, DEPTHS, type Depth } from '~~/core/colour/depth'
 import type { BandPoint } from '~~/core/strength/posterior/posterior'
 import { bandAt } from '~~/core/strength/posterior/band-at'
-import type { TellingPoint } from './band'
+import type { PlacedPoint } from './placed-points'
 
 export interface ChartParts {
-  points: readonly TellingPoint[]
+  points: readonly PlacedPoint[]
   band: readonly BandPoint[] | null
   width: number
   height: number

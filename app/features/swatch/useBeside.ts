@@ -4,6 +4,7 @@ import type { BoothView, NearSwatch } from '~~/shared/views/swatch/booth'
 import type { Swatch } from '~~/shared/schemas/swatch/swatch'
 import type { Page } from '~~/shared/schemas/log/common'
 import { colourAlone, keptColour, type SeenColour } from './given'
+import { bestReading } from '~~/shared/rules/swatch/best-reading'
 
 /** What a swatch is held against: its bare fibre, what was hoped for, or any other swatch. */
 export function useBeside(
@@ -58,7 +59,7 @@ export function useBeside(
         return
       }
       const swatch = await api.get<Swatch>(`swatches/${now}`)
-      const [reading] = swatch.readings
+      const reading = bestReading(swatch.readings, { afterLight: true })
       if (choice.value === now) {
         other.value = reading ? { label: swatch.code, colour: keptColour(reading) } : null
       }

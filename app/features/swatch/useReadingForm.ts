@@ -5,6 +5,8 @@ import type { BoothView } from '~~/shared/views/swatch/booth'
 import { pieceChangeSchema, type Piece, type PieceChange } from '~~/shared/schemas/basket/piece'
 import { swatchChangeSchema, type Swatch, type SwatchChange } from '~~/shared/schemas/swatch/swatch'
 import { keptColour, seenOf, type GivenReading } from './given'
+import { bestReading } from '~~/shared/rules/swatch/best-reading'
+import { calibrated } from '~~/core/strength/swatch-strength'
 
 /** Reading the swatch in hand: the colours given, what they say at once, and keeping them. */
 export function useReadingForm(hand: () => BoothView | null) {
@@ -27,14 +29,7 @@ export function useReadingForm(hand: () => BoothView | null) {
     },
   )
 
-  const latest = computed(() => {
-    const readings = hand()?.swatch.readings ?? []
-    return (
-      readings.find(({ wet: isWet, lightHours: hours }) => !isWet && hours === null) ??
-      readings[0] ??
-      null
-    )
-  })
+  const latest = computed(() => bestReading(hand()?.swatch.readings ?? [], { afterLight: true }))
   const dyedSeen = computed(() =>
     dyed.value ? seenOf(dyed.value) : latest.value ? keptColour(latest.value) : null,
   )
@@ -59,7 +54,8 @@ export function useReadingForm(hand: () => BoothView | null) {
             ? 'No surface can have this colour: look at the numbers again.'
             : null
     if (why) return { value: null, depth: null, why }
-    const value = strengthOver(over.reflectance!, under!.reflectance!)
+    const raw = strengthOver(over.reflectance!, under!.reflectance!)
+    const value = calibrated(raw, over.basis === 'measured', hand()!.calibration)
     return { value, depth: depthOf(value), why: null }
   })
 

@@ -219,11 +219,9 @@ export function lotIndex(observations: Observations, lot: string | undefined): n
   throw new InputError(`lot must name a lot with a measured swatch; got "${lot}"`, '/ask/lot')
 }
 
-/** Ratio at which a share of the ceiling is reached: the shape turned round. */
-function ratioOfShare({ model, scale }: Draw, share: number): number {
-  if (share >= 1) return Infinity
-  return model === 'exponential' ? -scale * Math.log1p(-share) : (scale * share) / (1 - share)
-}
+/** Ratio at which a share of the ceiling is reached; the ceiling itself never is. */
+const ratioOfShare = ({ model, scale }: Draw, share: number): number =>
+  share >= 1 ? Infinity : SHAPES[model].ratioOf(share, scale)
 
 export const enoughOf = (draw: Draw, reference: number) =>
   ratioOfShare(draw, ENOUGH_SHARE * SHAPES[draw.model].share(reference, draw.scale))

@@ -10,8 +10,8 @@ import { writeTable } from '../../../core/formats/table'
 import type { AtlasRow, AtlasView } from '../../../shared/views/strength/atlas'
 import { mordantsOf } from '../../../shared/schemas/basket/piece'
 import { swatchName } from '../../../shared/words/swatch/swatch-name'
-import { bestReading } from '../strength/curve-candidates'
 import { readSwatches, type SwatchFacts } from './swatch-facts'
+import { bestReading } from '../../../shared/rules/swatch/best-reading'
 
 /** Columns without which a row of readings means nothing here. */
 export const NEEDED_READING_COLUMNS = ['swatch'] as const
@@ -124,7 +124,7 @@ export async function swatchesJson(db: Knex): Promise<string> {
 export async function spectraCgats(db: Knex): Promise<string> {
   const spectra: NamedSpectrum[] = []
   for await (const { swatch, sources, piece, pot } of readSwatches(db)) {
-    const { reflectance } = bestReading(swatch.readings)
+    const { reflectance } = bestReading(swatch.readings, { afterLight: true })!
     if (!reflectance) continue
     spectra.push({ id: swatch.code, name: swatchName(sources, piece, pot.dyedOn), reflectance })
   }
@@ -138,7 +138,7 @@ async function palette(db: Knex): Promise<PaletteColour[]> {
   const colours: PaletteColour[] = []
   for await (const { swatch, sources, piece, pot } of readSwatches(db)) {
     const name = `${swatch.code}, ${swatchName(sources, piece, pot.dyedOn)}`
-    colours.push({ name, hex: bestReading(swatch.readings).hex })
+    colours.push({ name, hex: bestReading(swatch.readings, { afterLight: true })!.hex })
     if (colours.length === MOST_COLOURS) break
   }
   return colours

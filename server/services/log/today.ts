@@ -4,9 +4,7 @@ import { FIBRES } from '../../../catalogue/fibres'
 import { PARTS } from '../../../catalogue/parts'
 import type { Part } from '../../../catalogue/parts'
 import { depthOf } from '../../../core/colour/depth'
-import { strengthOver } from '../../../core/colour/strength'
 import { mordantsOf } from '../../../shared/schemas/basket/piece'
-import type { Reading } from '../../../shared/schemas/swatch/reading'
 import type {
   BathDue,
   JarDue,
@@ -26,7 +24,9 @@ import { pieceRepository } from '../../repositories/pieces'
 import { potRepository } from '../../repositories/pots'
 import { sourceRepository } from '../../repositories/sources'
 import { swatchRepository } from '../../repositories/swatches'
-import { spectrumOf } from '../swatch/readings'
+import { bestReading, hasStrength } from '../../../shared/rules/swatch/best-reading'
+import { swatchStrength } from '../../../core/strength/swatch-strength'
+import { calibrationFor } from '../strength/calibration'
 
 /** How many things of a kind the opening view shows. */
 const SHOWN = 6
@@ -156,10 +156,13 @@ async function latestReading(db: Knex, swatchId: string): Promise<LatestReading>
   const swatch = (await swatchRepository(db).find(swatchId))!
   const pot = (await potRepository(db).find(swatch.potId))!
   const piece = (await pieceRepository(db).find(swatch.pieceId))!
-  const sourceIds = [...new Set(pot.lots.map(({ sourceId }) => sourceId))]
+  const { lots } = await potRepository(db).firstBath(pot)
+  const sourceIds = [...new Set(lots.map(({ sourceId }) => sourceId))]
   const sources = await Promise.all(sourceIds.map((id) => sourceRepository(db).find(id)))
-  const reading = swatch.readings.find(({ wet }) => !wet) ?? swatch.readings[0]!
-  const strength = strengthOf(reading, piece.bare)
+  const reading = bestReading(swatch.readings, { afterLight: true })!
+  const strength = hasStrength(reading, piece.bare)
+    ? swatchStrength({ dyed: reading, bare: piece.bare! }, await calibrationFor(db, pot, piece))
+    : null
   return {
     swatchId,
     code: swatch.code,
@@ -177,9 +180,4 @@ async function latestReading(db: Knex, swatchId: string): Promise<LatestReading>
     basis: reading.basis,
     readAt: reading.readAt,
   }
-}
-
-function strengthOf(reading: Reading, bare: Reading | null): number | null {
-  if (!bare || reading.wet || reading.clipped.length > 0 || bare.clipped.length > 0) return null
-  return strengthOver(spectrumOf(reading), spectrumOf(bare))
 }

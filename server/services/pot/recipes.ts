@@ -12,6 +12,7 @@ import { potRepository } from '../../repositories/pots'
 import { sourceRepository } from '../../repositories/sources'
 import { swatchRepository } from '../../repositories/swatches'
 import { notFound } from '../log/failures'
+import { bestReading } from '../../../shared/rules/swatch/best-reading'
 
 /** What a pot was, as it goes out to others: without any place. */
 export const recipeService = (db: Knex) => ({
@@ -62,7 +63,7 @@ export const recipeService = (db: Knex) => ({
       pieces: pot.pieces.map(({ pieceId, pieceCode, dryG, minutes, outcome }) => {
         const piece = pieces.find((each) => each.id === pieceId)!
         const readings = swatches.find((swatch) => swatch.pieceId === pieceId)?.readings ?? []
-        const reading = readings.find(({ wet }) => !wet) ?? readings[0]
+        const reading = bestReading(readings, { afterLight: true })
         return {
           code: pieceCode,
           fibre: fibreWords(piece),

@@ -10,6 +10,7 @@ import { sourceRepository } from '../../repositories/sources'
 import { candidatesOf } from '../strength/curve-candidates'
 import { unacceptable } from '../log/failures'
 import { factorsOf } from '../swatch/swatch-factors'
+import { plantToFibreRatio } from '../../../core/harvest/ratio'
 
 /** What a planned pot would teach, held against all that was dyed with its source. */
 export const trialService = (db: Knex) => ({
@@ -39,7 +40,7 @@ export const trialService = (db: Knex) => ({
       part: source.part,
       state: states.size === 1 ? first.state : 'mixed',
       particleSize: question.size,
-      ratioDry: lots.reduce((sum, { massG, dryFraction }) => sum + massG * dryFraction, 0) / fibreG,
+      ratioDry: plantToFibreRatio({ dyestuff: lots, fibreG }).dry,
       way: question.wayName || question.way,
       tempC: question.tempC,
       minutes: question.minutes,

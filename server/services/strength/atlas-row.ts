@@ -2,12 +2,13 @@ import { hueFamilyOf } from '../../../core/colour/colour-name'
 import { hexOfLab } from '../../../core/colour/screen-colour'
 import { labOfReflectance, type Lab } from '../../../core/colour/tristimulus'
 import { expectedReflectance } from '../../../core/strength/expected-colour'
-import type { BandPoint, Interval } from '../../../core/strength/posterior/posterior'
+import type { Interval } from '../../../core/strength/posterior/posterior'
 import type { AtlasRow } from '../../../shared/views/strength/atlas'
 import type { CurveView } from '../../../shared/views/strength/curve'
+import { bandAt } from '../../../core/strength/posterior/band-at'
 
 /** Raised with every change of what a row holds, so that no older one is kept. */
-export const ATLAS_VERSION = 2
+export const ATLAS_VERSION = 3
 
 /** Dry ratio at which strengths of different sources are compared. */
 const HALF = 0.5
@@ -21,7 +22,7 @@ const DIGITS = 4
 export function toAtlasRow({ answer, donorCurve, ...view }: CurveView): AtlasRow {
   const { enough, band, ceiling, ceilingReached, uptakeProbability, points, unit, bare } = answer
   const { sourceId, key, fibreClass, mordant, phBand, way, dyedFrom, dyedTo } = view
-  const at = (ratio: number) => nearest(band, ratio)
+  const at = (ratio: number) => bandAt(band, ratio)
   const labAt = (strength: number): Lab | null =>
     unit && bare ? labOfReflectance(expectedReflectance(unit, Math.max(0, strength), bare)) : null
   const lab = labAt(at(enough.mid).mid)
@@ -64,15 +65,3 @@ const scaled = ({ mid, low, high }: Interval, factor: number): Interval => ({
   low: short(low * factor),
   high: short(high * factor),
 })
-
-/** The band between the ratios it is told at, by straight lines on both logarithms. */
-function nearest(band: readonly BandPoint[], ratio: number): BandPoint {
-  const above = Math.max(
-    1,
-    band.findIndex((point) => point.ratio >= ratio),
-  )
-  const [a, b] = [band[above - 1]!, band[above]!]
-  const share = Math.log(ratio / a.ratio) / Math.log(b.ratio / a.ratio)
-  const between = (key: 'mid' | 'low' | 'high') => a[key] ** (1 - share) * b[key] ** share
-  return { ...a, ratio, mid: between('mid'), low: between('low'), high: between('high') }
-}

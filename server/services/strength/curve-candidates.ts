@@ -1,18 +1,25 @@
 import { setImmediate } from 'node:timers/promises'
 import { mean } from 'd3-array'
 import type { Knex } from 'knex'
-import { mordantMarks, type Mordant } from '../../../catalogue/agents'
-import { FIBRES } from '../../../catalogue/fibres'
+import type { Mordant } from '../../../catalogue/agents'
 import { mordantsOf, type Piece } from '../../../shared/schemas/basket/piece'
 import type { Pot } from '../../../shared/schemas/pot/pot'
 import type { Reading } from '../../../shared/schemas/swatch/reading'
 import type { Source } from '../../../shared/schemas/walk/source'
 import type { Swatch } from '../../../shared/schemas/swatch/swatch'
 import type { Condition } from '../../../core/strength/near-conditions'
-import { curveKeyOf, type Exclusion, type PhBand } from '../../../shared/views/strength/strength'
+import { type Exclusion } from '../../../shared/views/strength/strength'
 import { pieceRepository } from '../../repositories/pieces'
 import { potRepository } from '../../repositories/pots'
 import { swatchRepository } from '../../repositories/swatches'
+import {
+  conditionOf as conditionOfDyed,
+  curveKeyOf,
+  phBandOf,
+  priorContextOf,
+  type DyedHow,
+} from '../../../shared/rules/strength/condition'
+import { bestReading } from '../../../shared/rules/swatch/best-reading'
 
 /** A swatch with everything its place on a curve depends on. */
 export interface Candidate {
@@ -27,7 +34,19 @@ export interface Candidate {
 
 /** Every read swatch of the pots in which a source was used. */
 export async function candidatesOf(db: Knex, sourceId: string): Promise<Candidate[]> {
-  const swatches = await swatchRepository(db).ofSource(sourceId)
+  return toCandidates(db, sourceId, await swatchRepository(db).ofSource(sourceId))
+}
+
+/** Those of them that were read both by a colour and by a spectrum: they calibrate estimates. */
+export async function calibratingCandidates(db: Knex, sourceId: string): Promise<Candidate[]> {
+  return toCandidates(db, sourceId, await swatchRepository(db).readBothWays(sourceId))
+}
+
+async function toCandidates(
+  db: Knex,
+  sourceId: string,
+  swatches: readonly Swatch[],
+): Promise<Candidate[]> {
   // queries are answered at once and never wait: others get their turn only if it is given
   await setImmediate()
   const pots = await inChunks([...new Set(swatches.map((s) => s.potId))], (ids) =>
@@ -43,7 +62,8 @@ export async function candidatesOf(db: Knex, sourceId: string): Promise<Candidat
     .map((swatch) => {
       const pot = potById.get(swatch.potId)!
       const piece = pieceById.get(swatch.pieceId)!
-      const reading = bestReading(swatch.readings)
+      // a swatch without any reading was left out above
+      const reading = bestReading(swatch.readings, { afterLight: true })!
       return {
         swatch,
         pot,
@@ -75,28 +95,6 @@ function firstRatio(pot: Pot, pots: ReadonlyMap<string, Pot>): number | null {
   return at && at !== pot ? at.ratioDry : null
 }
 
-const RANKS: Record<Reading['by'], number> = { reader: 0, file: 0, photo: 1, eye: 2 }
-
-/**
- * The reading a swatch counts by: dry and before light, then by how it was read, washed rather than
- * not, and the newest of equals.
- *
- * @param readings newest first, at least one
- */
-export function bestReading(readings: readonly Reading[]): Reading {
-  const rank = (reading: Reading) => [
-    reading.wet ? 1 : 0,
-    reading.lightHours === null ? 0 : 1,
-    RANKS[reading.by],
-    reading.washed ? 0 : 1,
-  ]
-  return readings.reduce((best, each) => {
-    const [a, b] = [rank(each), rank(best)]
-    const at = a.findIndex((value, i) => value !== b[i])
-    return at >= 0 && a[at]! < b[at]! ? each : best
-  })
-}
-
 function exclusionOf(pot: Pot, piece: Piece, reading: Reading, sourceId: string): Exclusion | null {
   if (pot.bathNumber > 1) return 'laterBath'
   if (pot.ratioDry === null) return 'ratioUnknown'
@@ -110,24 +108,25 @@ function exclusionOf(pot: Pot, piece: Piece, reading: Reading, sourceId: string)
 }
 
 /** Mordants that had a part in a swatch: those given before its bath. */
-export const mordantsIn = ({ piece, pot }: Candidate): Mordant[] => mordantsOf(piece, pot.dyedOn)
+export const mordantsIn = ({ piece, pot }: Pick<Candidate, 'piece' | 'pot'>): Mordant[] =>
+  mordantsOf(piece, pot.dyedOn)
 
-export function phBandOf({ finalPh }: Pot): PhBand {
-  if (finalPh === null) return 'asItCame'
-  if (finalPh < 6) return 'acid'
-  return finalPh > 8 ? 'alkaline' : 'asItCame'
-}
-
-/** What the swatches of one curve have in common. */
-export const conditionOf = (candidate: Candidate): Condition => ({
-  fibre: FIBRES[candidate.piece.fibre].class,
-  mordant: mordantMarks(mordantsIn(candidate)),
-  ph: phBandOf(candidate.pot),
+/** What a swatch's piece and bath say of its curve. */
+const dyedHow = (candidate: Pick<Candidate, 'piece' | 'pot'>): DyedHow => ({
+  fibre: candidate.piece.fibre,
+  mordants: mordantsIn(candidate),
+  phBand: phBandOf(candidate.pot.finalPh),
   way: candidate.pot.way,
 })
 
-/** Alike swatches share a curve: the same class of fibre, mordants, band of final pH and way. */
-export const groupKey = (candidate: Candidate) => curveKeyOf(conditionOf(candidate))
+export const conditionOf = (candidate: Pick<Candidate, 'piece' | 'pot'>): Condition =>
+  conditionOfDyed(dyedHow(candidate))
+
+export const priorOf = (source: Source, candidate: Candidate) =>
+  priorContextOf(source, dyedHow(candidate))
+
+export const groupKey = (candidate: Pick<Candidate, 'piece' | 'pot'>) =>
+  curveKeyOf(conditionOf(candidate))
 
 /**
  * Dry matter of a source in the state it is usually weighed in: by what was used of it, or as is

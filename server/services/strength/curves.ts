@@ -2,25 +2,20 @@ import { setImmediate } from 'node:timers/promises'
 import { group, max, min } from 'd3-array'
 import type { Knex } from 'knex'
 import { FIBRES } from '../../../catalogue/fibres'
-import { sourceKindOf } from '../../../catalogue/source-kinds'
-import type { CurveAnswer, CurveJob, SeenSpectrum } from '../../../core/strength/curve-job'
+import type { CurveAnswer, CurveJob, JobSwatch } from '../../../core/strength/curve-job'
+import type { SeenSpectrum } from '../../../core/strength/swatch-strength'
 import { nearestCurve, type Condition } from '../../../core/strength/near-conditions'
 import type { ConditionKey } from '../../../core/strength/posterior/priors'
 import type { CurveView } from '../../../shared/views/strength/curve'
 import type { Reading } from '../../../shared/schemas/swatch/reading'
 import type { Source } from '../../../shared/schemas/walk/source'
 import { sourceRepository } from '../../repositories/sources'
-import {
-  candidatesOf,
-  conditionOf,
-  groupKey,
-  mordantsIn,
-  phBandOf,
-  type Candidate,
-} from './curve-candidates'
+import { candidatesOf, conditionOf, groupKey, type Candidate, priorOf } from './curve-candidates'
 import type { ComputeCurves } from './curve-pool'
 import { notFound } from '../log/failures'
 import { usualCurve } from './usual-curve'
+import { phBandOf } from '../../../shared/rules/strength/condition'
+import { bestReading, hasStrength } from '../../../shared/rules/swatch/best-reading'
 
 interface Wanted {
   head: Omit<CurveView, 'answer'>
@@ -98,8 +93,8 @@ export const dyedSources = (db: Knex): Promise<{ id: string }[]> =>
 function wantedOf(source: Source, candidates: readonly Candidate[]): Wanted[] {
   const groups = [...group(candidates, groupKey)].map(([key, all]) => {
     const members = all.filter(({ exclusion }) => exclusion === null)
-    const excluded = all.filter(({ exclusion, reading, piece }) =>
-      hasStrengthThough(exclusion, reading, piece),
+    const excluded = all.filter(
+      (each) => each.exclusion !== null && hasStrength(each.reading, each.piece.bare),
     )
     return {
       key,
@@ -115,14 +110,6 @@ function wantedOf(source: Source, candidates: readonly Candidate[]): Wanted[] {
     .map((each) => toWanted(source, each, nearestCurve(each, groups)))
     .sort((a, b) => b.job.swatches.length - a.job.swatches.length)
 }
-
-/** Not counted, but its strength can be told all the same. */
-const hasStrengthThough = (
-  exclusion: Candidate['exclusion'],
-  { wet, clipped }: Reading,
-  { bare }: Candidate['piece'],
-): boolean =>
-  exclusion !== null && !wet && bare !== null && clipped.length + bare.clipped.length === 0
 
 interface Group {
   key: string
@@ -147,7 +134,7 @@ function toWanted(
       key,
       fibreClass: FIBRES[piece.fibre].class,
       mordant: condition.mordant,
-      phBand: phBandOf(pot),
+      phBand: phBandOf(pot.finalPh),
       way: pot.way,
       donorCurve: near && { key: near.key, n: near.n, differs: near.differs },
       swatchIds: members.map(({ swatch }) => swatch.id),
@@ -170,34 +157,36 @@ function toJob(
   members: readonly Candidate[],
   excluded: readonly Candidate[],
 ): CurveJob {
-  const mordants = mordantsIn(first)
-  const { piece, pot } = first
-  const isMissing = source.needsMordant === 'yes' && mordants.length === 0
   return {
-    swatches: members.map((member) => ({
-      ratioDry: member.pot.ratioDry!,
-      lot: member.pot.lots.map(({ lotId }) => lotId).join('+'),
-      dyed: seen(member.reading),
-      bare: seen(member.piece.bare!),
-      errorDe: member.reading.errorDe,
-      ...otherWay(member),
+    swatches: members.map(toJobSwatch),
+    excluded: excluded.map((each) => ({
+      dyed: seen(each.reading),
+      bare: seen(each.piece.bare!),
+      ofThisCurve: each.exclusion !== 'mixedBath',
     })),
-    excluded: excluded.map((each) => ({ dyed: seen(each.reading), bare: seen(each.piece.bare!) })),
-    prior: {
-      kind: sourceKindOf(source.part, mordants, pot.way),
-      weakened: FIBRES[piece.fibre].class === 'cellulose' || isMissing,
-      unmordanted: mordants.length === 0,
-    },
+    prior: priorOf(source, first),
   }
 }
+
+/** A swatch of its curve, as the core counts it. */
+export const toJobSwatch = (member: Candidate): JobSwatch => ({
+  ratioDry: member.pot.ratioDry!,
+  lot: member.pot.lots.map(({ lotId }) => lotId).join('+'),
+  dyed: seen(member.reading),
+  bare: seen(member.piece.bare!),
+  errorDe: member.reading.errorDe,
+  ...otherWay(member),
+})
 
 const seen = ({ reflectance, lab }: Reading): SeenSpectrum => ({ reflectance, lab })
 
 /** A swatch read both by a colour and by a spectrum teaches how far estimates are off. */
 function otherWay({ swatch, reading }: Candidate): { alsoAs?: SeenSpectrum } {
-  const other = swatch.readings.find(
-    ({ basis, wet, clipped, lightHours }) =>
-      basis !== reading.basis && wet === reading.wet && lightHours === null && !clipped.length,
+  const other = bestReading(
+    swatch.readings.filter(
+      ({ basis, wet, clipped }) =>
+        basis !== reading.basis && wet === reading.wet && clipped.length === 0,
+    ),
   )
   return other ? { alsoAs: seen(other) } : {}
 }

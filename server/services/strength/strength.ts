@@ -13,14 +13,9 @@ import type {
 import type { Pot } from '../../../shared/schemas/pot/pot'
 import { lotRepository } from '../../repositories/lots'
 import { ofCollections, sinceLastChange } from '../../database/since-last-change'
-import {
-  conditionOf,
-  groupKey,
-  phBandOf,
-  usualDryFraction,
-  type Candidate,
-} from './curve-candidates'
+import { conditionOf, groupKey, usualDryFraction, type Candidate } from './curve-candidates'
 import type { CurvesService } from './curves'
+import { phBandOf } from '../../../shared/rules/strength/condition'
 
 /** Views are asked for again and again while a ratio is thought about; few sources at a time. */
 const KEPT_VIEWS = 12
@@ -108,7 +103,7 @@ function toGroup(key: string, members: Candidate[], curve: CurveView | null): St
     key,
     fibreClass: FIBRES[first.piece.fibre].class,
     mordant: conditionOf(first).mordant,
-    phBand: phBandOf(first.pot),
+    phBand: phBandOf(first.pot.finalPh),
     way: first.pot.way,
     points: members.map((member) => toPoint(member, strengthOf.get(member.swatch.id))),
     n: curve?.answer.n ?? 0,

@@ -1,9 +1,9 @@
-import { mordantMarks, type Mordant } from '../../../catalogue/agents'
-import { sourceKindOf } from '../../../catalogue/source-kinds'
+import type { Mordant } from '../../../catalogue/agents'
+import { FIBRES } from '../../../catalogue/fibres'
 import type { CurveJob } from '../../../core/strength/curve-job'
 import type { CurveView } from '../../../shared/views/strength/curve'
-import { curveKeyOf } from '../../../shared/views/strength/strength'
 import type { Source } from '../../../shared/schemas/walk/source'
+import { curveKeyOf, conditionOf, priorContextOf } from '../../../shared/rules/strength/condition'
 
 /**
  * What is usual for the kind of a source, where nobody has dyed with it: on wool, with alum unless
@@ -12,14 +12,15 @@ import type { Source } from '../../../shared/schemas/walk/source'
 export function usualCurve(source: Source): { head: Omit<CurveView, 'answer'>; job: CurveJob } {
   const mordants: Mordant[] = source.needsMordant === 'no' ? [] : ['alum']
   const way = source.ways[0] ?? 'simmer'
-  const condition = { fibre: 'wool', mordant: mordantMarks(mordants), ph: 'asItCame', way } as const
+  const how = { fibre: 'wool', mordants, phBand: 'asItCame', way } as const
+  const condition = conditionOf(how)
   return {
     head: {
       sourceId: source.id,
       key: curveKeyOf(condition),
-      fibreClass: condition.fibre,
+      fibreClass: FIBRES[how.fibre].class,
       mordant: condition.mordant,
-      phBand: condition.ph,
+      phBand: how.phBand,
       way,
       donorCurve: null,
       swatchIds: [],
@@ -29,11 +30,7 @@ export function usualCurve(source: Source): { head: Omit<CurveView, 'answer'>; j
     },
     job: {
       swatches: [],
-      prior: {
-        kind: sourceKindOf(source.part, mordants, way),
-        weakened: false,
-        unmordanted: mordants.length === 0,
-      },
+      prior: priorContextOf(source, how),
     },
   }
 }

@@ -1,3 +1,4 @@
+import { sort } from 'd3-array'
 import type { Knex } from 'knex'
 import { wayFacts } from '../../../catalogue/ways'
 import { deltaE2000From } from '../../../core/colour/screen-colour'
@@ -14,10 +15,14 @@ import { readingRepository } from '../../repositories/readings'
 import { sourceRepository } from '../../repositories/sources'
 import { swatchRepository } from '../../repositories/swatches'
 import { notFound } from '../log/failures'
+import { bestReading } from '../../../shared/rules/swatch/best-reading'
+import { calibrationFor } from '../strength/calibration'
 
 /** Colours farther off than this along one axis of CIELAB are near to nobody's eye. */
 const REACH = 14
 const MOST_NEAR = 6
+/** Swatches with a reading near by whose other readings are looked at. */
+const LOOKED_UP = 60
 
 /** What the booth shows of a swatch, and what of the dyer's own comes near it. */
 export const boothService = (db: Knex) => ({
@@ -36,11 +41,12 @@ export const boothService = (db: Knex) => ({
       sources,
       hoped: hopedOf(swatch, pot),
       attention: attentionFor(swatch, pot),
+      calibration: { factor: (await calibrationFor(db, pot, piece)).factor },
       bareAlike: piece.bare ? null : await bareAlike(db, piece),
     }
   },
 
-  /** Swatches of the log nearest to a colour, by their newest reading. */
+  /** Swatches of the log nearest to a colour, by the reading that stands for each. */
   async near(lab: Lab, but: string | undefined): Promise<NearSwatch[]> {
     // a box first, in SQL: CIEDE2000 of a hundred thousand would hold up all others
     const rows = (await db('reading as r')
@@ -51,17 +57,17 @@ export const boothService = (db: Knex) => ({
       .whereBetween('r.l', [lab.l - REACH, lab.l + REACH])
       .whereBetween('r.a', [lab.a - REACH, lab.a + REACH])
       .whereBetween('r.b', [lab.b - REACH, lab.b + REACH])
-      .orderBy([{ column: 'r.read_at' }, { column: 'r.id' }])
-      .select('s.id', 's.code', 'r.hex', 'r.l', 'r.a', 'r.b')) as (Lab & {
-      id: string
-      code: string
-      hex: string
-    })[]
-    const newest = new Map(rows.map((row) => [row.id, row]))
-    if (but) newest.delete(but)
+      .select('s.id', 'r.l', 'r.a', 'r.b')) as (Lab & { id: string })[]
     const from = deltaE2000From(lab)
-    const nearest = [...newest.values()]
-      .map((row) => ({ ...row, de2000: from(row) }))
+    // the nearest readings first: whether one stands for its swatch is looked up for few
+    const ids = [...new Set(sort(rows, (row) => from(row)).map(({ id }) => id))]
+    const likely = ids.filter((id) => id !== but).slice(0, LOOKED_UP)
+    const nearest = (await swatchRepository(db).findMany(likely))
+      .flatMap(({ id, code, readings }) => {
+        const best = bestReading(readings, { afterLight: true })
+        return best ? [{ id, code, hex: best.hex, ...best.lab, de2000: from(best.lab) }] : []
+      })
+      .filter((row) => row.de2000 <= REACH)
       .sort((one, two) => one.de2000 - two.de2000)
       .slice(0, MOST_NEAR)
     return Promise.all(

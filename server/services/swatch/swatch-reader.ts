@@ -23,6 +23,8 @@ import type { CurvesService } from '../strength/curves'
 import { notFound, stillNeeded } from '../log/failures'
 import { spectrumOf } from './readings'
 import type { Clock } from '../log/records'
+import { bestReading } from '../../../shared/rules/swatch/best-reading'
+import { bandAt } from '../../../core/strength/posterior/band-at'
 
 /** Undyed fibre that nobody read: about so, CIELAB. */
 const USUAL_BARE = { l: 87, a: 0.8, b: 9.5 }
@@ -61,22 +63,18 @@ export const readerService = (
     }
     const swatch = await swatchRepository(db).find(ask.swatchId!)
     if (!swatch) throw notFound('swatch', ask.swatchId!)
-    const read = swatch.readings.find(({ wet, lightHours }) => !wet && lightHours === null)
-    if (read) return spectrumOf(read)
+    const read = bestReading(swatch.readings)
+    if (read && !read.wet) return spectrumOf(read)
     const pot = (await potRepository(db).find(swatch.potId))!
     const piece = (await pieceRepository(db).find(swatch.pieceId))!
     const source = pot.lots[0] && (await sourceRepository(db).find(pot.lots[0].sourceId))
     if (!source) return estimateReflectance(UNKNOWN_LAB)
     const { views } = await curves.withCandidates(source.id)
-    const like = { swatch, pot, piece, reading: piece.bare!, exclusion: null, firstRatioDry: null }
+    const like = { pot, piece }
     const curve = views.find(({ key }) => key === groupKey(like)) ?? views[0]
     const ratio = pot.ratioDry ?? 0.3
     const strength = curve
-      ? curve.answer.band.reduce((best, point) =>
-          Math.abs(Math.log(point.ratio / ratio)) < Math.abs(Math.log(best.ratio / ratio))
-            ? point
-            : best,
-        ).mid
+      ? bandAt(curve.answer.band, ratio).mid
       : usualStrength(sourceKindOf(source.part, mordantsIn(like), pot.way), ratio)
     const chance = randomNormal.source(randomLcg(seed + Number.parseInt(swatch.id.slice(-6), 16)))
     const bare = bareOf(piece)

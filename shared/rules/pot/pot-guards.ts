@@ -6,6 +6,7 @@ import { potGuards } from '../../../core/safety/pot-guards'
 import { vesselGuards, type GuardedVessel } from '../../../core/safety/vessel-guards'
 import { guardedPiece, type PieceLook } from '../basket/fibre'
 import type { PlannedAddition } from '../../schemas/pot/pot-plan'
+import { isAcidic } from '../../../core/safety/acids'
 
 /** A pot as far as guards ask. */
 export interface PotSetup {
@@ -29,7 +30,6 @@ export function needsMordantOf(
   return all.includes('unknown') || all.length === 0 ? 'unknown' : 'no'
 }
 
-const ACIDS = ['vinegar', 'citricAcid', 'creamOfTartar']
 const MORE_THAN_ACID = 6
 
 /** What to mind before a pot is lit: its pieces, what goes in, and what it stands in. */
@@ -40,7 +40,7 @@ export function potGuardsOf(pot: PotSetup, pieces: readonly PieceLook[]): Guard[
   const guarded = pieces.map(guardedPiece)
   const bringsAcid =
     facts.brings.includes('acid') ||
-    additions.some(({ agent }) => ACIDS.includes(agent)) ||
+    additions.some(({ agent }) => isAcidic(agent)) ||
     (ph !== null && ph < MORE_THAN_ACID)
   const bringsAmmonia =
     facts.brings.includes('ammonia') || additions.some(({ agent }) => agent === 'ammonia')

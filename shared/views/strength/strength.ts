@@ -3,7 +3,6 @@ import type { Way } from '../../../catalogue/ways'
 import type { Depth } from '../../../core/colour/depth'
 import type { PlantState } from '../../../core/harvest/dry-fraction'
 import type { Sureness } from '../../../core/safety/gathering'
-import type { Condition } from '../../../core/strength/near-conditions'
 import type { CurveView } from './curve'
 import type { Source } from '../../schemas/walk/source'
 
@@ -46,10 +45,6 @@ export interface StrengthPointView {
   sureness: Sureness
   evidence: string[]
 }
-
-/** The name of a curve among those of its source. */
-export const curveKeyOf = ({ fibre, mordant, ph, way }: Condition) =>
-  [fibre, mordant, ph, way].join('|')
 
 /** Alike swatches of one source: the same fibre class, mordant, final pH and way. */
 export interface StrengthGroup {

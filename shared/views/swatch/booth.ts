@@ -15,6 +15,8 @@ export interface BoothView {
   hoped: { lab: Lab; from: 'you' | 'plan' } | null
   /** Minutes of attention its pot cost, shared by so many pieces. */
   attention: { minutes: number; basis: 'told' | 'noted' | 'typical'; pieces: number }
+  /** What an estimated strength of it is multiplied by. */
+  calibration: { factor: number }
   /** A bare reading of a piece alike, for one that has none of its own. */
   bareAlike: { pieceCode: string; reading: Reading } | null
 }

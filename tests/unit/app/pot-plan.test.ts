@@ -4,7 +4,6 @@ import { eventWords } from '../../../app/features/hob/words'
 import { listWords } from '../../../app/features/pot/factor-words'
 import { planSteps } from '../../../app/features/pot/plan-steps'
 import { blankPot } from '../../../app/features/pot/pot-draft'
-import { phBandOf } from '../../../app/features/pot/pot-curves'
 import { potBodies, type PotParts } from '../../../app/features/pot/pot-body'
 import { timesOf } from '../../../app/features/pot/times-of'
 import { heatOf, waterOf } from '../../../app/features/pot/water-of'
@@ -18,6 +17,7 @@ import { PLAIN_SETTINGS } from '../../../shared/schemas/log/settings'
 import type { Source } from '../../../shared/schemas/walk/source'
 import { validate } from '../../../shared/validate'
 import { countdownText } from '../../../app/format/instants'
+import { phBandOf } from '../../../shared/rules/strength/condition'
 
 const piece = (dryG: number, form = 'yarn') => ({ id: newId(), dryG, form }) as unknown as Piece
 const source = (part: string) => ({ part }) as unknown as Source

@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals'
 import { bandAt } from '../../../core/strength/posterior/band-at'
-import { rightStrength, setRight } from '../../../app/features/strength/band'
+import { placedPoints } from '../../../app/features/strength/placed-points'
 import {
   expectedHex,
   laneOf,
@@ -11,15 +11,6 @@ import { groupWords, EXCLUSION_WORDS, percentText } from '../../../app/features/
 import { curveOf, point } from '../../fixtures/curve-view'
 
 const curve = curveOf([0.1, 0.4, 1])
-
-test('an estimate is multiplied as the curve did, a measured strength stands', () => {
-  const factor = { factor: 1.2, logSd: 0.1, n: 2 }
-  const eye = { ...curve, answer: { ...curve.answer, factor } } as typeof curve
-  expect(rightStrength({ strength: 0.5, basis: 'estimated' }, eye)).toBeCloseTo(0.6, 12)
-  expect(rightStrength({ strength: 0.5, basis: 'measured' }, eye)).toBe(0.5)
-  expect(rightStrength({ strength: 0.5, basis: 'estimated' }, null)).toBe(0.5)
-  expect(rightStrength({ strength: null, basis: 'estimated' }, eye)).toBeNull()
-})
 
 describe('the ribbon’s paint', () => {
   const x = ribbonScale(960)
@@ -61,15 +52,14 @@ describe('the ribbon’s paint', () => {
 })
 
 describe('points and bands', () => {
-  test('estimates are raised as the curve raised them; what has no ratio is not placed', () => {
-    const factor = { factor: 1.2, logSd: 0.1, n: 0 }
-    const raised = { ...curve, answer: { ...curve.answer, factor } }
-    const told = setRight(
-      [point(0.1), point(0.4, { basis: 'estimated', strength: 1.1 }), point(1, { ratioDry: null })],
-      raised,
-    )
-    expect(told.map(({ strength }) => strength)).toEqual([1, 1.1 * 1.2])
-    expect(told[1]!.depth).toBe('full')
+  test('what has no ratio or no strength is not placed; a strength stands as the server told it', () => {
+    const placed = placedPoints([
+      point(0.1),
+      point(0.4, { basis: 'estimated', strength: 1.1 }),
+      point(1, { ratioDry: null }),
+      point(2, { strength: null }),
+    ])
+    expect(placed.map(({ strength }) => strength)).toEqual([1, 1.1])
   })
 
   test('between two points of the band it runs straight on both logarithms', () => {

@@ -266,10 +266,14 @@ describe('estimates set right', () => {
       ],
     }
     const answer = curveOfJob(job)
-    expect(answer).toMatchObject({ n: 3, lots: 2, estimated: 1, factor: { n: 1 } })
+    expect(answer).toMatchObject({ n: 3, lots: 2, estimated: 1, calibration: { n: 1 } })
+    // the strengths that leave are those the curve counts
+    expect(answer.strengths).toEqual(
+      answer.points.map((point) => 'strength' in point && point.strength),
+    )
     expect(answer.points[0]).toEqual({ ratio: 0.2, lot: 'a', strength: expect.closeTo(0.6, 6) })
     expect(answer.points[1]!.errorSd).toBeGreaterThan(0)
     const allMeasured = curveOfJob({ ...job, swatches: job.swatches.slice(0, 1) })
-    expect(allMeasured).toMatchObject({ estimated: 0, factor: null })
+    expect(allMeasured).toMatchObject({ estimated: 0, calibration: { n: 0 } })
   })
 })
