@@ -1,4 +1,4 @@
-import { FetchError } from 'ofetch'
+import { $fetch, FetchError } from 'ofetch'
 import type { Problem } from '~~/shared/problem'
 
 /** A call that did not succeed, with the server's own words. */

@@ -1,4 +1,4 @@
-import { reactive, watch } from 'vue'
+import { StorageSerializers, useStorage } from '@vueuse/core'
 
 /**
  * A form's content, kept on this device until it is saved: closing the lid or losing the
@@ -8,18 +8,27 @@ import { reactive, watch } from 'vue'
  * @param blank makes its empty content
  */
 export function useDraft<T extends object>(name: string, blank: () => T) {
-  const key = `juniper-haze/draft/${name}`
-  const draft = reactive(blank()) as T
-  try {
-    Object.assign(draft, JSON.parse(localStorage.getItem(key) ?? '{}'))
-  } catch {
-    // an unreadable draft is no reason not to open the form
-    localStorage.removeItem(key)
-  }
-  watch(draft, () => localStorage.setItem(key, JSON.stringify(draft)), { deep: true })
+  const kept = useStorage<object>(`juniper-haze/draft/${name}`, blank(), localStorage, {
+    // fields that are new since it was kept are blank
+    mergeDefaults: true,
+    serializer: { read: readDraft, write: StorageSerializers.object.write },
+    // another tab's draft is its own
+    listenToStorageChanges: false,
+  })
+  const draft = kept.value as T
 
   function clear(keep: Partial<T> = {}) {
     Object.assign(draft, blank(), keep)
   }
   return { draft, clear }
+}
+
+/** An unreadable draft is no reason not to open the form. */
+function readDraft(text: string): object {
+  try {
+    const draft: unknown = JSON.parse(text)
+    return typeof draft === 'object' && draft !== null && !Array.isArray(draft) ? draft : {}
+  } catch {
+    return {}
+  }
 }

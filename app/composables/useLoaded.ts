@@ -1,4 +1,5 @@
 import { onMounted, ref, shallowRef, watch, type Ref, type ShallowRef, type WatchSource } from 'vue'
+import { useSession } from '~/stores/session'
 
 export interface Loaded<T> {
   data: ShallowRef<T | null>

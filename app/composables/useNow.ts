@@ -1,4 +1,5 @@
-import { onBeforeUnmount, onMounted, ref, type Ref } from 'vue'
+import { useEventListener, useIntervalFn } from '@vueuse/core'
+import { ref, type Ref } from 'vue'
 
 /**
  * The present instant, ms since 1970, moved on every second and at once when the page is looked at
@@ -7,14 +8,7 @@ import { onBeforeUnmount, onMounted, ref, type Ref } from 'vue'
 export function useNow(everyMs = 1000): Ref<number> {
   const now = ref(Date.now())
   const move = () => (now.value = Date.now())
-  let timer: ReturnType<typeof setInterval> | undefined
-  onMounted(() => {
-    timer = setInterval(move, everyMs)
-    document.addEventListener('visibilitychange', move)
-  })
-  onBeforeUnmount(() => {
-    clearInterval(timer)
-    document.removeEventListener('visibilitychange', move)
-  })
+  useIntervalFn(move, everyMs)
+  useEventListener(globalThis.document, 'visibilitychange', move)
   return now
 }

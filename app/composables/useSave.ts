@@ -3,6 +3,8 @@ import { ref } from 'vue'
 import { InputError } from '~~/core/input-error'
 import { validate, ValidationError } from '~~/shared/validate'
 import { inWords } from './field-words'
+import { ApiProblem, type Answer } from '~/composables/useApi'
+import { useSession } from '~/stores/session'
 
 /**
  * Saving a form: checks it by the schema the server uses, sends it, and puts every complaint

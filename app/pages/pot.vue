@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { PARTS } from '~~/catalogue/parts'
 import { formatNumber, formatRatio } from '~~/core/quantity/format-quantity'
-import type { StrengthView } from '~~/shared/views/strength/strength'
 import ChooseLots from '~/features/pot/ChooseLots.vue'
 import ChoosePieces from '~/features/pot/ChoosePieces.vue'
 import ExpectedColours from '~/features/pot/ExpectedColours.vue'
@@ -18,8 +17,11 @@ import WantedDepth from '~/features/strength/WantedDepth.vue'
 import { groupWords } from '~/features/strength/words'
 import { formatCount } from '~~/core/quantity/format-count'
 import { dryRatioOf, weighedRatioOf } from '~~/core/harvest/ratio'
+import { useIntake } from '~/features/pot/plan/intake'
+import { sourcesInBath, useKnownStrength } from '~/features/pot/plan/known-strength'
+import { usePlanContents } from '~/features/pot/plan/plan-contents'
+import { blankPot } from '~/features/pot/pot-draft'
 
-const api = useApi()
 const route = useRoute()
 const now = useNow(30_000)
 
@@ -28,58 +30,36 @@ const asked = (name: string) => {
   const value = route.query[name]
   return typeof value === 'string' ? value : null
 }
-const fromPotId = () => asked('from') ?? plan.draft.fromPotId
+const draftOfPot = useDraft('pot-plan', blankPot)
+const { draft } = draftOfPot
 const { data: stock, failure: unloaded } = usePotStock(
   () => [...(asked('piece') ? [asked('piece')!] : []), ...inHand()],
-  fromPotId,
+  () => asked('from') ?? draft.fromPotId,
 )
 provide(POT_STOCK, stock)
-
-// what is known of each source in the bath, fetched once and again after every write
-const sourceIds = ref<string[]>([])
-const { data: known } = useLoaded(async () => {
-  const all = await Promise.all(
-    sourceIds.value.map(async (id): Promise<[string, StrengthView]> => [
-      id,
-      await api.get<StrengthView>(`strength/${id}`),
-    ]),
-  )
-  return new Map(all)
-}, sourceIds)
-const NOTHING_KNOWN = new Map<string, StrengthView>()
-
+const contents = usePlanContents(draft, () => stock.value)
+const known = useKnownStrength(() =>
+  sourcesInBath(contents.lots.value, contents.from.value && (stock.value?.first ?? null)),
+)
 const plan = usePotPlan(
+  draftOfPot,
   () => stock.value,
-  () => known.value ?? NOTHING_KNOWN,
+  contents,
+  () => known.value,
   () => now.value,
 )
 provide(POT_PLAN, plan)
-watch(
-  () =>
-    [
-      ...new Set([
-        ...plan.lots.map(({ source }) => source.id),
-        ...(plan.from?.lots ?? []).map(({ sourceId }) => sourceId),
-      ]),
-    ].join(' '),
-  (ids) => (sourceIds.value = ids ? ids.split(' ') : []),
-  { immediate: true },
+useIntake(
+  draft,
+  () => stock.value,
+  () => route.fullPath,
+  () => ({
+    lotId: asked('lot'),
+    ratioDry: Number(asked('ratio')) || null,
+    pieceIds: [...(asked('piece') ? [asked('piece')!] : []), ...inHand()],
+    fromPotId: asked('from'),
+  }),
 )
-/** What the address brings along is taken up once: what is changed since is the dyer's own. */
-let taken = ''
-watch([stock, () => route.fullPath], ([there, path]) => {
-  if (!there || path === taken) return
-  taken = path
-  const [lot, piece, from] = [asked('lot'), asked('piece'), asked('from')]
-  if (lot) plan.draft.lots[0]!.lotId = lot
-  const ratio = Number(asked('ratio'))
-  if (lot && ratio > 0) plan.draft.lots[0]!.ratioDry = ratio
-  if (from) plan.draft.fromPotId = from
-  const brought = [...(piece ? [piece] : []), ...inHand()]
-  if (brought.length > 0) {
-    plan.draft.pieceIds = [...new Set([...plan.draft.pieceIds, ...brought])]
-  }
-})
 const { saving, failure, errors, keepPlan, lightNow, keepDone } = useKeepPot(plan)
 
 const weighedRatio = computed(() =>
@@ -159,7 +139,7 @@ useHead({ title: 'Pot · Juniper Haze' })
 
   <template v-if="!plan.from">
     <WantedDepth
-      v-if="isWanting && plan.group && known?.get(plan.current?.source.id ?? '')"
+      v-if="isWanting && plan.group && known.get(plan.current?.source.id ?? '')"
       :group="plan.group"
       :view="known.get(plan.current!.source.id)!"
       class="panel wanted"

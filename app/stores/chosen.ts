@@ -1,6 +1,7 @@
 import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'
 import type { BasketRow } from '~~/shared/views/basket/basket'
+import { useApi } from '~/composables/useApi'
 
 /** Pieces in hand: chosen in the basket, and taken along to a bath, a pot or the tags. */
 export const useChosen = defineStore('chosen', () => {

@@ -1,5 +1,6 @@
 import { defineStore } from 'pinia'
 import { ref } from 'vue'
+import { useApi } from '~/composables/useApi'
 
 interface Saved {
   /** What was done, in plain words: "Weighed in TAN-26-04, 340 g". */

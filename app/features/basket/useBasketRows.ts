@@ -1,5 +1,7 @@
-import { ref, shallowReactive, watch } from 'vue'
+import { ref, shallowReactive, watch, onMounted } from 'vue'
 import type { BasketRow, BasketRows } from '~~/shared/views/basket/basket'
+import { useApi } from '~/composables/useApi'
+import { useSession } from '~/stores/session'
 
 export interface BasketFilter {
   level: string

@@ -10,6 +10,10 @@ import { manyPiecesSchema, type ManyPieces } from '~~/shared/schemas/basket/piec
 import type { Base, Piece } from '~~/shared/schemas/basket/piece'
 import type { GivenColour } from '~~/core/colour/screen-colour'
 import { localToday } from '~/format/dates'
+import { useApi } from '~/composables/useApi'
+import { useLoaded } from '~/composables/useLoaded'
+import { useDraft } from '~/composables/useDraft'
+import { useSave } from '~/composables/useSave'
 
 interface PieceDraft {
   count: number | null

@@ -9,6 +9,8 @@ import { manyPiecesSchema, type ManyPieces } from '~~/shared/schemas/basket/piec
 import type { Piece } from '~~/shared/schemas/basket/piece'
 import { agentsFor } from '~/features/baths/agents-for'
 import { localToday } from '~/format/dates'
+import { useApi } from '~/composables/useApi'
+import { useSave } from '~/composables/useSave'
 
 /** Schemes of a trial set, beside the control that gets none. */
 export type TrialScheme = Scheme | 'none'

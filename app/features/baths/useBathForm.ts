@@ -15,6 +15,8 @@ import type { ShelfItem } from '~~/shared/schemas/loft/shelf'
 import { agentsFor, weighable, type AgentDraft } from './agents-for'
 import { localToday } from '~/format/dates'
 import { nowInstant } from '~/format/instants'
+import { useApi } from '~/composables/useApi'
+import { useSave } from '~/composables/useSave'
 
 /** One bath of several that are put together in one go. */
 export interface BathDraft {

@@ -2,6 +2,8 @@ import { newId } from '~~/shared/ids'
 import type { NotedKind, PotEventData } from '~~/shared/schemas/pot/pot-event'
 import type { Pot } from '~~/shared/schemas/pot/pot'
 import { nowInstant } from '~/format/instants'
+import { useApi, ApiProblem } from '~/composables/useApi'
+import { useWrite } from '~/composables/useWrite'
 
 export type Note = <K extends NotedKind>(
   kind: K,

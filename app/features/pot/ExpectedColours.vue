@@ -5,7 +5,7 @@ import GuardList from '~/features/baths/GuardList.vue'
 import { pieceName } from '~/features/basket/readiness'
 import { percentText } from '~/features/strength/words'
 import FairTrial from './FairTrial.vue'
-import { LEFT_AFTER_BATH, POT_PLAN } from './usePotPlan'
+import { POT_PLAN } from './usePotPlan'
 import { formatCount } from '~~/core/quantity/format-count'
 
 /** The colour each piece is likely to take, how sure that is, and whether more plant would help. */
@@ -41,9 +41,14 @@ function setPull(id: string, minutes: number | null) {
 <template>
   <section class="panel stack tight" aria-labelledby="expected">
     <h2 id="expected">Expected</h2>
-    <p v-if="plan.from" class="estimate">
-      What {{ plan.from.code }} left is not known: {{ percentText(LEFT_AFTER_BATH) }} of the dye is
-      assumed for each bath.
+    <p v-if="plan.from && plan.taken" class="estimate">
+      What {{ plan.from.code }} left is not known: each bath is taken to leave
+      {{ percentText(1 - plan.taken.mid) }} of the dye,
+      {{
+        plan.taken.n > 0
+          ? `as ${formatCount(plan.taken.n, 'swatch', 'swatches')} of later baths tell`
+          : 'as is usual'
+      }}.
     </p>
     <ul
       class="list"

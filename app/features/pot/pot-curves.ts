@@ -5,10 +5,10 @@ import type { KnownCurve } from '~~/core/strength/predict'
 import type { CurveView } from '~~/shared/views/strength/curve'
 import { mordantsOf, type Piece } from '~~/shared/schemas/basket/piece'
 import type { Source } from '~~/shared/schemas/walk/source'
-import {
-  type PhBand,
-  type StrengthGroup,
-  type StrengthView,
+import type {
+  PhBand,
+  StrengthGroup,
+  StrengthView,
 } from '~~/shared/views/strength/strength'
 import {
   curveKeyOf,

@@ -1,3 +1,4 @@
+import { ref } from 'vue'
 import dayjs from 'dayjs'
 import { newId } from '~~/shared/ids'
 import {
@@ -10,6 +11,8 @@ import {
 } from '~~/shared/schemas/pot/pot'
 import { potBodies, type PotParts } from './pot-body'
 import type { PotPlanning } from './usePotPlan'
+import { useApi } from '~/composables/useApi'
+import { useSave } from '~/composables/useSave'
 
 const numberOrNull = (typed: number | string) => (typed === '' ? null : typed)
 

@@ -8,6 +8,8 @@ import type { Pot } from '~~/shared/schemas/pot/pot'
 import type { Settings } from '~~/shared/schemas/log/settings'
 import type { Source } from '~~/shared/schemas/walk/source'
 import type { Vessel } from '~~/shared/schemas/pot/vessel'
+import { useApi } from '~/composables/useApi'
+import { useLoaded } from '~/composables/useLoaded'
 
 /** Everything a pot can be planned from, as it stands. */
 export interface PotStock {
@@ -21,6 +23,8 @@ export interface PotStock {
   open: Pot[]
   /** The pot whose liquor is dyed in again. */
   from: Pot | null
+  /** The bath that one's chain began with: the plant in the liquor is noted there. */
+  first: Pot | null
 }
 
 const PAGE = 200
@@ -32,6 +36,14 @@ const PAGE = 200
  */
 export function usePotStock(brought: () => string[], fromPotId: () => string | null) {
   const api = useApi()
+  async function firstBath(pot: Pot): Promise<Pot> {
+    let at = pot
+    // a chain is as long as its bath's number
+    for (let i = pot.bathNumber; i > 1 && at.fromPotId; i--) {
+      at = await api.get<Pot>(`pots/${at.fromPotId}`)
+    }
+    return at
+  }
   return useLoaded<PotStock>(async () => {
     const [lots, pieces, vessels, ways, settings, planned, running, { items: hob }, from] =
       await Promise.all([
@@ -53,7 +65,8 @@ export function usePotStock(brought: () => string[], fromPotId: () => string | n
     const baths = new Set(hob.filter(({ kind }) => kind === 'bath').map(({ id }) => id))
     const usable = lots.items.filter(({ held }) => !held)
     const ids = new Set(usable.map((lot) => lot.sourceId))
-    from?.lots.forEach(({ sourceId }) => ids.add(sourceId))
+    const first = from && (await firstBath(from))
+    first?.lots.forEach(({ sourceId }) => ids.add(sourceId))
     const sources = await Promise.all([...ids].map((id) => api.get<Source>(`sources/${id}`)))
     return {
       lots: usable,
@@ -64,6 +77,7 @@ export function usePotStock(brought: () => string[], fromPotId: () => string | n
       ways: ways.items,
       settings,
       from,
+      first,
       open: [...running.items, ...planned.items],
     }
   })

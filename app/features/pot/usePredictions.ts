@@ -1,7 +1,7 @@
-import { wrap, type Remote } from 'comlink'
 import { onScopeDispose, ref, shallowRef, toRaw, watch } from 'vue'
 import type { KnownCurve, Prediction } from '~~/core/strength/predict'
-import type { PieceQuestion, PotsWorker } from '~/workers/pots.worker'
+import type { PieceQuestion } from '~/workers/pots.worker'
+import { startPots } from '~/workers/threads'
 
 /**
  * Colours to expect, computed in a worker of the page: dragging and typing never wait for them, and
@@ -12,10 +12,7 @@ export function usePredictions(curves: () => KnownCurve[], questions: () => Piec
   const isAnswered = ref(false)
   /** From the question to the answer, ms: what a keystroke waits for. */
   const tookMs = ref<number | null>(null)
-  const thread = new Worker(new URL('../../workers/pots.worker.ts', import.meta.url), {
-    type: 'module',
-  })
-  const worker: Remote<PotsWorker> = wrap(thread)
+  const { worker, end } = startPots()
   let question = 0
   let isLoaded = Promise.resolve()
 
@@ -43,6 +40,6 @@ export function usePredictions(curves: () => KnownCurve[], questions: () => Piec
     },
     { immediate: true },
   )
-  onScopeDispose(() => thread.terminate())
+  onScopeDispose(end)
   return { predictions, isAnswered, tookMs }
 }

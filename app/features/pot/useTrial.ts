@@ -1,5 +1,7 @@
-import { shallowRef, watch } from 'vue'
+import { watchDebounced } from '@vueuse/core'
+import { shallowRef } from 'vue'
 import type { TrialAnswer, TrialQuestion } from '~~/shared/views/pot/trial'
+import { useApi } from '~/composables/useApi'
 
 /** The hand rests this long before a plan is held against earlier swatches, ms. */
 const PAUSE_MS = 350
@@ -8,22 +10,16 @@ const PAUSE_MS = 350
 export function useTrial(question: () => TrialQuestion | null) {
   const api = useApi()
   const answer = shallowRef<TrialAnswer | null>(null)
-  let timer: ReturnType<typeof setTimeout> | undefined
-  watch(
+  const ask = async (asked: TrialQuestion) =>
+    (await api.post<TrialAnswer>('plan/trial', asked)).item
+  watchDebounced(
     () => JSON.stringify(question()),
-    () => {
-      clearTimeout(timer)
+    async () => {
       const asked = question()
-      if (!asked) return void (answer.value = null)
-      timer = setTimeout(() => {
-        api
-          .post<TrialAnswer>('plan/trial', asked)
-          .then(({ item }) => (answer.value = item))
-          // a comparison that fails is no reason to stop planning
-          .catch(() => (answer.value = null))
-      }, PAUSE_MS)
+      // a comparison that fails is no reason to stop planning
+      answer.value = asked ? await ask(asked).catch(() => null) : null
     },
-    { immediate: true },
+    { immediate: true, debounce: PAUSE_MS },
   )
   return answer
 }

@@ -2,6 +2,7 @@ import { computed, ref, shallowRef, watch } from 'vue'
 import type { DescribedPosterior } from '~~/core/strength/posterior/describe-posterior'
 import type { EstimateAt } from '~~/core/strength/told-at'
 import type { CurveView } from '~~/shared/views/strength/curve'
+import { useCurvesWorker } from '~/composables/useCurvesWorker'
 
 /**
  * A curve in hand: what it says at the marker, and what it would say without some of its swatches.

@@ -1,5 +1,7 @@
 import { computed } from 'vue'
 import type { SourceWithSwatches } from '~~/shared/views/strength/strength'
+import { useApi } from '~/composables/useApi'
+import { useLoaded } from '~/composables/useLoaded'
 
 /** The source that a page of Strength is about: the one asked for, or that of most swatches. */
 export function useChosenSource() {

@@ -1,3 +1,4 @@
+import { ref } from 'vue'
 import dayjs from 'dayjs'
 import { FIBRES } from '~~/catalogue/fibres'
 import { wayFacts } from '~~/catalogue/ways'
@@ -11,6 +12,8 @@ import { newPotsSchema, type NewPot, type Pot } from '~~/shared/schemas/pot/pot'
 import { PLAIN_PLAN } from '~~/shared/schemas/pot/pot-plan'
 import type { StrengthGroup, StrengthView } from '~~/shared/views/strength/strength'
 import { groupWords } from './words'
+import { useApi } from '~/composables/useApi'
+import { useSave } from '~/composables/useSave'
 
 /** What a trial lacks, and where it is to be had. */
 export interface Missing {

@@ -1,6 +1,7 @@
 import { ref, watch, type Ref } from 'vue'
 import type { OpenInterval } from '~~/core/strength/posterior/posterior'
 import type { CurveView } from '~~/shared/views/strength/curve'
+import { useCurvesWorker } from '~/composables/useCurvesWorker'
 
 export interface WantedRatio {
   /** Dry ratio that reaches the strength with the probability; null where none does. */

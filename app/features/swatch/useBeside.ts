@@ -5,6 +5,7 @@ import type { Swatch } from '~~/shared/schemas/swatch/swatch'
 import type { Page } from '~~/shared/schemas/log/common'
 import { colourAlone, keptColour, type SeenColour } from './given'
 import { bestReading } from '~~/shared/rules/swatch/best-reading'
+import { useApi } from '~/composables/useApi'
 
 /** What a swatch is held against: its bare fibre, what was hoped for, or any other swatch. */
 export function useBeside(

@@ -7,6 +7,8 @@ import { swatchChangeSchema, type Swatch, type SwatchChange } from '~~/shared/sc
 import { keptColour, seenOf, type GivenReading } from './given'
 import { bestReading } from '~~/shared/rules/swatch/best-reading'
 import { calibrated } from '~~/core/strength/swatch-strength'
+import { useApi } from '~/composables/useApi'
+import { useSave } from '~/composables/useSave'
 
 /** Reading the swatch in hand: the colours given, what they say at once, and keeping them. */
 export function useReadingForm(hand: () => BoothView | null) {

@@ -1,6 +1,8 @@
 import type { BoothView } from '~~/shared/views/swatch/booth'
 import type { Page } from '~~/shared/schemas/log/common'
 import type { Swatch } from '~~/shared/schemas/swatch/swatch'
+import { useApi } from '~/composables/useApi'
+import { useLoaded } from '~/composables/useLoaded'
 
 type Query = Record<string, string | number | boolean>
 

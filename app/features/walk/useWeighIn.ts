@@ -23,6 +23,8 @@ import { readWeighInNote } from '~/features/frame/read-note'
 import { useApi } from '~/composables/useApi'
 import { uploadPhotos } from './upload-photos'
 import { localToday } from '~/format/dates'
+import { useDraft } from '~/composables/useDraft'
+import { useSave } from '~/composables/useSave'
 
 export interface WeighInDraft {
   source: Source | null

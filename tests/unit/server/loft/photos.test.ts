@@ -2,6 +2,7 @@ import { afterEach, beforeEach, describe, expect, test } from '@jest/globals'
 import { mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
+import { crc32, deflateSync } from 'node:zlib'
 import exifr from 'exifr'
 import sharp from 'sharp'
 import { photoFiles } from '../../../../server/photos/photo-files'
@@ -26,15 +27,26 @@ const camera = (width: number, height: number) =>
     .jpeg()
     .toBuffer()
 
-/** The head of a PNG that claims a size, and nothing behind it. */
+/** A chunk of a PNG, with its length and checksum. */
+function chunk(kind: string, data: Buffer): Buffer {
+  const body = Buffer.concat([Buffer.from(kind, 'latin1'), data])
+  const [length, sum] = [Buffer.alloc(4), Buffer.alloc(4)]
+  length.writeUInt32BE(data.length)
+  sum.writeUInt32BE(crc32(body))
+  return Buffer.concat([length, body, sum])
+}
+
+/** A PNG whose head claims a size, with next to no picture behind it. */
 function claims(width: number, height: number): Buffer {
-  const head = Buffer.from(
-    '89504e470d0a1a0a0000000d494844520000000000000000080200000000000000',
-    'hex',
-  )
-  head.writeUInt32BE(width, 16)
-  head.writeUInt32BE(height, 20)
-  return head
+  const head = Buffer.from('00000000000000000802000000', 'hex')
+  head.writeUInt32BE(width, 0)
+  head.writeUInt32BE(height, 4)
+  const signature = Buffer.from('89504e470d0a1a0a', 'hex')
+  return Buffer.concat([
+    signature,
+    chunk('IHDR', head),
+    chunk('IDAT', deflateSync(Buffer.alloc(9))),
+  ])
 }
 
 describe('a photo taken', () => {
@@ -74,23 +86,38 @@ describe('a photo taken', () => {
     [
       'a renamed executable',
       Buffer.from('7f454c46020101000000000000000000', 'hex'),
-      'no picture that is known',
+      'none of the pictures that are taken',
     ],
-    ['a program of another kind', Buffer.from('MZ\x90\0\x03\0\0\0'), 'no picture that is known'],
+    [
+      'a program of another kind',
+      Buffer.from('MZ\x90\0\x03\0\0\0'),
+      'none of the pictures that are taken',
+    ],
     ['a picture of 60,000 x 60,000', claims(60_000, 60_000), '60000 x 60000 pixels'],
     [
       'an SVG with a script',
       Buffer.from(
         '<svg xmlns="http://www.w3.org/2000/svg" width="9" height="9"><script>alert(1)</script></svg>',
       ),
-      'SVG',
+      'none of the pictures that are taken',
     ],
     [
       'a GIF',
       Buffer.from('47494638396101000100800000000000ffffff2c00000000010001000002024401003b', 'hex'),
-      'of the kind gif',
+      'none of the pictures that are taken',
     ],
     ['a cut-off PNG', claims(100, 100), 'cannot be read to the end'],
+    // both made a parser of sizes run for ever
+    [
+      'an ICNS of 16 bytes',
+      Buffer.from('69636e7300000010000000000000000000', 'hex'),
+      'none of the pictures that are taken',
+    ],
+    [
+      'a JPEG XL of a few bytes',
+      Buffer.from('0000000c4a584c200d0a870a00000014667479706a786c20', 'hex'),
+      'none of the pictures that are taken',
+    ],
     ['nothing', Buffer.alloc(0), 'empty'],
   ])('%s is refused with a reason', async (_, bytes, why) => {
     await expect(takePhoto(bytes, false)).rejects.toThrow(why)

@@ -1,0 +1,38 @@
+import { watch } from 'vue'
+import type { PotDraft } from '../pot-draft'
+import type { PotStock } from '../usePotStock'
+
+/** What an address brings into a plan. */
+export interface Brought {
+  lotId: string | null
+  /** Dry ratio for that lot; null: as it stands. */
+  ratioDry: number | null
+  pieceIds: string[]
+  fromPotId: string | null
+}
+
+/** Puts what was brought into a draft: what is there stays, but for the first lot. */
+export function takeIn(draft: PotDraft, { lotId, ratioDry, pieceIds, fromPotId }: Brought): void {
+  const [first] = draft.lots
+  if (lotId && first) {
+    first.lotId = lotId
+    if (ratioDry !== null && ratioDry > 0) first.ratioDry = ratioDry
+  }
+  if (fromPotId) draft.fromPotId = fromPotId
+  if (pieceIds.length > 0) draft.pieceIds = [...new Set([...draft.pieceIds, ...pieceIds])]
+}
+
+/** Takes what an address brings once: what is changed since is the dyer's own. */
+export function useIntake(
+  draft: PotDraft,
+  stock: () => PotStock | null,
+  address: () => string,
+  brought: () => Brought,
+): void {
+  let taken = ''
+  watch([stock, address], ([there, path]) => {
+    if (!there || path === taken) return
+    taken = path
+    takeIn(draft, brought())
+  })
+}

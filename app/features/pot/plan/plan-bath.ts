@@ -1,0 +1,103 @@
+import { computed, watch } from 'vue'
+import { fibreFacts } from '~~/catalogue/fibres'
+import { COLD_WAYS, wayFacts } from '~~/catalogue/ways'
+import type { PotDraft } from '../pot-draft'
+import { planSteps } from '../plan-steps'
+import { timesOf } from '../times-of'
+import type { PotStock } from '../usePotStock'
+import { heatOf, waterOf } from '../water-of'
+import type { PlanContents } from './plan-contents'
+
+/** Without a vessel that is known, a middling pot. */
+const USUAL_VESSEL_L = 10
+/** Heat reckoned with where the way names none, °C. */
+const USUAL_HEAT_C = 82
+const ROOM_C = 20
+
+/** A field that holds a number, or nothing yet. */
+export const numberOrNull = (typed: number | string) =>
+  typed === '' || Number.isNaN(Number(typed)) ? null : Number(typed)
+
+/** What a planned bath stands in and on: vessel, burner, way, water, heat, steps and hours. */
+export function usePlanBath(
+  draft: PotDraft,
+  stock: () => PotStock | null,
+  { lots, pieces, fibreG }: Pick<PlanContents, 'lots' | 'pieces' | 'fibreG'>,
+  now: () => number,
+) {
+  const tempC = computed(() => numberOrNull(draft.tempC) ?? wayFacts(draft.way).dyeC)
+  const minutes = computed(() => numberOrNull(draft.minutes) ?? wayFacts(draft.way).dyeMin)
+  const vessel = computed(() => stock()?.vessels.find(({ id }) => id === draft.vesselId) ?? null)
+  const burner = computed(() => {
+    const burners = stock()?.settings.burners ?? []
+    return burners.find(({ name }) => name === draft.burner) ?? burners[0] ?? null
+  })
+  const own = computed(() => stock()?.ways.find(({ id }) => id === draft.ownWayId) ?? null)
+  const coldOnly = computed(() =>
+    pieces.value.some(({ fibre }) => fibreFacts(fibre).limits.maxTempC === null),
+  )
+  watch(coldOnly, (isCold) => {
+    if (isCold && !COLD_WAYS.includes(draft.way)) [draft.way, draft.ownWayId] = ['coldSteep', null]
+  })
+
+  const vesselL = computed(() => vessel.value?.fullL ?? USUAL_VESSEL_L)
+  const water = computed(() =>
+    waterOf({
+      lots: lots.value.map(({ lot, source, massG, ratioDry: dry }) => ({
+        massG: massG ?? 0,
+        dryG: dry * fibreG.value,
+        state: lot.state,
+        source,
+      })),
+      pieces: pieces.value,
+      size: draft.size || 'chopped',
+      isStrained: wayFacts(draft.way).strained,
+      vesselL: vesselL.value,
+      lid: draft.lid,
+      hours: minutes.value / 60,
+      tempC: tempC.value ?? ROOM_C,
+      ownL: draft.waterL,
+    }),
+  )
+  const isHeated = computed(() =>
+    (own.value?.steps ?? wayFacts(draft.way).steps).some(({ kind }) => kind === 'heat'),
+  )
+  const heat = computed(() =>
+    water.value && burner.value && isHeated.value
+      ? heatOf({
+          waterL: water.value.pourL,
+          kettleL: draft.kettleL ?? 0,
+          vesselL: vesselL.value,
+          toC: tempC.value ?? USUAL_HEAT_C,
+          powerW: burner.value.powerW,
+          lid: draft.lid,
+          altitudeM: stock()?.settings.altitudeM ?? 0,
+        })
+      : null,
+  )
+  const steps = computed(() =>
+    planSteps(draft.way, own.value, {
+      heatMin: heat.value?.minutes ?? null,
+      tempC: tempC.value,
+      dyeMin: minutes.value,
+      isLaterBath: draft.fromPotId !== null,
+      coats: draft.coats,
+    }),
+  )
+  const times = computed(() => {
+    const there = stock()
+    if (!there || pieces.value.length === 0) return null
+    const by = draft.when === 'by' && draft.by ? Date.parse(draft.by) : null
+    return timesOf({
+      steps: steps.value,
+      settings: there.settings,
+      open: there.open,
+      potId: null,
+      now: now(),
+      by: Number.isNaN(by) ? null : by,
+    })
+  })
+
+  return { tempC, minutes, vessel, burner, own, coldOnly, water, isHeated, heat, steps, times }
+}
+export type PlanBath = ReturnType<typeof usePlanBath>

@@ -1,0 +1,87 @@
+import { computed, ref, watch, type ComputedRef } from 'vue'
+import { roundToMilligram } from '~~/core/harvest/net-mass'
+import { plantNeededG, plantToFibreRatio } from '~~/core/harvest/ratio'
+import type { Lot } from '~~/shared/schemas/loft/lot'
+import type { Source } from '~~/shared/schemas/walk/source'
+import { FIRST_RATIO, type PotDraft } from '../pot-draft'
+import type { PotStock } from '../usePotStock'
+
+/** A lot in a planned bath, with what its ratio comes to. */
+export interface PlannedLot {
+  lot: Lot
+  source: Source
+  /** g air-dry plant per g dry fibre. */
+  ratioDry: number
+  /** In the lot's present state; null without fibre. */
+  massG: number | null
+  /** What the lot holds after it; below 0 where there is too little. */
+  leftG: number | null
+}
+
+/** Grams are weighed to a tenth: more would be false precision on a kitchen scale. */
+const toTenth = (massG: number) => Math.round(massG * 10) / 10
+
+/** The lots of a draft that are in stock, each with its grams. */
+export function plannedLots(draft: PotDraft, stock: PotStock | null, fibreG: number): PlannedLot[] {
+  return draft.lots.flatMap(({ lotId, ratioDry }) => {
+    const lot = stock?.lots.find((each) => each.id === lotId)
+    const source = lot && stock?.sources.get(lot.sourceId)
+    if (!lot || !source) return []
+    const massG = fibreG > 0 ? toTenth(plantNeededG(ratioDry, fibreG, lot.dryFraction)) : null
+    return [
+      {
+        lot,
+        source,
+        ratioDry,
+        massG,
+        leftG: massG === null ? null : roundToMilligram(lot.leftG - massG),
+      },
+    ]
+  })
+}
+
+/** Takes out of a draft what is gone since: used up, or set aside. */
+export function dropWhatIsGone(draft: PotDraft, stock: PotStock): void {
+  for (const each of draft.lots) {
+    if (!stock.lots.some(({ id }) => id === each.lotId)) each.lotId = ''
+  }
+  draft.pieceIds = draft.pieceIds.filter((id) => stock.pieces.some((piece) => piece.id === id))
+  if (draft.vesselId && !stock.vessels.some(({ id }) => id === draft.vesselId)) draft.vesselId = ''
+}
+
+/** What goes into a planned pot: lots and their ratios, pieces, and the bath it follows. */
+export function usePlanContents(draft: PotDraft, stock: () => PotStock | null) {
+  /** Which of the lots the ribbon sets. */
+  const active = ref(0)
+  const pieces = computed(() => stock()?.pieces.filter((p) => draft.pieceIds.includes(p.id)) ?? [])
+  const fibreG = computed(() => pieces.value.reduce((sum, piece) => sum + piece.dryG, 0))
+  const from = computed(() => (draft.fromPotId ? (stock()?.from ?? null) : null))
+  const lots = computed(() => plannedLots(draft, stock(), fibreG.value))
+  const current: ComputedRef<PlannedLot | null> = computed(
+    () => lots.value[active.value] ?? lots.value[0] ?? null,
+  )
+  const ratioDry = computed({
+    get: () => draft.lots[active.value]?.ratioDry ?? FIRST_RATIO,
+    set: (ratio: number) => {
+      const each = draft.lots[active.value]
+      if (each) each.ratioDry = ratio
+    },
+  })
+
+  watch(stock, (there) => {
+    if (!there) return
+    dropWhatIsGone(draft, there)
+    if (active.value >= draft.lots.length) active.value = 0
+  })
+
+  /** All that is left of the lot, on these pieces. */
+  function useAll() {
+    const lot = current.value?.lot
+    if (!lot || fibreG.value === 0) return
+    const dyestuff = [{ massG: lot.leftG, dryFraction: lot.dryFraction }]
+    ratioDry.value = plantToFibreRatio({ dyestuff, fibreG: fibreG.value }).dry
+  }
+
+  return { active, pieces, fibreG, from, lots, current, ratioDry, useAll }
+}
+export type PlanContents = ReturnType<typeof usePlanContents>
