@@ -7,6 +7,12 @@ const ESM = [
   'ml-[a-z-]+',
   'is-any-array',
   'colorjs.io',
+  '@vueuse/[a-z-]+',
+  'comlink',
+  'ofetch',
+  'destr',
+  'ufo',
+  'node-fetch-native',
 ]
 
 export default {
@@ -21,5 +27,10 @@ export default {
   transform: { '^.+\\.(t|j|mj)s$': ['@swc/jest', { jsc: { target: 'es2022' } }] },
   transformIgnorePatterns: [`/node_modules/(?!(${ESM.join('|')})/)`],
   moduleFileExtensions: ['ts', 'mjs', 'js', 'json', 'node'],
-  moduleNameMapper: { '^~~/(.*)$': '<rootDir>/$1', '^~/(.*)$': '<rootDir>/app/$1' },
+  moduleNameMapper: {
+    // a page's threads, run in the test itself
+    '^~/workers/threads$': '<rootDir>/tests/fixtures/threads.ts',
+    '^~~/(.*)$': '<rootDir>/$1',
+    '^~/(.*)$': '<rootDir>/app/$1',
+  },
 }

@@ -1,5 +1,6 @@
 import { onMounted, ref, shallowRef, watch, type Ref, type ShallowRef, type WatchSource } from 'vue'
 import { useSession } from '~/stores/session'
+import { latestOnly } from '~/composables/latest'
 
 export interface Loaded<T> {
   data: ShallowRef<T | null>
@@ -20,21 +21,21 @@ export function useLoaded<T>(load: () => Promise<T>, also?: WatchSource): Loaded
   const data = shallowRef<T | null>(null)
   const failure = ref('')
   const slow = ref(false)
-  let question = 0
+  const ask = latestOnly()
 
   async function reload() {
-    const asked = ++question
+    const isLatest = ask()
     const timer = setTimeout(() => (slow.value = true), SLOW_MS)
     try {
       const answer = await load()
-      if (asked !== question) return
+      if (!isLatest()) return
       data.value = answer
       failure.value = ''
     } catch (error) {
-      if (asked === question) failure.value = (error as Error).message
+      if (isLatest()) failure.value = (error as Error).message
     } finally {
       clearTimeout(timer)
-      if (asked === question) slow.value = false
+      if (isLatest()) slow.value = false
     }
   }
 

@@ -13,6 +13,8 @@ import { lotLines } from '~/features/strength/lots-of'
 import { useChosenSource } from '~/features/strength/useChosenSource'
 import { groupWords } from '~/features/strength/words'
 import { formatCount } from '~~/core/quantity/format-count'
+import { plain } from '~/workers/plain'
+import { latestOnly } from '~/composables/latest'
 
 /** How strong each lot of a source was, and what that went with: season, years, storage, place. */
 const api = useApi()
@@ -34,17 +36,16 @@ const group = computed(
   () => groups.value.find(({ key }) => key === groupKey.value) ?? groups.value[0] ?? null,
 )
 const answers = shallowRef<LotAnswer[] | null>(null)
+const ask = latestOnly()
 watch(
   group,
   async (now) => {
     answers.value = null
+    const isLatest = ask()
     const answer = now?.curve?.answer
     if (!answer) return
-    const answered = await worker.lotPotencies(
-      JSON.parse(JSON.stringify(answer.points)),
-      JSON.parse(JSON.stringify(answer.prior)),
-    )
-    if (now === group.value) answers.value = answered
+    const answered = await worker.lotPotencies(plain(answer.points), plain(answer.prior))
+    if (isLatest()) answers.value = answered
   },
   { immediate: true },
 )

@@ -1,5 +1,6 @@
 import { wrap, type Remote } from 'comlink'
 import type { CurvesWorker } from './curves.worker'
+import type { PhotosWorker } from './photo.worker'
 import type { PotsWorker } from './pots.worker'
 
 /** A thread of the page's own, and how to end it. */
@@ -17,3 +18,6 @@ export const startCurves = (): Thread<CurvesWorker> =>
 
 export const startPots = (): Thread<PotsWorker> =>
   wrapped(new Worker(new URL('./pots.worker.ts', import.meta.url), { type: 'module' }))
+
+export const startPhotos = (): Thread<PhotosWorker> =>
+  wrapped(new Worker(new URL('./photo.worker.ts', import.meta.url), { type: 'module' }))

@@ -3,7 +3,7 @@ import { formatNumber, formatRatio } from '../quantity/format-quantity'
 import type { DescribedPosterior } from './posterior/describe-posterior'
 import type { Interval } from './posterior/posterior'
 import { LITTLE_GAIN } from './predict'
-import type { EstimateAt } from './told-at'
+import type { EstimateAt } from './estimate-at'
 import { formatCount } from '../quantity/format-count'
 
 /** Everything that the sentences of a curve stand on. */

@@ -2,6 +2,7 @@ import { ref, shallowReactive, watch, onMounted } from 'vue'
 import type { BasketRow, BasketRows } from '~~/shared/views/basket/basket'
 import { useApi } from '~/composables/useApi'
 import { useSession } from '~/stores/session'
+import { latestOnly } from '~/composables/latest'
 
 export interface BasketFilter {
   level: string
@@ -24,24 +25,25 @@ export function useBasketRows(filter: () => BasketFilter) {
   const isLoaded = ref(false)
   const stretches = shallowReactive(new Map<number, BasketRow[]>())
   const asked = new Set<number>()
-  let round = 0
+  const begin = latestOnly()
+  let isLatest = begin()
   let seen = { first: 0, last: 0 }
 
   async function fetchStretch(index: number) {
     if (asked.has(index)) return
     asked.add(index)
-    const mine = round
+    const isStill = isLatest
     const query: Record<string, string | number> = { offset: index * STRETCH, limit: STRETCH }
     for (const [name, value] of Object.entries(filter())) if (value) query[name] = value as string
     try {
       const { rows, count: all } = await api.get<BasketRows>('basket/rows', query)
-      if (mine !== round) return
+      if (!isStill()) return
       stretches.set(index, rows)
       count.value = all
       isLoaded.value = true
       failure.value = ''
     } catch (error) {
-      if (mine === round) failure.value = (error as Error).message
+      if (isStill()) failure.value = (error as Error).message
     }
   }
 
@@ -55,7 +57,7 @@ export function useBasketRows(filter: () => BasketFilter) {
 
   /** Begins anew, keeping what is shown until the answer is there. */
   function reload(forget: boolean) {
-    round++
+    isLatest = begin()
     asked.clear()
     if (forget) {
       stretches.clear()

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { wrap, type Remote } from 'comlink'
 import { agentFacts, type Agent } from '~~/catalogue/agents'
 import { PH_AGENTS, type PhAgent } from '~~/core/acid-base/additions'
 import type { DoseAdvice } from '~~/core/acid-base/next-dose'
@@ -7,9 +6,10 @@ import { BULK_DENSITY, spoonsFor, type SpoonedAgent } from '~~/core/mordant/spoo
 import { formatNumber, formatVolume } from '~~/core/quantity/format-quantity'
 import { formsOf, type ShelfItem } from '~~/shared/schemas/loft/shelf'
 import type { Pot } from '~~/shared/schemas/pot/pot'
-import type { PotsWorker } from '~/workers/pots.worker'
 import type { Note } from './usePotNotes'
 import type { ProbeShown } from './useProbe'
+import { startPots } from '~/workers/threads'
+import { latestOnly } from '~/composables/latest'
 
 /** pH by the spoon: the next dose from the bath's own answers, never past the cap. */
 const { pot, note, busy, shelf, probe, spoonMl } = defineProps<{
@@ -68,16 +68,13 @@ const isUnread = computed(() => {
   return last?.kind !== 'reading'
 })
 
-const thread = new Worker(new URL('../../workers/pots.worker.ts', import.meta.url), {
-  type: 'module',
-})
-const worker: Remote<PotsWorker> = wrap(thread)
-onScopeDispose(() => thread.terminate())
-let question = 0
+const { worker, end } = startPots()
+onScopeDispose(end)
+const ask = latestOnly()
 watch(
   [readings, target, cap, agent, waterL],
   async () => {
-    const mine = ++question
+    const isLatest = ask()
     advice.value = null
     failure.value = ''
     if (readings.value.length === 0 || target.value === null || cap.value === null) return
@@ -90,9 +87,9 @@ watch(
         form: form.value || undefined,
         readings: readings.value.map((each) => ({ ...each })),
       })
-      if (mine === question) advice.value = answer
+      if (isLatest()) advice.value = answer
     } catch (error) {
-      if (mine === question) failure.value = (error as Error).message
+      if (isLatest()) failure.value = (error as Error).message
     }
   },
   { immediate: true },

@@ -5,11 +5,7 @@ import type { KnownCurve } from '~~/core/strength/predict'
 import type { CurveView } from '~~/shared/views/strength/curve'
 import { mordantsOf, type Piece } from '~~/shared/schemas/basket/piece'
 import type { Source } from '~~/shared/schemas/walk/source'
-import type {
-  PhBand,
-  StrengthGroup,
-  StrengthView,
-} from '~~/shared/views/strength/strength'
+import type { PhBand, StrengthGroup, StrengthView } from '~~/shared/views/strength/strength'
 import {
   curveKeyOf,
   conditionOf,

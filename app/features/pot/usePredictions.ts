@@ -1,7 +1,9 @@
-import { onScopeDispose, ref, shallowRef, toRaw, watch } from 'vue'
+import { onScopeDispose, ref, shallowRef, watch } from 'vue'
 import type { KnownCurve, Prediction } from '~~/core/strength/predict'
 import type { PieceQuestion } from '~/workers/pots.worker'
 import { startPots } from '~/workers/threads'
+import { plain } from '~/workers/plain'
+import { latestOnly } from '~/composables/latest'
 
 /**
  * Colours to expect, computed in a worker of the page: dragging and typing never wait for them, and
@@ -13,10 +15,8 @@ export function usePredictions(curves: () => KnownCurve[], questions: () => Piec
   /** From the question to the answer, ms: what a keystroke waits for. */
   const tookMs = ref<number | null>(null)
   const { worker, end } = startPots()
-  let question = 0
+  const ask = latestOnly()
   let isLoaded = Promise.resolve()
-
-  const plain = <T>(value: T): T => JSON.parse(JSON.stringify(toRaw(value))) as T
 
   watch(
     curves,
@@ -28,12 +28,12 @@ export function usePredictions(curves: () => KnownCurve[], questions: () => Piec
   watch(
     [curves, questions],
     async ([, asked]) => {
-      const mine = ++question
+      const isLatest = ask()
       const began = performance.now()
       isAnswered.value = false
       await isLoaded
       const answer = await worker.predict(plain(asked))
-      if (mine !== question) return
+      if (!isLatest()) return
       predictions.value = answer
       isAnswered.value = true
       tookMs.value = performance.now() - began

@@ -6,6 +6,8 @@ import type { Lot } from '~~/shared/schemas/loft/lot'
 import type { StrengthGroup, StrengthView } from '~~/shared/views/strength/strength'
 import { useTrialPots } from './useTrialPots'
 import { groupWords } from './words'
+import { plain } from '~/workers/plain'
+import { latestOnly } from '~/composables/latest'
 
 /** Which ratio to try next, on which fibre and mordant, for the least plant. */
 const { view, chosen } = defineProps<{ view: StrengthView; chosen: StrengthGroup }>()
@@ -32,13 +34,13 @@ const lot = computed(
   () => stock.value?.items.filter(({ held }) => !held).sort((a, b) => b.leftG - a.leftG)[0] ?? null,
 )
 const answers = shallowRef(new Map<string, Trial | null>())
-let question = 0
+const ask = latestOnly()
 
 watch(
   [() => view, factor, stock],
   async ([now, within, isLoaded]) => {
     if (!isLoaded) return
-    const asked = ++question
+    const isLatest = ask()
     const found = new Map<string, Trial | null>()
     for (const group of now.groups.slice(0, MOST_GROUPS)) {
       if (!group.curve || !isWorthIt(group)) continue
@@ -46,15 +48,15 @@ watch(
       found.set(
         group.key,
         await worker.nextTrial({
-          points: JSON.parse(JSON.stringify(points)),
-          context: JSON.parse(JSON.stringify(prior)),
+          points: plain(points),
+          context: plain(prior),
           pieceG: HANK_G,
           wantedWidth: widthOf(within),
           wantedStrengthWidth: widthOf(within),
           lot: lot.value?.id,
         }),
       )
-      if (asked !== question) return
+      if (!isLatest()) return
       answers.value = new Map(found)
     }
   },

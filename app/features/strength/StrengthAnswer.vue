@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { strengthSentences } from '~~/core/strength/sentences'
 import type { DescribedPosterior } from '~~/core/strength/posterior/describe-posterior'
-import type { EstimateAt } from '~~/core/strength/told-at'
+import type { EstimateAt } from '~~/core/strength/estimate-at'
 import type { CurveView } from '~~/shared/views/strength/curve'
 import type { StrengthGroup, StrengthView } from '~~/shared/views/strength/strength'
 import { hexAtStrength } from './ribbon-paint'

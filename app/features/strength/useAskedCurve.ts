@@ -1,8 +1,10 @@
 import { computed, ref, shallowRef, watch } from 'vue'
 import type { DescribedPosterior } from '~~/core/strength/posterior/describe-posterior'
-import type { EstimateAt } from '~~/core/strength/told-at'
+import type { EstimateAt } from '~~/core/strength/estimate-at'
 import type { CurveView } from '~~/shared/views/strength/curve'
 import { useCurvesWorker } from '~/composables/useCurvesWorker'
+import { plain } from '~/workers/plain'
+import { latestOnly } from '~/composables/latest'
 
 /**
  * A curve in hand: what it says at the marker, and what it would say without some of its swatches.
@@ -14,7 +16,8 @@ export function useAskedCurve(curve: () => CurveView | null, ratio: () => number
   const leftOut = ref<string[]>([])
   const described = shallowRef<DescribedPosterior | null>(null)
   const estimate = shallowRef<EstimateAt | null>(null)
-  let question = 0
+  const ask = latestOnly()
+  let isLatest = ask()
   let loading: Promise<unknown> = Promise.resolve()
 
   watch(
@@ -24,25 +27,27 @@ export function useAskedCurve(curve: () => CurveView | null, ratio: () => number
   watch(
     [curve, leftOut],
     ([now, without]) => {
-      const asked = ++question
+      isLatest = ask()
       estimate.value = null
       if (!now) return void (described.value = null)
-      described.value = without.length === 0 ? now.answer : null
       const points = now.answer.points.filter((_, i) => !without.includes(now.swatchIds[i]!))
-      loading = worker
-        .load(JSON.parse(JSON.stringify(points)), JSON.parse(JSON.stringify(now.answer.prior)))
-        .then((answer) => {
-          if (asked === question) described.value = answer
-          return tell()
-        })
+      loading = worker.load(plain(points), plain(now.answer.prior))
+      void loading.then(tell)
+      // with all its swatches the server has worked it out already
+      described.value = without.length === 0 ? now.answer : null
+      if (without.length > 0) void loading.then(describe)
     },
     { immediate: true },
   )
+  async function describe() {
+    const isStill = isLatest
+    const answer = await worker.described()
+    if (isStill()) described.value = answer
+  }
   async function tell() {
-    const asked = question
-    const at = ratio()
+    const [isStill, at] = [isLatest, ratio()]
     const answer = await worker.at(at)
-    if (asked === question && at === ratio()) estimate.value = answer
+    if (isStill() && at === ratio()) estimate.value = answer
   }
   watch(ratio, () => void loading.then(tell))
 

@@ -2,6 +2,8 @@ import { ref, watch, type Ref } from 'vue'
 import type { OpenInterval } from '~~/core/strength/posterior/posterior'
 import type { CurveView } from '~~/shared/views/strength/curve'
 import { useCurvesWorker } from '~/composables/useCurvesWorker'
+import { plain } from '~/workers/plain'
+import { latestOnly } from '~/composables/latest'
 
 export interface WantedRatio {
   /** Dry ratio that reaches the strength with the probability; null where none does. */
@@ -22,22 +24,26 @@ export function useWantedRatio(
   const ratio = ref<OpenInterval | null>(null)
   const isAnswered = ref(false)
   const worker = useCurvesWorker()
-  let question = 0
+  const ask = latestOnly()
+  let loading: Promise<unknown> = Promise.resolve()
 
   watch(
+    curve,
+    (now) => {
+      if (now) loading = worker.load(plain(now.answer.points), plain(now.answer.prior))
+    },
+    { immediate: true },
+  )
+  watch(
     [curve, strength, probability],
-    async ([now, wanted, sure]) => {
-      const asked = ++question
+    async ([now, wanted, chance]) => {
+      const isLatest = ask()
       isAnswered.value = false
       if (!now) return
-      const { points, prior } = now.answer
-      const answer = await worker.describePosterior({
-        points: points.map((point) => ({ ...point })),
-        context: JSON.parse(JSON.stringify(prior)),
-        ask: { strength: wanted, probability: sure },
-      })
-      if (asked !== question) return
-      ratio.value = answer.ratioFor
+      await loading
+      const answer = await worker.ratioFor(wanted, chance)
+      if (!isLatest()) return
+      ratio.value = answer
       isAnswered.value = true
     },
     { immediate: true },

@@ -6,6 +6,7 @@ import type { Page } from '~~/shared/schemas/log/common'
 import { colourAlone, keptColour, type SeenColour } from './given'
 import { bestReading } from '~~/shared/rules/swatch/best-reading'
 import { useApi } from '~/composables/useApi'
+import { latestOnly } from '~/composables/latest'
 
 /** What a swatch is held against: its bare fibre, what was hoped for, or any other swatch. */
 export function useBeside(
@@ -24,15 +25,17 @@ export function useBeside(
     () => hand()?.swatch.id,
     () => (choice.value = 'bare'),
   )
+  const askNear = latestOnly()
   const lab = computed((): Lab | null => dyed()?.lab ?? null)
   watch(
     () => JSON.stringify(lab.value),
     async () => {
       const [now, id] = [lab.value, hand()?.swatch.id]
+      const isLatest = askNear()
       if (!now || !id) return void (near.value = [])
       const { l, a, b } = now
       const { items } = await api.get<{ items: NearSwatch[] }>('booth/near', { l, a, b, but: id })
-      if (now === lab.value) near.value = items
+      if (isLatest()) near.value = items
     },
     { immediate: true },
   )

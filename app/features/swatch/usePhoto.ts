@@ -5,7 +5,9 @@ import { labOfReflectance } from '~~/core/colour/tristimulus'
 import { WAVELENGTHS_NM } from '~~/core/colour/spectrum'
 import type { PhotoReading } from '~~/core/colour/photo/read-photo'
 import type { ReferenceChart } from '~~/core/formats/spectra/reference-chart'
-import type { OpenedPhoto, PhotosWorker, PlacedKnown } from '~/workers/photo.worker'
+import type { OpenedPhoto, PlacedKnown } from '~/workers/photo.worker'
+import { startPhotos } from '~/workers/threads'
+import { latestOnly } from '~/composables/latest'
 
 /** What is marked in a photo. */
 export const MARKS = ['swatch', 'bare', 'card'] as const
@@ -18,11 +20,8 @@ const GREY_CARD = 0.18
 
 /** A photo in the booth: its marked areas, what in it is known, and the colours read from it. */
 export function usePhoto() {
-  const thread = new Worker(new URL('../../workers/photo.worker.ts', import.meta.url), {
-    type: 'module',
-  })
-  const worker: Remote<PhotosWorker> = wrap(thread)
-  onScopeDispose(() => thread.terminate())
+  const { worker, end } = startPhotos()
+  onScopeDispose(end)
 
   const file = shallowRef<File | null>(null)
   const opened = shallowRef<OpenedPhoto | null>(null)
@@ -41,10 +40,10 @@ export function usePhoto() {
   })
   const refusals = reactive<Record<'swatch' | 'bare', string>>({ swatch: '', bare: '' })
   const tookMs = ref<number | null>(null)
-  let question = 0
+  const ask = latestOnly()
 
   async function open(chosen: File): Promise<void> {
-    const asked = ++question
+    const isLatest = ask()
     failure.value = ''
     step.value = 'unpacking'
     Object.assign(boxes, { swatch: null, bare: null, card: null })
@@ -56,7 +55,7 @@ export function usePhoto() {
         chosen,
         proxy((words: string) => void (step.value = words)),
       )
-      if (asked !== question) return now.preview.close()
+      if (!isLatest()) return now.preview.close()
       opened.value?.preview.close()
       file.value = chosen
       opened.value = now
@@ -64,7 +63,7 @@ export function usePhoto() {
     } catch (error) {
       failure.value = (error as Error).message
     } finally {
-      if (asked === question) step.value = ''
+      if (isLatest()) step.value = ''
     }
   }
 

@@ -7,7 +7,7 @@ import {
   strengthSentences,
   type StrengthFacts,
 } from '../../../../core/strength/sentences'
-import { askCurve } from '../../../../core/strength/told-at'
+import { askCurve } from '../../../../core/strength/estimate-at'
 
 /*
  * Every sentence of the Strength page, held against the core it stands on: for sources with 0, 1, 3

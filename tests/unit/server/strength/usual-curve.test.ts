@@ -1,6 +1,6 @@
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals'
 import { strengthSentences } from '../../../../core/strength/sentences'
-import { askCurve } from '../../../../core/strength/told-at'
+import { askCurve } from '../../../../core/strength/estimate-at'
 import { catalogueId } from '../../../../shared/ids'
 import { dyedSwatch, measuredAt } from '../../../fixtures/dyed'
 import { openTestLog, TANSY, type TestLog } from '../../../fixtures/log'

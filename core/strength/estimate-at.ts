@@ -1,7 +1,12 @@
 import { priorOf } from './posterior/borrowed'
 import { describedOf, type DescribedPosterior } from './posterior/describe-posterior'
 import type { PosteriorPoint } from './posterior/observations'
-import { curvePosterior, type BandPoint, type Interval } from './posterior/posterior'
+import {
+  curvePosterior,
+  type BandPoint,
+  type Interval,
+  type Posterior,
+} from './posterior/posterior'
 import type { PriorContext } from './posterior/priors'
 import { LITTLE_GAIN } from './predict'
 
@@ -17,17 +22,21 @@ export interface EstimateAt {
   littleGain: number
 }
 
-/** A curve that is asked again and again: worked out once. */
+/** A curve that is asked again and again: worked out once, by the first question. */
 export function askCurve(points: readonly PosteriorPoint[], context: PriorContext) {
-  const posterior = curvePosterior(points, priorOf(context))
+  let worked: Posterior | null = null
+  const posterior = () => (worked ??= curvePosterior(points, priorOf(context)))
   return {
-    described: (): DescribedPosterior => describedOf(posterior, points),
+    described: (): DescribedPosterior => describedOf(posterior(), points),
     at: (ratio: number): EstimateAt => ({
       ratio,
-      strength: posterior.at(ratio),
-      share: posterior.shareOfCeiling(ratio),
-      doubling: posterior.doublingGain(ratio),
-      littleGain: posterior.probabilityOfLittleGain(ratio, 2 * ratio, LITTLE_GAIN),
+      strength: posterior().at(ratio),
+      share: posterior().shareOfCeiling(ratio),
+      doubling: posterior().doublingGain(ratio),
+      littleGain: posterior().probabilityOfLittleGain(ratio, 2 * ratio, LITTLE_GAIN),
     }),
+    /** The dry ratio that reaches a strength with a probability; null where none does. */
+    ratioFor: (strength: number, probability: number) =>
+      posterior().ratioFor(strength, probability),
   }
 }
