@@ -213,7 +213,9 @@ test.describe('refused uploads', () => {
     ])
     await page.getByRole('button', { name: 'Keep them' }).click()
     await expect(
-      page.getByText(/notes.jpg: This photo is not taken: it is no picture/),
+      page.getByText(
+        /notes.jpg: This photo is not taken: by its first bytes it is none of the pictures/,
+      ),
     ).toBeVisible()
     await expect(page.getByRole('img', { name: /^Photo/ })).toBeVisible()
     const { items } = (await (await request.get(`/api/photos?lotId=${lot.id}`)).json()) as {

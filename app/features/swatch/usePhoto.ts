@@ -1,4 +1,4 @@
-import { proxy, wrap, type Remote } from 'comlink'
+import { proxy } from 'comlink'
 import { computed, onScopeDispose, reactive, ref, shallowRef, watch, type InjectionKey } from 'vue'
 import type { Corners, PhotoBox, PhotoPoint } from '~~/core/colour/photo/chart-grid'
 import { labOfReflectance } from '~~/core/colour/tristimulus'
