@@ -22,6 +22,8 @@ export default {
   // nothing else runs beside them, so every core is theirs
   maxWorkers: '100%',
   roots: ['<rootDir>/tests/unit'],
+  globalSetup: '<rootDir>/tests/global-setup.ts',
+  globalTeardown: '<rootDir>/tests/global-teardown.ts',
   setupFiles: ['<rootDir>/tests/fixed-seed.ts'],
   testMatch: ['**/*.test.ts'],
   transform: { '^.+\\.(t|j|mj)s$': ['@swc/jest', { jsc: { target: 'es2022' } }] },

@@ -19,10 +19,12 @@ const PRAGMAS = [
   'busy_timeout = 5000',
 ]
 
-function connect(filename: string, readonly: boolean): Knex {
+/** @param filename a file, `:memory:`, or the bytes of a database to be opened in memory */
+function connect(filename: string | Buffer, readonly: boolean): Knex {
   return knex({
     client: 'better-sqlite3',
-    connection: { filename, options: { readonly } },
+    // the driver takes bytes in the place of a name, which Knex hands on as they are
+    connection: { filename: filename as string, options: { readonly } },
     useNullAsDefault: true,
     pool: {
       min: 1,
@@ -61,8 +63,12 @@ export async function openDatabase(folder: string): Promise<Database> {
   }
 }
 
-/** A log in memory, for tests: it lasts as long as its connection. */
-export function openMemoryDatabase(): Database {
-  const db = connect(':memory:', false)
+/**
+ * A log in memory, for tests: it lasts as long as its connection.
+ *
+ * @param image bytes of a database that it begins as a copy of
+ */
+export function openMemoryDatabase(image?: Buffer): Database {
+  const db = connect(image ?? ':memory:', false)
   return { write: db, read: db, close: () => db.destroy() }
 }
