@@ -14,15 +14,10 @@ export const CHROMIUM = {
   ],
 }
 
-const PORT = 4879
-const BASE = `http://127.0.0.1:${PORT}`
-
-const ALONE = /timed\.spec\.ts/
-const ROUTES = /(?:api|calc)\.spec\.ts/
-
 /** Tests of the production build: its routes, its pages, and what it survives. */
 export default defineConfig({
   testDir: 'tests/e2e',
+  globalSetup: './tests/e2e/global-setup.ts',
   outputDir: 'test-results/browser',
   timeout: 90_000,
   expect: { timeout: 15_000 },
@@ -31,7 +26,6 @@ export default defineConfig({
   forbidOnly: true,
   reporter: [['list'], ['json']],
   use: {
-    baseURL: BASE,
     locale: 'en-GB',
     viewport: { width: 1280, height: 800 },
     launchOptions: CHROMIUM,
@@ -39,17 +33,5 @@ export default defineConfig({
     // a trace of every step doubles the time; set to 'on' to look into a failure
     trace: 'off',
     screenshot: 'only-on-failure',
-  },
-  // routes first: they count rows, which nobody else may add meanwhile
-  projects: [
-    { name: 'routes', testMatch: ROUTES },
-    { name: 'pages', testIgnore: [ROUTES, ALONE], dependencies: ['routes'] },
-    { name: 'alone', testMatch: ALONE, dependencies: ['pages'] },
-  ],
-  webServer: {
-    command: `node_modules/.bin/tsx tests/e2e/serve-demo.ts ${PORT}`,
-    url: `${BASE}/api/health`,
-    timeout: 120_000,
-    reuseExistingServer: false,
   },
 })

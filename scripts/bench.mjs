@@ -10,6 +10,7 @@ const BENCHES = [
   ['What is hidden behind the demo', 'tests/bench/hidden-truth.ts'],
   ['The next trial, against a doubling series', 'tests/bench/next-trial.ts'],
   ['Spectra', 'tests/bench/spectra.ts'],
+  ['Pages held up by typing, files and photos', 'tests/bench/held-pages.ts'],
   ['Colour differences', 'tests/bench/differences.ts'],
   ['Doses towards a pH', 'tests/bench/ph-doses.ts'],
   ['All curves of a log', 'tests/bench/log-curves.ts'],

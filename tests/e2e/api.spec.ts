@@ -1,5 +1,5 @@
 import type { APIRequestContext } from '@playwright/test'
-import { expect, test } from '@playwright/test'
+import { expect, test } from './log-server'
 import { newId } from '../../shared/ids'
 import { problemOf } from './problems'
 

@@ -1,6 +1,7 @@
 import type { Page } from '@playwright/test'
 import { keyboardOf, saidOn } from './keyboard'
 import { expect, test, visit } from './watched'
+import { newId } from '../../shared/ids'
 
 const SCHEMES = ['alum', 'alum with tartar', 'iron', 'tannin'] as const
 
@@ -243,4 +244,38 @@ test.describe('on a phone', () => {
     const box = (await done.boundingBox())!
     expect(box.height).toBeGreaterThanOrEqual(44)
   })
+})
+
+test('of hundreds of pieces only those in view are fetched and drawn', async ({
+  page,
+  request,
+}) => {
+  const pieces = Array.from({ length: 200 }, (_, i) => ({
+    id: newId(),
+    name: 'heap',
+    fibre: 'wool',
+    form: 'yarn',
+    dryG: 10,
+    mark: `tag ${i}`,
+    treatments: [{ kind: 'wash', doneOn: '2026-01-05' }],
+  }))
+  for (const mark of ['a', 'b']) {
+    const data = { pieces: pieces.map((piece) => ({ ...piece, id: newId(), note: mark })) }
+    expect((await request.post('/api/moves/pieces', { data })).status()).toBe(201)
+  }
+  const asked: string[] = []
+  page.on('request', (sent) => {
+    const { pathname, searchParams } = new URL(sent.url())
+    if (pathname === '/api/basket/rows') asked.push(searchParams.get('offset') ?? '0')
+  })
+  await visit(page, '/basket')
+  await page.getByLabel('Find a piece').fill('heap')
+  const list = page.getByRole('list', { name: 'Pieces' })
+  await expect(list.getByRole('listitem').first()).toHaveAttribute('aria-setsize', '400')
+  expect(await list.getByRole('listitem').count()).toBeLessThan(40)
+  await page.locator('.scroller').evaluate((scroller) => (scroller.scrollTop = 1e6))
+  await expect(list.locator('[aria-posinset="400"]').getByText(/WOL-/)).toBeVisible()
+  expect(await list.getByRole('listitem').count()).toBeLessThan(40)
+  // what was flown over was not asked for
+  expect(new Set(asked)).toEqual(new Set(['0', '300']))
 })

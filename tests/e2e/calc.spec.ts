@@ -1,5 +1,5 @@
 import type { APIRequestContext } from '@playwright/test'
-import { expect, test } from '@playwright/test'
+import { expect, test } from './log-server'
 import { Validator } from '@seriousme/openapi-schema-validator'
 import { readFileSync } from 'node:fs'
 import { CALC_ANSWERS, type CalcName } from '../../shared/schemas/calc/calc-answers'

@@ -1,4 +1,4 @@
-import AxeBuilder from '@axe-core/playwright'
+import { graveViolations } from './soundness'
 import { expect, test, visit } from './watched'
 
 // they only look: shared out among the workers, the long list is no tail of the suite
@@ -46,15 +46,9 @@ for (const path of PAGES) {
       await page.evaluate(
         () => new Promise((next) => requestAnimationFrame(() => requestAnimationFrame(next))),
       )
-      const axe = new AxeBuilder({ page })
       // colours are the same at every width, and dear to look at
-      if (size !== SIZES[0]) axe.disableRules('color-contrast')
-      const { violations } = await axe.analyze()
-      const grave = violations.filter(({ impact }) => impact === 'serious' || impact === 'critical')
-      expect(
-        grave.map(({ id, nodes }) => `${id}: ${nodes.map(({ html }) => html).join(' ')}`),
-        `${size.width} px wide`,
-      ).toEqual([])
+      const rules = { 'color-contrast': { enabled: size === SIZES[0] } }
+      expect(await graveViolations(page, { rules }), `${size.width} px wide`).toEqual([])
       // a chart that was wider is drawn anew first
       await expect(async () => {
         const wider = await page.evaluate(
@@ -81,10 +75,7 @@ test('dialogs are sound too', async ({ page }) => {
   await visit(page, '/')
   await page.keyboard.press('?')
   await expect(page.getByRole('dialog', { name: 'Keys' })).toBeVisible()
-  const { violations } = await new AxeBuilder({ page }).include('.el-dialog').analyze()
-  expect(violations.filter(({ impact }) => impact === 'serious' || impact === 'critical')).toEqual(
-    [],
-  )
+  expect(await graveViolations(page, { within: '.el-dialog' })).toEqual([])
   await page.keyboard.press('Escape')
   await expect(page.getByRole('dialog', { name: 'Keys' })).toBeHidden()
 })

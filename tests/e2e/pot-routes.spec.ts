@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test'
+import { expect, test } from './log-server'
 import { wayFacts } from '../../catalogue/ways'
 import { catalogueId, newId } from '../../shared/ids'
 import type { Pot } from '../../shared/schemas/pot/pot'

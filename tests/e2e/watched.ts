@@ -1,4 +1,5 @@
-import { test as base, expect, type Page } from '@playwright/test'
+import type { Page } from '@playwright/test'
+import { test as base, expect } from './log-server'
 
 /**
  * Every page of every test is watched: an error or a warning in its console, an error thrown in

@@ -1,7 +1,7 @@
 import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join, resolve } from 'node:path'
-import { expect, test } from '@playwright/test'
+import { expect, test } from './log-server'
 import { curveOfJob, type CurveJob } from '../../core/strength/curve-job'
 import { createCurvePool } from '../../server/services/strength/curve-pool'
 

@@ -220,7 +220,13 @@ const ACTS: Record<string, fc.Arbitrary<() => unknown>> = {
 
 describe('nothing but numbers or words leaves the core', () => {
   test.each(Object.entries(ACTS))('%s', (name, acts) => {
-    const isSlow = ['nextDose', 'curvePosterior', 'nextTrial', 'coatsAnswer'].includes(name)
+    const isSlow = [
+      'nextDose',
+      'curvePosterior',
+      'nextTrial',
+      'coatsAnswer',
+      'describeColour',
+    ].includes(name)
     fc.assert(
       fc.property(acts, (act) => {
         let answer: unknown

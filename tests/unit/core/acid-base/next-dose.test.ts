@@ -99,10 +99,11 @@ describe('the next dose', () => {
     expect(advice.expectedPh).toBeLessThan(7.5)
   })
 
-  test('of fifty baths none passes the cap, and most come near the target', () => {
+  // a thousand of them are in the bench of doses
+  test('of twenty baths none passes the cap, and most come near the target', () => {
     const { bath: draw, uniform } = bathSimulator(0.42)
     let [past, near] = [0, 0]
-    for (let i = 0; i < 50; i++) {
+    for (let i = 0; i < 20; i++) {
       const { waterL, truePh } = draw()
       const read = (totalMassG: number) => ({
         totalMassG,
@@ -120,7 +121,7 @@ describe('the next dose', () => {
       near += Number(Math.abs(truePh(given) - bath.target) <= 0.3)
     }
     expect(past).toBeLessThanOrEqual(1)
-    expect(near).toBeGreaterThanOrEqual(37)
+    expect(near).toBeGreaterThanOrEqual(14)
   })
 
   test.each([
