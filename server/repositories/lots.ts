@@ -122,6 +122,18 @@ export const lotRepository = (db: Knex) => {
       return { items: await complete(found.items), next: found.next }
     },
 
+    /** Of a source's lots that something was dyed with. */
+    usedIds: async (sourceId: string): Promise<string[]> =>
+      (await db('lot')
+        .where({ source_id: sourceId })
+        .whereIn('id', db('lot_movement').where({ kind: 'used' }).select('lot_id'))
+        .pluck('id')) as string[],
+
+    /** Codes of all lots, and ids of those that are set aside. */
+    codes: async (): Promise<Set<string>> => new Set((await db('lot').pluck('code')) as string[]),
+    idsAside: async (): Promise<Set<string>> =>
+      new Set((await db('lot').whereNotNull('set_aside_at').pluck('id')) as string[]),
+
     async find(id: string): Promise<Lot | null> {
       const row = await db<LotRow>('lot').where({ id }).first()
       return row ? (await complete([row]))[0]! : null

@@ -50,6 +50,24 @@ export const patchRepository = (db: Knex) => ({
     return { items: items.map(toPatch), next }
   },
 
+  names: async (): Promise<Map<string, string>> =>
+    new Map(
+      ((await db('patch').select('id', 'name')) as { id: string; name: string }[]).map(
+        ({ id, name }) => [id, name],
+      ),
+    ),
+
+  /** Ids of live patches by their folded names. */
+  idsByFoldedName: async (): Promise<Map<string, string>> =>
+    new Map(
+      (
+        (await db('patch').whereNull('set_aside_at').select('id', 'folded')) as {
+          id: string
+          folded: string
+        }[]
+      ).map(({ id, folded }) => [folded, id]),
+    ),
+
   async find(id: string): Promise<Patch | null> {
     const row = await db<PatchRow>('patch').where({ id }).first()
     return row ? toPatch(row) : null

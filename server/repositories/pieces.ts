@@ -103,6 +103,13 @@ export const pieceRepository = (db: Knex) => {
       return { items: await whole(found.items), next: found.next }
     },
 
+    countInSet: (setId: string): Promise<number> =>
+      countOf(db('piece').where({ set_id: setId }).whereNull('set_aside_at')),
+
+    /** Codes of the pieces that are set aside. */
+    codesAside: async (): Promise<Set<string>> =>
+      new Set((await db('piece').whereNotNull('set_aside_at').pluck('code')) as string[]),
+
     async find(id: string): Promise<Piece | null> {
       const row = await db<PieceRow>('piece').where({ id }).first()
       return row ? (await whole([row]))[0]! : null

@@ -7,6 +7,7 @@ import type { Source, SourceMore, SourceQuery } from '../../shared/schemas/walk/
 import { countOf, likeText, pageOf } from '../database/page'
 import { toRecorded, type RecordedRow } from '../database/recorded'
 import { formatCount } from '../../core/quantity/format-count'
+import type { Part } from '../../catalogue/parts'
 
 interface SourceRow extends RecordedRow {
   catalogue_key: string | null
@@ -153,6 +154,39 @@ export const sourceRepository = (db: Knex) => {
     async findMany(ids: readonly string[]): Promise<Source[]> {
       return withNames(await db<SourceRow>('source').whereIn('id', [...new Set(ids)]))
     },
+
+    /** Of live sources with a name, by what they are called. */
+    namedIds: async (): Promise<string[]> =>
+      (await db('source')
+        .whereNull('set_aside_at')
+        .whereNot('scientific_name', 'like', 'Unnamed %')
+        .orderBy('common_name')
+        .pluck('id')) as string[],
+
+    /** Of sources something was used of; asked shortly, since a long question holds up all others. */
+    dyedIds: async (): Promise<string[]> =>
+      (await db('source')
+        .whereIn(
+          'id',
+          db('lot')
+            .whereIn('id', db('lot_movement').where({ kind: 'used' }).select('lot_id'))
+            .select('source_id'),
+        )
+        .orderBy('common_name')
+        .pluck('id')) as string[],
+
+    /** Accepted names and synonyms of live sources, folded, accepted ones first. */
+    foldedNames: async (): Promise<{ folded: string; id: string; part: Part }[]> =>
+      (await db('source_name')
+        .join('source', 'source.id', 'source_name.source_id')
+        .whereNull('source.set_aside_at')
+        .whereIn('source_name.kind', ['accepted', 'synonym'])
+        .orderBy('source_name.kind')
+        .select('source_name.folded as folded', 'source.id as id', 'source.part as part')) as {
+        folded: string
+        id: string
+        part: Part
+      }[],
 
     async find(id: string): Promise<Source | null> {
       const row = await db<SourceRow>('source').where({ id }).first()

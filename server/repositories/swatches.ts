@@ -77,6 +77,10 @@ export const swatchRepository = (db: Knex) => {
       return withReadings(await db<SwatchRow>('swatch').whereIn('id', [...ids]))
     },
 
+    async withCodes(codes: readonly string[]): Promise<Swatch[]> {
+      return withReadings(await db<SwatchRow>('swatch').whereIn('code', [...codes]))
+    },
+
     /** Every live swatch of the pots in which a source was used, newest first. */
     async ofSource(sourceId: string): Promise<Swatch[]> {
       return withReadings(

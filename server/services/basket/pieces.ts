@@ -19,6 +19,7 @@ import { refuseFuture } from '../log/calendar'
 import { stillNeeded, unacceptable } from '../log/failures'
 import { takeReading } from '../swatch/readings'
 import type { RecordKind } from '../log/record-kind'
+import { isLiveSet } from '../../repositories/piece-sets'
 
 /** A piece as services make it; `code` where it is on a tag already, `from` where it was split off. */
 export type MadePiece = NewPiece & { code?: string; from?: Piece }
@@ -110,11 +111,7 @@ export const pieceKind: RecordKind<Piece, MadePiece, PieceChange, PieceQuery> = 
 }
 
 async function liveSet(trx: Knex, id: string, pointer: string): Promise<void> {
-  const row = (await trx('piece_set')
-    .where({ id })
-    .whereNull('set_aside_at')
-    .first('id')) as unknown
-  if (!row) throw unacceptable(pointer, `There is no set with the id ${id}.`)
+  if (!(await isLiveSet(trx, id))) throw unacceptable(pointer, `There is no set with the id ${id}.`)
 }
 
 async function checkTraits(trx: Knex, fibre: Piece['fibre'], { blend, setId }: PieceTraits) {

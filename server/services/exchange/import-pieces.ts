@@ -22,6 +22,7 @@ import type { Batch, Clock } from '../log/records'
 import { refuseOtherPlan, shownPlan } from './import-gatherings'
 import { fromCells, NEEDED_PIECE_COLUMNS, PIECE_COLUMNS, toCells } from './pieces-table'
 import { everyOne } from './tables-out'
+import { pieceSets } from '../../repositories/piece-sets'
 
 interface PlannedPiece extends PlannedRow {
   piece: NewPiece | null
@@ -51,11 +52,7 @@ export async function piecesCsv(db: Knex): Promise<string> {
   const pieces = await everyOne((after) =>
     pieceRepository(db).page({ aside: false, limit: 200, after }),
   )
-  const sets = new Map(
-    ((await db('piece_set').select('id', 'name')) as { id: string; name: string }[]).map(
-      ({ id, name }) => [id, name],
-    ),
-  )
+  const sets = new Map((await pieceSets(db)).map(({ id, name }) => [id, name]))
   const whole = pieces.filter(({ splitOn }) => splitOn === null)
   return writeTable(
     PIECE_COLUMNS,
@@ -115,11 +112,8 @@ async function setNamed(
 }
 
 async function setsByName(db: Knex): Promise<Map<string, string>> {
-  const rows = (await db('piece_set').whereNull('set_aside_at').select('id', 'name')) as {
-    id: string
-    name: string
-  }[]
-  return new Map(rows.map(({ id, name }) => [foldName(name), id]))
+  const live = (await pieceSets(db)).filter(({ isAside }) => !isAside)
+  return new Map(live.map(({ id, name }) => [foldName(name), id]))
 }
 
 async function planPieces(
@@ -134,7 +128,7 @@ async function planPieces(
   )
   const known: Known = {
     byCode: new Map(all.map((piece) => [piece.code, piece])),
-    aside: new Set((await db('piece').whereNotNull('set_aside_at').pluck('code')) as string[]),
+    aside: await pieceRepository(db).codesAside(),
     sets: await setsByName(db),
     latestDate: new Date(+now + 86_400_000).toISOString().slice(0, 10),
   }

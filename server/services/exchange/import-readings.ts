@@ -88,10 +88,8 @@ async function planReadings(
 async function swatchesOf(db: Knex, codes: readonly string[]): Promise<Map<string, Swatch>> {
   const found = new Map<string, Swatch>()
   for (let i = 0; i < codes.length; i += AT_ONCE) {
-    const ids = (await db('swatch')
-      .whereIn('code', codes.slice(i, i + AT_ONCE))
-      .pluck('id')) as string[]
-    for (const swatch of await swatchRepository(db).findMany(ids)) found.set(swatch.code, swatch)
+    const swatches = await swatchRepository(db).withCodes(codes.slice(i, i + AT_ONCE))
+    for (const swatch of swatches) found.set(swatch.code, swatch)
   }
   return found
 }

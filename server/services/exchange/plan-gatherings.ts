@@ -16,6 +16,9 @@ import type { PlannedRow } from '../../../shared/views/exchange/import-plan'
 import { newLotSchema, type NewLot } from '../../../shared/schemas/loft/lot'
 import { validate } from '../../../shared/validate'
 import { gatheringRecords } from './gatherings-out'
+import { sourceRepository } from '../../repositories/sources'
+import { patchRepository } from '../../repositories/patches'
+import { lotRepository } from '../../repositories/lots'
 
 /** What is done with a row when the plan is carried out. */
 export interface PlannedGathering extends PlannedRow {
@@ -71,34 +74,20 @@ export async function planGatherings(
 }
 
 async function whatIsKnown(db: Knex, now: Date): Promise<Known> {
-  const names = (await db('source_name')
-    .join('source', 'source.id', 'source_name.source_id')
-    .whereNull('source.set_aside_at')
-    .whereIn('source_name.kind', ['accepted', 'synonym'])
-    .orderBy('source_name.kind')
-    .select('source_name.folded as folded', 'source.id as id', 'source.part as part')) as {
-    folded: string
-    id: string
-    part: Part
-  }[]
   const sources: Known['sources'] = new Map()
-  for (const { folded, id, part } of names) {
+  for (const { folded, id, part } of await sourceRepository(db).foldedNames()) {
     const list = sources.get(folded) ?? []
     if (!list.some((each) => each.id === id)) list.push({ id, part })
     sources.set(folded, list)
   }
-  const patches = (await db('patch').whereNull('set_aside_at').select('id', 'folded')) as {
-    id: string
-    folded: string
-  }[]
   const records = await gatheringRecords(db)
   return {
     sources,
-    patches: new Map(patches.map(({ id, folded }) => [folded, id])),
+    patches: await patchRepository(db).idsByFoldedName(),
     records: new Map(records.map((record) => [record.id!, record])),
     alike: new Set(records.map(likeness)),
-    codes: new Set((await db('lot').pluck('code')) as string[]),
-    aside: new Set((await db('lot').whereNotNull('set_aside_at').pluck('id')) as string[]),
+    codes: await lotRepository(db).codes(),
+    aside: await lotRepository(db).idsAside(),
     latestDate: new Date(+now + 86_400_000).toISOString().slice(0, 10),
   }
 }

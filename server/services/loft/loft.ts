@@ -5,37 +5,18 @@ import { dryingOutlook } from '../../../core/harvest/drying-time'
 import { fibreDyed } from '../../../core/harvest/gather-needed'
 import type { Lot } from '../../../shared/schemas/loft/lot'
 import type { Source } from '../../../shared/schemas/walk/source'
-import {
-  LOFT_GROUPS,
-  type LoftGroup,
-  type LoftLot,
-  type LoftView,
-} from '../../../shared/views/loft/loft'
+import { LOFT_GROUPS, type LoftLot, type LoftView } from '../../../shared/views/loft/loft'
 import { sinceLastChange } from '../../database/since-last-change'
 import { lotRepository } from '../../repositories/lots'
 import { sourceRepository } from '../../repositories/sources'
-import { readColours } from '../strength/deepest-colours'
 import { notFound } from '../log/failures'
+import { readColours } from '../../repositories/deepest-colours'
+import { patchRepository } from '../../repositories/patches'
+import { loftHeaps } from '../../repositories/loft-heaps'
 
 /** Days after which stock goes off, by state: from memory. */
 const KEEPS_DAYS = { fresh: 2, frozen: 365, liquor: 14 }
-/** Of what came to hand: less is low. */
-const LOW_SHARE = 0.15
 const SHOWN = 40
-
-const DONE = `exists (select 1 from lot_step where lot_step.lot_id = lot.id
-  and lot_step.set_aside_at is null`
-
-/** A lot's group, as SQL sees it; binds the days before which liquor, fresh and frozen go off. */
-const GROUP_SQL = `case
-  when hung_on is not null then 'drying'
-  when state = 'liquor' and gathered_on < ? then 'goingOff'
-  when state = 'liquor' then 'liquor'
-  when state = 'fresh' and gathered_on < ? and not ${DONE} and lot_step.kind = 'aged')
-    then 'goingOff'
-  when state = 'frozen' and gathered_on < ? then 'goingOff'
-  when left_g < ${LOW_SHARE} * net_g and not ${DONE}) then 'low'
-  else 'ready' end`
 
 const daysBefore = (on: string, days: number) =>
   new Date(Date.parse(`${on}T00:00:00Z`) - days * 86_400_000).toISOString().slice(0, 10)
@@ -60,24 +41,14 @@ async function computeView(db: Knex, on: string): Promise<LoftView> {
   const cutoffs = [KEEPS_DAYS.liquor, KEEPS_DAYS.fresh, KEEPS_DAYS.frozen].map((days) =>
     daysBefore(on, days),
   )
-  const inStock = () => db('lot').whereNull('set_aside_at').whereRaw('left_g > 0.0005')
-  const counted = (await inStock()
-    .select(db.raw(`${GROUP_SQL} as heap`, cutoffs))
-    .count('* as n')
-    .groupBy('heap')) as unknown as { heap: LoftGroup; n: number }[]
-  const counts = new Map(counted.map(({ heap, n }) => [heap, n]))
+  const heaps = loftHeaps(db, cutoffs)
+  const counts = new Map((await heaps.counts()).map(({ heap, n }) => [heap, n]))
   const shown = await Promise.all(
     LOFT_GROUPS.map(async (group) => ({
       group,
       count: counts.get(group) ?? 0,
       // what is there longest is best used first; the index is in that order
-      ids: counts.has(group)
-        ? ((await inStock()
-            .whereRaw(`${GROUP_SQL} = ?`, [...cutoffs, group])
-            .orderBy(['gathered_on', 'id'])
-            .limit(SHOWN)
-            .pluck('id')) as string[])
-        : [],
+      ids: counts.has(group) ? await heaps.ids(group, SHOWN) : [],
     })),
   )
   const lots = await dressed(db, await lotRepository(db).findMany(shown.flatMap(({ ids }) => ids)))
@@ -100,13 +71,7 @@ async function dressed(db: Knex, lots: readonly Lot[]): Promise<LoftLot[]> {
       source,
     ]),
   )
-  const patches = new Map(
-    (
-      (await db('patch')
-        .whereIn('id', [...new Set(lots.map(({ patchId }) => patchId))].filter(Boolean))
-        .select('id', 'name')) as { id: string; name: string }[]
-    ).map(({ id, name }) => [id, name]),
-  )
+  const patches = await patchRepository(db).names()
   const colours = new Map(await readColours(db, ids))
   return lots.map((lot) => {
     const source = sources.get(lot.sourceId)!

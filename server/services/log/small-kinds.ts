@@ -19,10 +19,11 @@ import type {
   PieceSetChange,
 } from '../../../shared/schemas/basket/piece-set'
 import type { NewWish, Wish, WishChange, WishQuery } from '../../../shared/schemas/walk/wish'
-import { countOf } from '../../database/page'
 import { stillNeeded, unacceptable } from './failures'
 import { plainKind } from './plain-kind'
 import type { RecordKind } from './record-kind'
+import { pieceRepository } from '../../repositories/pieces'
+import { otherRule } from '../../repositories/gathering-rules'
 
 async function refuseMissing(
   trx: Knex,
@@ -73,7 +74,7 @@ export const setKind: RecordKind<PieceSet, NewPieceSet, PieceSetChange, PageQuer
     columns: { name: 'name', kind: 'kind', note: 'note' },
   }),
   async setAside(trx, { id }) {
-    const pieces = await countOf(trx('piece').where({ set_id: id }).whereNull('set_aside_at'))
+    const pieces = await pieceRepository(trx).countInSet(id)
     if (pieces) throw stillNeeded(`${pieces} pieces belong to it: take them out of it first.`)
   },
 }
@@ -97,12 +98,9 @@ export const patchRuleKind = plainKind<PatchRule, NewPatchRule, PatchRuleChange,
   async check(trx, { id, patchId, sourceId }) {
     await refuseMissing(trx, 'patch', patchId, '/patchId')
     await refuseMissing(trx, 'source', sourceId, '/sourceId')
-    const other = (await trx('allowance')
-      .where({ patch_id: patchId, source_id: sourceId })
-      .whereNot({ id })
-      .first('set_aside_at')) as { set_aside_at: string | null } | undefined
+    const other = await otherRule(trx, { id, patchId, sourceId })
     if (!other) return
-    const where = other.set_aside_at ? ', set aside: bring it back' : ': change it'
+    const where = other.setAsideAt ? ', set aside: bring it back' : ': change it'
     throw unacceptable('/sourceId', `This place has a rule for that source already${where}.`)
   },
 })

@@ -11,11 +11,9 @@ import type {
   LatestReading,
   PotDue,
   TodayView,
-  UnreadPot,
   WishBack,
 } from '../../../shared/views/log/today'
 import type { WalkRow, WalkView } from '../../../shared/views/walk/walk'
-import { countOf } from '../../database/page'
 import { wishKind } from './small-kinds'
 import { formatMass } from '../../../core/quantity/format-quantity'
 import { lotRepository } from '../../repositories/lots'
@@ -27,6 +25,7 @@ import { swatchRepository } from '../../repositories/swatches'
 import { bestReading, hasStrength } from '../../../shared/rules/swatch/best-reading'
 import { swatchStrength } from '../../../core/strength/swatch-strength'
 import { calibrationFor } from '../strength/calibration'
+import { countUnmordanted, lastRead, unreadPots } from '../../repositories/waiting'
 
 /** How many things of a kind the opening view shows. */
 const SHOWN = 6
@@ -39,7 +38,7 @@ export const todayService = (
 ) => ({
   async view(today: string): Promise<TodayView> {
     const [unread, wilting, { rows }, latest, jars] = await Promise.all([
-      unreadPots(db),
+      unreadPots(db, SHOWN),
       wiltingLots(db),
       walk(today),
       latestReadings(db),
@@ -51,7 +50,7 @@ export const todayService = (
           .length,
         wilting: wilting.length,
         jars: jars.length,
-        unmordanted: await countOf(unmordantedPieces(db)),
+        unmordanted: await countUnmordanted(db),
         unread: unread.reduce((sum, pot) => sum + pot.swatches, 0),
       },
       unread,
@@ -79,25 +78,6 @@ async function wishesBack(db: Knex, today: string, rows: readonly WalkRow[]): Pr
     if (row?.readiness?.ready) return [{ wish, why: 'ready to gather' }]
     return wish.sourceId || wish.jarId ? [] : [{ wish, why: 'no day set' }]
   })
-}
-
-async function unreadPots(db: Knex): Promise<UnreadPot[]> {
-  return (await db('swatch')
-    .join('pot', 'pot.id', 'swatch.pot_id')
-    .whereNull('swatch.set_aside_at')
-    .whereRaw('swatch.readings = 0')
-    .groupBy('pot.id')
-    .orderBy('pot.dyed_on', 'desc')
-    .limit(SHOWN)
-    .select(
-      'pot.id as potId',
-      'pot.code as potCode',
-      'pot.dyed_on as dyedOn',
-      db.raw('count(*) as swatches'),
-      db.raw(`(select group_concat(distinct source.common_name) from lot_movement
-               join lot on lot.id = lot_movement.lot_id join source on source.id = lot.source_id
-               where lot_movement.pot_id = pot.id) as sourceNames`),
-    )) as UnreadPot[]
 }
 
 async function wiltingLots(db: Knex): Promise<TodayView['wilting']> {
@@ -132,23 +112,11 @@ async function bathsDue(db: Knex, today: string): Promise<BathDue[]> {
   )
 }
 
-/** Pieces that no mordant and no pot has seen, and no bath waits for; an index of their own counts them. */
-const unmordantedPieces = (db: Knex) =>
-  db('piece').whereRaw(
-    'pots = 0 and mordants = 0 and split_on is null and bath_id is null and set_aside_at is null',
-  )
-
 /** Readings looked through for the latest: a swatch may have been read several times in a row. */
 const LOOKED_THROUGH = 60
 
 async function latestReadings(db: Knex): Promise<LatestReading[]> {
-  const ids = (await db('reading')
-    .join('swatch', 'swatch.id', 'reading.swatch_id')
-    .whereNull('swatch.set_aside_at')
-    .whereNull('reading.set_aside_at')
-    .orderBy('reading.read_at', 'desc')
-    .limit(LOOKED_THROUGH)
-    .pluck('swatch.id')) as string[]
+  const ids = await lastRead(db, LOOKED_THROUGH)
   return Promise.all([...new Set(ids)].slice(0, SHOWN).map((id) => latestReading(db, id)))
 }
 

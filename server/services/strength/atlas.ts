@@ -7,8 +7,10 @@ import type { Database } from '../../database/open'
 import { curveCache } from '../../repositories/curve-cache'
 import { ATLAS_VERSION, toAtlasRow } from './atlas-row'
 import { usualDryFraction, type Candidate } from './curve-candidates'
-import { dyedSources, type CurvesService } from './curves'
-import { touchedSince } from '../log/touched-sources'
+import type { CurvesService } from './curves'
+import { touchedSince } from '../../repositories/touched-sources'
+import { allTimedPickings } from '../../repositories/gatherings'
+import { sourceRepository } from '../../repositories/sources'
 
 /** A source in the atlas: what it is, and all its curves in short. */
 interface AtlasEntry {
@@ -40,7 +42,7 @@ export const atlasService = (database: Database, curves: CurvesService) => {
   /** Looks what was written since, and sets to work on what it touches. */
   async function catchUp(): Promise<void> {
     const { ids, latest } = await touchedSince(db, seen)
-    for (const id of ids ?? (await dyedSources(db)).map((source) => source.id)) stale.add(id)
+    for (const id of ids ?? (await sourceRepository(db).dyedIds())) stale.add(id)
     if (latest === seen && stale.size === 0) return
     seen = latest
     work ??= recomputeStale().finally(() => (work = null))
@@ -101,13 +103,7 @@ async function toSource(
   candidates: readonly Candidate[],
 ): Promise<AtlasSource> {
   const { id, code, commonName, scientificName, part, group, fastness, usualRatioState } = source
-  const timed = (await db('lot')
-    .where({ source_id: id })
-    .where('minutes', '>', 0)
-    .where('net_g', '>', 0)
-    .whereNull('set_aside_at')
-    .select('net_g as massG', 'minutes')) as { massG: number; minutes: number }[]
-  const rate = pickingRate(timed)
+  const rate = pickingRate(await allTimedPickings(db, id))
   return {
     sourceId: id,
     code,

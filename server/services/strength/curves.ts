@@ -62,7 +62,7 @@ export const curvesService = (db: Knex, compute: ComputeCurves) => {
       if (sourceId) return (await withCandidates(sourceId)).views
       const heads: Wanted['head'][] = []
       const answers: Promise<CurveAnswer[]>[] = []
-      for (const { id } of await dyedSources(db)) {
+      for (const id of await sourceRepository(db).dyedIds()) {
         const source = (await sourceRepository(db).find(id))!
         const wanted = wantedOf(source, await candidatesOf(db, id))
         heads.push(...wanted.map(({ head }) => head))
@@ -77,18 +77,6 @@ export const curvesService = (db: Knex, compute: ComputeCurves) => {
 }
 
 export type CurvesService = ReturnType<typeof curvesService>
-
-/** Sources of which something was used: asked shortly, since a long question holds up all others. */
-export const dyedSources = (db: Knex): Promise<{ id: string }[]> =>
-  db('source')
-    .whereIn(
-      'id',
-      db('lot')
-        .whereIn('id', db('lot_movement').where({ kind: 'used' }).select('lot_id'))
-        .select('source_id'),
-    )
-    .orderBy('common_name')
-    .select('id')
 
 function wantedOf(source: Source, candidates: readonly Candidate[]): Wanted[] {
   const groups = [...group(candidates, groupKey)].map(([key, all]) => {

@@ -1,5 +1,6 @@
 import type { Knex } from 'knex'
 import { ofCollections } from '../../database/since-last-change'
+import { readColours } from '../../repositories/deepest-colours'
 
 const coloursDependOn = ofCollections('swatches', 'pots')
 
@@ -22,25 +23,4 @@ export function deepestColours(db: Knex) {
     for (const id of unknown) if (!kept.has(id)) kept.set(id, null)
     return kept
   }
-}
-
-/** The deepest dry colour of each of some lots, as pairs of id and colour. */
-export async function readColours(
-  db: Knex,
-  lotIds: readonly string[],
-): Promise<[string, string][]> {
-  if (lotIds.length === 0) return []
-  const rows = (await db('lot_movement as used')
-    .join('swatch', 'swatch.pot_id', 'used.pot_id')
-    .join('reading', 'reading.swatch_id', 'swatch.id')
-    .where('used.kind', 'used')
-    .whereIn('used.lot_id', lotIds)
-    .whereRaw('not reading.wet and reading.set_aside_at is null')
-    .whereNull('swatch.set_aside_at')
-    .groupBy('used.lot_id')
-    .select('used.lot_id as id', db.raw('reading.hex as hex, min(reading.l)'))) as {
-    id: string
-    hex: string
-  }[]
-  return rows.map(({ id, hex }) => [id, hex])
 }

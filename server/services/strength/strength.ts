@@ -16,6 +16,8 @@ import { ofCollections, sinceLastChange } from '../../database/since-last-change
 import { conditionOf, groupKey, usualDryFraction, type Candidate } from './curve-candidates'
 import type { CurvesService } from './curves'
 import { phBandOf } from '../../../shared/rules/strength/condition'
+import { sourcesWithSwatches } from '../../repositories/swatch-counts'
+import { patchRepository } from '../../repositories/patches'
 
 /** Views are asked for again and again while a ratio is thought about; few sources at a time. */
 const KEPT_VIEWS = 12
@@ -23,34 +25,13 @@ const KEPT_VIEWS = 12
 export const strengthService = (db: Knex, curves: CurvesService) => ({
   /** Sources of which something was dyed, most swatches first. */
   async sources(): Promise<SourceWithSwatches[]> {
-    return (await db('swatch')
-      .join('lot_movement as used', (on) =>
-        on.on('used.pot_id', 'swatch.pot_id').andOnVal('used.kind', 'used'),
-      )
-      .join('lot', 'lot.id', 'used.lot_id')
-      .join('source', 'source.id', 'lot.source_id')
-      .whereNull('swatch.set_aside_at')
-      .groupBy('source.id')
-      .orderBy([{ column: 'swatches', order: 'desc' }, { column: 'source.common_name' }])
-      .select(
-        'source.id as sourceId',
-        'source.code',
-        'source.common_name as commonName',
-        'source.scientific_name as scientificName',
-        'source.part',
-        db.raw('count(distinct swatch.id) as swatches'),
-      )) as SourceWithSwatches[]
+    return sourcesWithSwatches(db)
   },
 
   /** Lots of a source that something was dyed with, oldest first. */
   async lotsOf(sourceId: string): Promise<LotFacts[]> {
-    const ids = (await db('lot')
-      .where({ source_id: sourceId })
-      .whereIn('id', db('lot_movement').where({ kind: 'used' }).select('lot_id'))
-      .pluck('id')) as string[]
-    const lots = await lotRepository(db).findMany(ids)
-    const places = (await db('patch').select('id', 'name')) as { id: string; name: string }[]
-    const nameOf = new Map(places.map(({ id, name }) => [id, name]))
+    const lots = await lotRepository(db).findMany(await lotRepository(db).usedIds(sourceId))
+    const nameOf = await patchRepository(db).names()
     return lots
       .map(({ id, code, gatheredOn, stage, patchId, state, dryFraction, leftG }) => ({
         lotId: id,

@@ -17,6 +17,7 @@ import { swatchRepository } from '../../repositories/swatches'
 import { notFound } from '../log/failures'
 import { bestReading } from '../../../shared/rules/swatch/best-reading'
 import { calibrationFor } from '../strength/calibration'
+import { coloursInBox, readPieceLike } from '../../repositories/colours'
 
 /** Colours farther off than this along one axis of CIELAB are near to nobody's eye. */
 const REACH = 14
@@ -49,15 +50,7 @@ export const boothService = (db: Knex) => ({
   /** Swatches of the log nearest to a colour, by the reading that stands for each. */
   async near(lab: Lab, but: string | undefined): Promise<NearSwatch[]> {
     // a box first, in SQL: CIEDE2000 of a hundred thousand would hold up all others
-    const rows = (await db('reading as r')
-      .join('swatch as s', 's.id', 'r.swatch_id')
-      .whereNull('s.set_aside_at')
-      .whereNull('r.set_aside_at')
-      .where({ 'r.wet': false })
-      .whereBetween('r.l', [lab.l - REACH, lab.l + REACH])
-      .whereBetween('r.a', [lab.a - REACH, lab.a + REACH])
-      .whereBetween('r.b', [lab.b - REACH, lab.b + REACH])
-      .select('s.id', 'r.l', 'r.a', 'r.b')) as (Lab & { id: string })[]
+    const rows = await coloursInBox(db, lab, REACH)
     const from = deltaE2000From(lab)
     // the nearest readings first: whether one stands for its swatch is looked up for few
     const ids = [...new Set(sort(rows, (row) => from(row)).map(({ id }) => id))]
@@ -102,18 +95,7 @@ function attentionFor({ attentionMin }: Swatch, pot: Pot): BoothView['attention'
 
 /** A piece of the same set, or of the same name, fibre, form and base, whose bare colour was read. */
 async function bareAlike(db: Knex, piece: Piece): Promise<BoothView['bareAlike']> {
-  const alike = db('piece')
-    .where({ fibre: piece.fibre, form: piece.form, base: piece.base })
-    .whereNot({ 'piece.id': piece.id })
-    .where((rows) => {
-      rows.where({ name: piece.name })
-      if (piece.setId) rows.orWhere({ set_id: piece.setId })
-    })
-  const found = (await alike
-    .join('reading', 'reading.piece_id', 'piece.id')
-    .whereNull('reading.set_aside_at')
-    .orderBy('reading.read_at', 'desc')
-    .first('piece.id', 'piece.code')) as { id: string; code: string } | undefined
+  const found = await readPieceLike(db, piece)
   if (!found) return null
   const [reading] = (await readingRepository(db).ofPieces([found.id])).get(found.id)!
   return { pieceCode: found.code, reading: reading! }

@@ -7,23 +7,12 @@ import {
 } from '../../../core/harvest/allowance'
 import type { Source } from '../../../shared/schemas/walk/source'
 import type { Bearing } from '../../../shared/views/walk/walk'
-
-interface TakingRow {
-  patchId: string
-  patchName: string
-  sourceId: string
-  massG: number
-  obtained: string
-  state: string
-}
-
-interface RuleRow {
-  patchId: string
-  patchName: string
-  sourceId: string
-  rule: string
-  standingG: number | null
-}
+import {
+  rulesOf,
+  takingsIn,
+  type RuleRow,
+  type TakingRow,
+} from '../../repositories/gathering-rules'
 
 /**
  * What each patch still bears of each source in the calendar year of a day: by the patch's own rule
@@ -36,35 +25,8 @@ export async function bearingsOf(
 ): Promise<Map<string, Bearing[]>> {
   const byId = new Map(sources.map((source) => [source.id, source]))
   const ids = [...byId.keys()]
-  const year = on.slice(0, 4)
-  const takings = (await db('lot')
-    .join('patch', 'patch.id', 'lot.patch_id')
-    .whereIn('lot.source_id', ids)
-    .whereBetween('lot.gathered_on', [`${year}-01-01`, `${year}-12-31`])
-    .whereNull('lot.set_aside_at')
-    .where('lot.from_lots', '[]')
-    .whereNull('lot.jar_id')
-    .select(
-      'patch.id as patchId',
-      'patch.name as patchName',
-      'lot.source_id as sourceId',
-      'lot.net_g as massG',
-      'lot.obtained as obtained',
-      db.raw(
-        `(select state from lot_movement where lot_id = lot.id and kind = 'gathered' limit 1) as state`,
-      ),
-    )) as TakingRow[]
-  const rules = (await db('allowance')
-    .join('patch', 'patch.id', 'allowance.patch_id')
-    .whereIn('allowance.source_id', ids)
-    .whereNull('allowance.set_aside_at')
-    .select(
-      'patch.id as patchId',
-      'patch.name as patchName',
-      'allowance.source_id as sourceId',
-      'allowance.rule as rule',
-      'allowance.standing_g as standingG',
-    )) as RuleRow[]
+  const takings = await takingsIn(db, ids, on.slice(0, 4))
+  const rules = await rulesOf(db, ids)
 
   const found = new Map<string, { patchId: string; patchName: string; takings: Taking[] }>()
   const keyOf = (row: { sourceId: string; patchId: string }) => `${row.sourceId} ${row.patchId}`

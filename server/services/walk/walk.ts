@@ -7,7 +7,6 @@ import { pickingRate } from '../../../core/harvest/picking-rate'
 import { plantToFibreRatio } from '../../../core/harvest/ratio'
 import { dayOfYear } from '../../../core/season/day-of-year'
 import { readiness, shiftedWindow, windowOfMonths } from '../../../core/season/shifted-window'
-import type { Gathering } from '../../../shared/views/log/today'
 import type { Source } from '../../../shared/schemas/walk/source'
 import type { Wish } from '../../../shared/schemas/walk/wish'
 import type { SourceOnWalk, WalkRow, WalkView } from '../../../shared/views/walk/walk'
@@ -19,8 +18,15 @@ import { bearingsOf } from './bearings'
 import { deepestColours } from '../strength/deepest-colours'
 import { notFound } from '../log/failures'
 import { needsOf } from './needs'
-import { stockOf } from './source-stock'
+import { stockOf } from '../../repositories/source-stock'
 import { wishKind } from '../log/small-kinds'
+import {
+  gatherings,
+  lastOf,
+  timedPickings,
+  weighedDryness,
+  type Found,
+} from '../../repositories/gatherings'
 
 /** Dots drawn on a year ribbon; older ones are left out. */
 const MOST_DOTS = 6
@@ -130,11 +136,7 @@ async function computeView(
 }
 
 async function allSources(db: Knex): Promise<Source[]> {
-  const ids = (await db('source')
-    .whereNull('set_aside_at')
-    .whereNot('scientific_name', 'like', 'Unnamed %')
-    .orderBy('common_name')
-    .pluck('id')) as string[]
+  const ids = await sourceRepository(db).namedIds()
   const byId = new Map((await sourceRepository(db).findMany(ids)).map((each) => [each.id, each]))
   return ids.map((id) => byId.get(id)!)
 }
@@ -152,42 +154,13 @@ function windowOf(source: Source, found: Found[], on: string, southern: boolean)
   )
 }
 
-type Found = Omit<Gathering, 'hex'> & { sourceId: string; lotId: string }
-
-async function gatherings(db: Knex): Promise<Map<string, Found[]>> {
-  const rows = (await db('lot')
-    .whereNull('lot.set_aside_at')
-    .where('lot.from_lots', '[]')
-    .whereNull('lot.jar_id')
-    .orderBy(['lot.source_id', 'lot.gathered_on'])
-    .select(
-      'lot.source_id as sourceId',
-      'lot.code',
-      'lot.gathered_on as gatheredOn',
-      'lot.net_g as netG',
-      'lot.id as lotId',
-    )) as Found[]
-  return group(rows, ({ sourceId }) => sourceId)
-}
-
 async function openWishes(db: Knex): Promise<Wish[]> {
   const query = { open: true, aside: false, limit: 200 }
   return (await wishKind.page(db, query)).items
 }
 
 async function drynessOf(db: Knex, sources: readonly Source[]): Promise<Map<string, DryFraction>> {
-  const rows = (await db('lot')
-    .whereNotNull('own_dry_fraction')
-    .where('own_dry_basis', 'measured')
-    .whereNot('state', 'liquor')
-    .whereNull('set_aside_at')
-    .groupBy('source_id')
-    .select('source_id as sourceId', db.raw('avg(own_dry_fraction) as mean, count(*) as n'))) as {
-    sourceId: string
-    mean: number
-    n: number
-  }[]
-  const weighed = new Map(rows.map((row) => [row.sourceId, row]))
+  const weighed = new Map((await weighedDryness(db)).map((row) => [row.sourceId, row]))
   return new Map(
     sources.map(({ id, dryFraction: typical }) => {
       const own = weighed.get(id)
@@ -215,34 +188,3 @@ async function ratioOf(
   const usual = usualRatioDry(source, dry)
   return usual === null ? null : { value: usual, basis: 'usual', n: 0 }
 }
-
-async function lastOf(db: Knex, sourceId: string): Promise<SourceOnWalk['last']> {
-  const row = (await db('lot')
-    .where({ source_id: sourceId, from_lots: '[]' })
-    .whereNull('set_aside_at')
-    .whereNull('jar_id')
-    .orderBy('id', 'desc')
-    .first(
-      'patch_id as patchId',
-      'stage',
-      'obtained',
-      'container_id as containerId',
-      'tare_g as tareG',
-      'measure',
-      'host',
-      db.raw(
-        `(select state from lot_movement where lot_id = lot.id and kind = 'gathered' limit 1) as state`,
-      ),
-    )) as SourceOnWalk['last'] | undefined
-  return row ?? null
-}
-
-const timedPickings = async (db: Knex, sourceId: string) =>
-  (await db('lot')
-    .where({ source_id: sourceId, amount_basis: 'measured' })
-    .whereNull('set_aside_at')
-    .whereNotNull('minutes')
-    .where('net_g', '>', 0)
-    .orderBy('id', 'desc')
-    .limit(50)
-    .select('net_g as massG', 'minutes')) as { massG: number; minutes: number }[]

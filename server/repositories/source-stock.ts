@@ -1,5 +1,5 @@
 import type { Knex } from 'knex'
-import type { DryFraction } from '../../../core/harvest/dry-fraction'
+import type { DryFraction } from '../../core/harvest/dry-fraction'
 
 export interface SourceStock {
   /** In stock, g as it is, and air-dry matter that gives colour. */
