@@ -1,7 +1,7 @@
 import type { Mordant } from '../catalogue/agents'
 import type { BARE_LAB } from './truth'
 
-export type DemoFibre = keyof typeof BARE_LAB
+type DemoFibre = keyof typeof BARE_LAB
 
 /**
  * Places of the invented valley of Harrowdene and its tidal edge. It lies nowhere: its coordinates

@@ -2,7 +2,7 @@ import type { AgentFacts } from './facts'
 import { MORDANTS } from './mordants'
 import { OTHERS } from './others'
 
-export type { AgentFacts, MordantFacts } from './facts'
+export type { AgentFacts } from './facts'
 export { isMordant, MORDANT_KEYS, mordantMarks, MORDANTS, type Mordant } from './mordants'
 
 /** Everything that is kept on the shelf and put into baths. */

@@ -16,8 +16,8 @@ export interface PartHabits {
   rule: AllowanceRule
 }
 
-export const FROM_CUT_WOOD = 'Only from fallen or pruned wood: stripping a standing tree kills it.'
-export const FALLEN_ONLY =
+const FROM_CUT_WOOD = 'Only from fallen or pruned wood: stripping a standing tree kills it.'
+const FALLEN_ONLY =
   'Take only what has fallen, never from living bark, an attached twig or rock; it grows a few millimetres a year.'
 const FOR_BEES = 'Leave two of three for bees and seed, and the first flowers of spring altogether.'
 const OLD_LEAVES = 'Take older outer leaves from many plants and leave the young ones.'

@@ -1,7 +1,7 @@
 import type { WayStep } from '../../core/pot/way-steps'
 
 /** When a piece is rinsed: `later` is after it dried for 24 hours. */
-export type RinseRule = 'now' | 'later' | 'none'
+type RinseRule = 'now' | 'later' | 'none'
 
 /** A way a source gives its colour. Times and temperatures are common practice, no source. */
 export interface WayFacts {

@@ -2,7 +2,7 @@ import { COLD } from './cold'
 import type { WayFacts } from './facts'
 import { HEATED } from './heated'
 
-export type { RinseRule, WayFacts } from './facts'
+export type { WayFacts } from './facts'
 
 /** Ways a source gives its colour, by the name a dyer would call them. */
 export const WAYS = { ...HEATED, ...COLD } as const

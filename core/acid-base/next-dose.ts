@@ -27,7 +27,7 @@ export interface DoseAdvice {
 }
 
 /** A target nearer to the cap than this cannot be aimed at with strips. */
-export const LEAST_ROOM = 0.3
+const LEAST_ROOM = 0.3
 /** Less cannot be weighed in a kitchen. */
 const LEAST_DOSE_G = 0.005
 /** A bath is learnt from its first three readings; so many doses may follow them. */

@@ -12,8 +12,6 @@ const ROOM_KPA = 0.5 * 2.339
 /** kW per m² and kPa in still air. */
 const STILL_AIR = 0.089
 const SECONDS_PER_HOUR = 3600
-/** Relative error of the estimate, one SD: pots, draughts and simmers differ. */
-export const EVAPORATION_RELATIVE_SD = 0.4
 
 /** Heat of vaporisation, kJ/kg: a straight line between 2454 at 20 °C and 2257 at 100 °C (CRC). */
 const vaporisationKjPerKg = (tempC: number) => 2454 - ((2454 - 2257) * (tempC - 20)) / 80

@@ -16,20 +16,6 @@ export function shareExtracted(perRun: number, runs: number): number {
   return 1 - (1 - perRun) ** runs
 }
 
-/**
- * Runs needed to get a share out.
- *
- * @param wanted share, above 0 and below 1
- */
-export function runsFor(perRun: number, wanted: number): number {
-  fraction(perRun, '/perRun')
-  fraction(wanted, '/wanted')
-  if (wanted === 1 && perRun < 1) {
-    throw new InputError('wanted must be below 1: something always stays behind; got 1', '/wanted')
-  }
-  return perRun === 1 ? 1 : Math.ceil(Math.log1p(-wanted) / Math.log1p(-perRun) - 1e-9)
-}
-
 export interface SteepWindow {
   /** Days from the start after which it is likely ready, and past which it should not stand. */
   fromDays: number
@@ -37,7 +23,7 @@ export interface SteepWindow {
 }
 
 /** Twice as quick for every 10 °C; assumed, no source for these steeps. */
-export const STEEP_Q10 = 2
+const STEEP_Q10 = 2
 /** Beyond, the rule would promise nonsense: it freezes, or it cooks. */
 const STEEP_RANGE_C = [2, 45] as const
 

@@ -23,7 +23,7 @@ export interface Freedom {
   evenLPerKg: number
 }
 
-export interface BathDyestuff {
+interface BathDyestuff {
   /** Air-dry mass, g. */
   dryG: number
   /** Water held when wet through, g per g dry, chopped. */
@@ -49,7 +49,7 @@ export interface WaterQuestion {
   pieceG?: number
 }
 
-export type WaterWarning = 'vesselTooSmall' | 'cramped' | 'mashDrinks' | 'boilsDown'
+type WaterWarning = 'vesselTooSmall' | 'cramped' | 'mashDrinks' | 'boilsDown'
 
 export interface WaterBudget {
   /** To pour at the beginning, L: never more than the vessel usefully holds. */

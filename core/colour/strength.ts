@@ -6,7 +6,7 @@ import { kOverSOf } from './kubelka-munk'
 import { checkedReflectance, FIRST_NM, STEP_NM, WAVELENGTHS_NM, type Reflectance } from './spectrum'
 
 /** Where a dye's peak is looked for: beyond, instruments and estimates are poor. */
-export const PEAK_RANGE_NM = [430, 680] as const
+const PEAK_RANGE_NM = [430, 680] as const
 
 export interface ColourStrength {
   /** K/S of the dyed piece, 31 bands. */

@@ -5,7 +5,7 @@ import { FACTORS, TOLERANCES, type Factor, type Factors, type FactorValue } from
  * What a pair of swatches can prove: `clean` shows what one factor does; `confounded` shows
  * nothing, since several differ; `repeat` shows the spread; `unsure` could be any of them.
  */
-export type Verdict = 'clean' | 'confounded' | 'repeat' | 'unsure'
+type Verdict = 'clean' | 'confounded' | 'repeat' | 'unsure'
 
 export interface PairComparison {
   verdict: Verdict

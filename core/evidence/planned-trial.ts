@@ -20,7 +20,7 @@ export interface PlannedTrial {
 }
 
 /** What one more piece in the same pot would have to be. */
-export interface Control {
+interface Control {
   /** Factors of the piece, taken from the earlier swatch. */
   pieceFactors: Partial<Pick<Factors, PieceFactor>>
   /** With it beside the planned piece, this is what the pair would show. */
@@ -30,7 +30,7 @@ export interface Control {
 }
 
 /** Factors that belong to the piece, and can differ within one pot. */
-export const PIECE_FACTORS = ['fibre', 'base', 'mordant', 'mordantPercent'] as const
+const PIECE_FACTORS = ['fibre', 'base', 'mordant', 'mordantPercent'] as const
 type PieceFactor = (typeof PIECE_FACTORS)[number]
 const isOfPiece = (factor: Factor): factor is PieceFactor =>
   (PIECE_FACTORS as readonly Factor[]).includes(factor)

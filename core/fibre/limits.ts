@@ -13,7 +13,7 @@ export interface FibreLimits {
 }
 
 /** A bath no warmer than this is cold: room, or hand-warm at most. */
-export const COLD_MAX_TEMP_C = 30
+const COLD_MAX_TEMP_C = 30
 
 /** One fibre of a blend. */
 export interface BlendPart {

@@ -11,7 +11,7 @@ export class FileProblem extends Error {
   }
 }
 
-export interface TableRow {
+interface TableRow {
   line: number
   cells: Record<string, string>
 }

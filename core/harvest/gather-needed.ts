@@ -67,23 +67,6 @@ export function gatherNeeded(
 }
 
 /**
- * Share of a mass that a step left.
- *
- * @throws InputError if there was nothing before, or more after than before
- */
-export function yieldOf(beforeG: number, afterG: number): number {
-  positive(beforeG, '/beforeG', 'g')
-  positive(afterG, '/afterG', 'g')
-  if (afterG > beforeG) {
-    throw new InputError(
-      `afterG must not be more than beforeG (${beforeG} g): a step only takes away; got ${afterG}`,
-      '/afterG',
-    )
-  }
-  return afterG / beforeG
-}
-
-/**
  * Dry fibre that a mass of plant would dye at a ratio, g: the running tally of a walk.
  *
  * @param dryG air-dry plant, g

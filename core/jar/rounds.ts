@@ -1,7 +1,7 @@
 import { positive } from '../checks'
 import { steepWindow, type SteepWindow } from '../bath/extraction'
 
-export const ROUND_KINDS = ['shake', 'air', 'look'] as const
+const ROUND_KINDS = ['shake', 'air', 'look'] as const
 export type RoundKind = (typeof ROUND_KINDS)[number]
 
 /** How often a jar wants each round, days; null: never, as with a jar kept sealed. */
@@ -50,7 +50,7 @@ export function roundsDue(
   }).sort((a, b) => a.dueAt - b.dueAt)
 }
 
-export type Ripeness = 'early' | 'likelyReady' | 'past'
+type Ripeness = 'early' | 'likelyReady' | 'past'
 
 export interface JarOutlook extends SteepWindow {
   ripeness: Ripeness

@@ -4,7 +4,7 @@ import { SOLUBILITY, type CalcAgent } from './agents'
 import { convertForm, usualForm } from './hydrates'
 
 /** Room temperature, at which a cold bath stands. */
-export const COLD_BATH_C = 20
+const COLD_BATH_C = 20
 
 /**
  * Least water that dissolves an agent, L; null where no solubility is known here.

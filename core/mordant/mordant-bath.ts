@@ -14,7 +14,7 @@ export interface MordantBath {
   tempC?: number
 }
 
-export type MordantWarning = 'tooMuch' | 'tooLittleWater' | 'ironCreeps'
+type MordantWarning = 'tooMuch' | 'tooLittleWater' | 'ironCreeps'
 
 export interface MordantBathAnswer {
   agents: { agent: CalcAgent; massG: number; leastWaterL: number | null }[]

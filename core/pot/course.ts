@@ -143,7 +143,7 @@ export function courseEnd(
 }
 
 /** Sources that dye to the full within minutes want an early look: min after the pieces are in. */
-export const EARLY_LOOKS_MIN = [5, 10, 20] as const
+const EARLY_LOOKS_MIN = [5, 10, 20] as const
 
 /**
  * When a step wants the next look, ms since 1970; null where it wants none.

@@ -8,7 +8,7 @@ export type PotNote = { at: number } & (
 )
 
 /** Time a piece has been in the liquor; `since` where it is in now, ms since 1970. */
-export interface PieceTime {
+interface PieceTime {
   pieceId: string
   firstIn: number | null
   since: number | null
@@ -16,7 +16,7 @@ export interface PieceTime {
   minutes: number
 }
 
-export interface AgentTotal {
+interface AgentTotal {
   agent: string
   form: string
   massG: number

@@ -23,14 +23,14 @@ export const STEP_KINDS = [
 export type StepKind = (typeof STEP_KINDS)[number]
 
 /** A step comes after another, no sooner and no later than so many minutes past its end. */
-export interface After {
+interface After {
   id: string
   minLagMin?: number
   maxLagMin?: number
 }
 
 /** A round that can be gone through once more, decided by looking. */
-export interface Again {
+interface Again {
   /** First step of the round; the step that bears this is its last. */
   from: string
   /** What is asked: `Deep enough?` */

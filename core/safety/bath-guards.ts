@@ -17,7 +17,7 @@ import {
 } from './guards'
 import { isAcidic } from './acids'
 
-export interface GuardedAgent {
+interface GuardedAgent {
   agent: string
   form?: string
   percentWof: number

@@ -128,7 +128,7 @@ export const phGuards = (pieces: readonly GuardedPiece[], ph: number): Guard[] =
   )
 
 /** Above this pH soda makes iron-mordanted wool brittle (common practice, no source). */
-export const MOST_PH_WITH_IRON = 10
+const MOST_PH_WITH_IRON = 10
 
 /** Iron and strong alkali on one protein fibre. */
 export const alkaliOnIron = (

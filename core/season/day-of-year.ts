@@ -6,9 +6,6 @@ import { circularSummary } from './circular'
 const DAYS = 365
 const DEG_PER_DAY = 360 / DAYS
 
-/** Day 1, the 1st of January, lies at 0 degrees. */
-export const angleOfDay = (dayOfYear: number): number => (checkedDay(dayOfYear) - 1) * DEG_PER_DAY
-
 /** Days from one day of the year to another by the shorter way: negative is earlier. */
 export function daysBetween(fromDay: number, toDay: number): number {
   const turn = checkedDay(toDay, '/toDay') - checkedDay(fromDay, '/fromDay')

@@ -34,13 +34,13 @@ export interface JobSwatch {
   errorDe?: number | null
 }
 
-export interface ExcludedSwatch extends DyedOverBare {
+interface ExcludedSwatch extends DyedOverBare {
   /** False for one of a bath that others shared: no curve's estimates speak for it. */
   ofThisCurve: boolean
 }
 
 /** Swatches of the same source on near conditions, for a curve too thin to stand by itself. */
-export interface NearSwatches {
+interface NearSwatches {
   swatches: readonly JobSwatch[]
   prior: Omit<PriorContext, 'near'>
   differs: ConditionKey[]

@@ -32,14 +32,14 @@ export interface BentFit extends SaturationCurve, FitQuality {
 }
 
 /** No bend in these data: a ceiling cannot be told, only a slope (strength per unit of ratio). */
-export interface StraightFit extends FitQuality {
+interface StraightFit extends FitQuality {
   kind: 'straight'
   slope: number
   slopeSe: number | null
 }
 
 /** No rise in these data: all ratios tried give about the same strength. */
-export interface FlatFit extends FitQuality {
+interface FlatFit extends FitQuality {
   kind: 'flat'
   level: number
   levelSe: number | null

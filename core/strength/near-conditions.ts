@@ -5,7 +5,7 @@ import type { ConditionKey } from './posterior/priors'
 export type Condition = Record<ConditionKey, string>
 
 /** With so many swatches of its own a curve leans on nothing. */
-export const THIN = 6
+const THIN = 6
 /** Fewer swatches are nothing to lean on. */
 const LEAST_TO_LEND = 3
 

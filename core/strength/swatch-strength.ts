@@ -22,7 +22,7 @@ export const spectrumSeen = ({ reflectance, lab }: SeenSpectrum): Reflectance =>
   reflectance ?? estimateReflectance(lab)
 
 /** Strength as it was read, before an estimate is calibrated. */
-export const rawStrength = ({ dyed, bare }: DyedOverBare): number =>
+const rawStrength = ({ dyed, bare }: DyedOverBare): number =>
   strengthOver(spectrumSeen(dyed), spectrumSeen(bare))
 
 /**

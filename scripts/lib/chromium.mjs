@@ -3,7 +3,7 @@ import { say, Stop } from './say.mjs'
 import { quiet } from './shell.mjs'
 
 /** Debian's Chromium; another place can be named. */
-export const CHROMIUM = process.env.JUNIPER_HAZE_CHROMIUM ?? '/usr/bin/chromium'
+const CHROMIUM = process.env.JUNIPER_HAZE_CHROMIUM ?? '/usr/bin/chromium'
 
 const HOW = 'install it (on Debian: apt-get install chromium), or set JUNIPER_HAZE_CHROMIUM'
 

@@ -5,7 +5,7 @@ import { spawn } from 'node:child_process'
 import { Stop } from './say.mjs'
 import { ROOT } from './shell.mjs'
 
-export const DEFAULT_PORT = 4870
+const DEFAULT_PORT = 4870
 const LOCAL = new Set(['127.0.0.1', 'localhost', '::1'])
 
 /** Port and host from the environment. */

@@ -5,7 +5,7 @@ import { LRUCache } from 'lru-cache'
 type Version = (db: Knex) => Promise<unknown>
 
 /** Any change of the log at all. */
-export const ofTheLog: Version = (db) => db('change_log').max('id as id').first()
+const ofTheLog: Version = (db) => db('change_log').max('id as id').first()
 
 /** The latest change of some collections. */
 export const ofCollections =

@@ -32,7 +32,7 @@ export interface PotRow extends RecordedRow {
   note: string
 }
 
-export type OfPot<T> = T & { potId: string }
+type OfPot<T> = T & { potId: string }
 
 /** What can be edited of a pot once it is done. */
 export type PotEdit = Pick<

@@ -21,7 +21,7 @@ export type SwatchFields = Pick<Swatch, 'id' | 'code' | 'potId' | 'pieceId' | 'n
 export type SwatchEdit = SwatchJudgement & Pick<Swatch, 'note'>
 
 /** Pots in which a lot of a source was used, and later baths in what those left. */
-export const potsOfSource = (db: Knex, sourceId: string) =>
+const potsOfSource = (db: Knex, sourceId: string) =>
   db
     .withRecursive('bath', ['pot_id'], (bath) =>
       bath

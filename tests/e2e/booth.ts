@@ -6,7 +6,7 @@ import { boothPhoto } from '../fixtures/booth-photo'
 import { expect } from './watched'
 
 /** Px of the made-up photo for each px of its scene. */
-export const PHOTO_SCALE = 3
+const PHOTO_SCALE = 3
 const SCENE = { width: 600, height: 400 }
 
 /** The booth's made-up photo as a JPEG, larger than it is drawn. */

@@ -3,7 +3,7 @@ import { FIBRE_KEYS, FIBRES, type Fibre } from '~~/catalogue/fibres'
 import { BASES, type Base } from '~~/shared/schemas/basket/piece'
 
 /** What else a piece is: seldom asked, never needed. */
-export interface TraitsDraft {
+interface TraitsDraft {
   form: string
   base: Base
   fibre: Fibre

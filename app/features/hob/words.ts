@@ -1,4 +1,3 @@
-import dayjs from 'dayjs'
 import { agentFacts } from '~~/catalogue/agents'
 import type { StepKind } from '~~/core/pot/way-steps'
 import { formatMass, formatNumber, formatVolume } from '~~/core/quantity/format-quantity'
@@ -89,5 +88,3 @@ export function eventWords(event: PotEvent, pot: Pot): string {
       return `put right: ${PUT_RIGHT_WORDS[event.data.what].words}`
   }
 }
-
-export const instantNow = () => dayjs().format('YYYY-MM-DDTHH:mm:ss.SSSZ')

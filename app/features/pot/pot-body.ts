@@ -28,7 +28,7 @@ const instant = (at: number) => dayjs(at).format()
 const orNull = <T extends string>(value: T | '') => (value === '' ? null : value)
 
 /** The plan of a pot, in the form it is kept. */
-export function planBody(parts: PotParts): PotPlan {
+function planBody(parts: PotParts): PotPlan {
   const { draft, pieces, steps, pourL, powerW, predictions, times, trial } = parts
   const compared = trial?.pieces.find((each) => each.trial)?.trial
   return {

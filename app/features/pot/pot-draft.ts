@@ -6,7 +6,7 @@ import type { PlannedAddition, Water } from '~~/shared/schemas/pot/pot-plan'
 import { localToday } from '~/format/dates'
 
 /** A lot in a planned bath. */
-export interface DraftLot {
+interface DraftLot {
   lotId: string
   /** g air-dry plant per g dry fibre. */
   ratioDry: number

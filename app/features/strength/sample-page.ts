@@ -10,7 +10,7 @@ import { hexAtStrength } from './ribbon-paint'
 import { groupWords } from './words'
 
 /** A step of the series on paper: what is expected there, and the swatch that was dyed nearest. */
-export interface SampleStep {
+interface SampleStep {
   ratioDry: number
   hex: string | null
   strength: number | null

@@ -10,8 +10,7 @@ import { startPhotos } from '~/workers/threads'
 import { latestOnly } from '~/composables/latest'
 
 /** What is marked in a photo. */
-export const MARKS = ['swatch', 'bare', 'card'] as const
-export type Mark = (typeof MARKS)[number]
+export type Mark = 'swatch' | 'bare' | 'card'
 /** What it is set right by. */
 export type Known = 'none' | 'card' | 'chart'
 

@@ -26,7 +26,7 @@ import { localToday } from '~/format/dates'
 import { useDraft } from '~/composables/useDraft'
 import { useSave } from '~/composables/useSave'
 
-export interface WeighInDraft {
+interface WeighInDraft {
   source: Source | null
   /** Id of a patch, or the name of a new one. */
   place: string

@@ -25,7 +25,7 @@ export interface CameraCorrection {
 }
 
 /** From so many patches on a matrix is told from them. */
-export const LEAST_PATCHES = 6
+const LEAST_PATCHES = 6
 /** Root-polynomial terms need more than that to be worth it. */
 const LEAST_FOR_ROOTS = 12
 /** Pulls a matrix lightly towards changing nothing. */

@@ -25,12 +25,12 @@ export interface SampledArea {
 }
 
 /** More clipped pixels than this, and the true colour may lie anywhere beyond. */
-export const MOST_CLIPPED = 0.01
+const MOST_CLIPPED = 0.01
 /** So many times the middle pixel's light; strands and their shadows stay well below. */
 const SHINING_TIMES = 2.5
 const TRIM = 0.05
 /** More than is trimmed away, far above the middle: light is thrown back that the dye never met. */
-export const MOST_SHINING = TRIM
+const MOST_SHINING = TRIM
 /** Tiles along each side; fewer where they would be smaller than a few stitches. */
 const TILES = 8
 const LEAST_TILE_PX = 4

@@ -8,7 +8,7 @@ import { readCgats, type CgatsTable, type Word } from './cgats'
 import { bandsOfFields, rowName } from './cgats-spectra'
 import { numberIn } from './file-spectrum'
 
-export interface ChartPatch {
+interface ChartPatch {
   name: string
   /** D65, 2 degree. */
   lab: Lab

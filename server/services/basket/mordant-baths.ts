@@ -29,7 +29,7 @@ import type { RecordKind } from '../log/record-kind'
 import { putBack, takeFromLot, takeOffShelf } from '../loft/stock-out'
 import type { Batch, Clock, Records, Written } from '../log/records'
 
-export const BATH_PREFIX = 'BTH'
+const BATH_PREFIX = 'BTH'
 export type BathRecords = Records<MordantBath, NewBath, BathChange, BathQuery>
 
 export const bathKind: RecordKind<MordantBath, NewBath, BathChange, BathQuery> = {

@@ -16,7 +16,7 @@ import { bestReading } from '../../../shared/rules/swatch/best-reading'
 /** Columns without which a row of readings means nothing here. */
 export const NEEDED_READING_COLUMNS = ['swatch'] as const
 /** What a reading holds. */
-export const READING_COLUMNS = [
+const READING_COLUMNS = [
   'reading',
   'readAt',
   'by',

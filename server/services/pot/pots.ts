@@ -27,7 +27,7 @@ import type { RecordKind } from '../log/record-kind'
 import { vesselKind } from '../log/small-kinds'
 import { putBack } from '../loft/stock-out'
 
-export const POT_PREFIX = 'POT'
+const POT_PREFIX = 'POT'
 export const SWATCH_PREFIX = 'SWA'
 
 export const potKind: RecordKind<Pot, NewPot, PotChange, PotQuery> = {

@@ -20,7 +20,7 @@ export type PieceLook = Pick<
 type BlendOf = Pick<Piece, 'fibre' | 'blend'>
 
 /** Every fibre of a piece with its share, %; the one it is named for first. */
-export function sharesOf({ fibre, blend }: BlendOf): { fibre: Fibre; percent: number }[] {
+function sharesOf({ fibre, blend }: BlendOf): { fibre: Fibre; percent: number }[] {
   const rest = blend.reduce((sum, { percent }) => sum + percent, 0)
   return [{ fibre, percent: 100 - rest }, ...blend.filter((part) => part.fibre !== fibre)]
 }

@@ -93,7 +93,7 @@ export const phSchema = Joi.object<PhBody>({
 })
 
 /** Agents that move the pH one way, so that it can be led there by doses. */
-export const DOSE_AGENTS: readonly PhAgent[] = PH_AGENT_KEYS.filter(
+const DOSE_AGENTS: readonly PhAgent[] = PH_AGENT_KEYS.filter(
   (agent) => chemistryOf(agent).moves !== null,
 )
 

@@ -92,16 +92,16 @@ export const differenceSchema = Joi.object<DifferenceBody>({
 })
 
 /** So that one call cannot hold up the others for long. */
-export const MAX_POINTS = 5000
-export const MAX_POSTERIOR_POINTS = 1000
+const MAX_POINTS = 5000
+const MAX_POSTERIOR_POINTS = 1000
 
-export interface LeastSquaresBody {
+interface LeastSquaresBody {
   method: 'leastSquares'
   model: CurveModel
   points: { ratio: number; strength: number }[]
 }
 
-export interface PosteriorBody {
+interface PosteriorBody {
   method: 'posterior'
   points: PosteriorPoint[]
   sourceKind?: SourceKind

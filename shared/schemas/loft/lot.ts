@@ -19,7 +19,7 @@ import {
 } from '../log/common'
 
 /** States a lot may be weighed in; a liquor comes from a jar only. */
-export const PLANT_STATES = ['fresh', 'dried', 'frozen'] as const
+const PLANT_STATES = ['fresh', 'dried', 'frozen'] as const
 /** How a lot came to hand. */
 export const OBTAINED = [
   'picked',
@@ -31,8 +31,8 @@ export const OBTAINED = [
   'bought',
 ] as const
 export type Obtained = (typeof OBTAINED)[number]
-export const CHOPS = ['whole', 'chopped', 'ground'] as const
-export const SURENESSES = ['sure', 'likely', 'unsure'] as const
+const CHOPS = ['whole', 'chopped', 'ground'] as const
+const SURENESSES = ['sure', 'likely', 'unsure'] as const
 
 /** What a name rests on. */
 export interface Evidence {

@@ -2,7 +2,7 @@ import Joi from 'joi'
 import { isAnyId, isId } from '../../ids'
 
 /** Largest mass that is taken as meant: a tonne. */
-export const MAX_MASS_G = 1_000_000
+const MAX_MASS_G = 1_000_000
 
 const oneLine = (max: number) => Joi.string().trim().min(1).max(max)
 

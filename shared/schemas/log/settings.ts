@@ -1,7 +1,7 @@
 import Joi from 'joi'
 import { nameField } from './common'
 
-export interface Burner {
+interface Burner {
   name: string
   powerW: number
 }

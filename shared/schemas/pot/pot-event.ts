@@ -166,8 +166,8 @@ export interface PieceOutcome {
   note: string
 }
 
-export const LIQUOR_ENDS = ['kept', 'reused', 'shifted', 'poured'] as const
-export const SPENT_ENDS = ['compost', 'kept', 'binned', 'none'] as const
+const LIQUOR_ENDS = ['kept', 'reused', 'shifted', 'poured'] as const
+const SPENT_ENDS = ['compost', 'kept', 'binned', 'none'] as const
 
 /** The end of a pot: what was poured, kept and seen. */
 export interface FinishPot {

@@ -45,11 +45,11 @@ export interface PotPiece {
   outcome: PieceOutcome | null
 }
 
-export const POT_STAGES = ['planned', 'running', 'done'] as const
-export type PotStage = (typeof POT_STAGES)[number]
+const POT_STAGES = ['planned', 'running', 'done'] as const
+type PotStage = (typeof POT_STAGES)[number]
 
 /** How a pot ended: what became of its liquor and its stuff. */
-export interface PotEnd {
+interface PotEnd {
   liquor: 'kept' | 'reused' | 'shifted' | 'poured'
   liquorL: number | null
   spent: 'compost' | 'kept' | 'binned' | 'none'
@@ -168,7 +168,7 @@ export const newPotSchema = Joi.object<NewPot>({
 })
 
 /** A plan as it is meant now: all of it, before the pot is lit. */
-export type Replan = Omit<NewPot, 'id' | 'stage' | 'overrides'>
+type Replan = Omit<NewPot, 'id' | 'stage' | 'overrides'>
 
 export type PotChange = Partial<
   Pick<NewPot, 'title' | 'way' | 'waterL' | 'tempC' | 'minutes' | 'finalPh' | 'note'>

@@ -7,7 +7,7 @@ import { hexField, idField, labField, newIdField, reflectanceField } from '../lo
 export const READ_BY = ['eye', 'photo', 'file', 'reader'] as const
 export type ReadBy = (typeof READ_BY)[number]
 
-export const CORRECTIONS = [
+const CORRECTIONS = [
   'none',
   'onePatch',
   'linear',

@@ -11,7 +11,7 @@ import {
 } from '../log/common'
 import { newReadingSchema, type NewReading, type Reading } from './reading'
 
-export const VERDICTS = ['again', 'change', 'not'] as const
+const VERDICTS = ['again', 'change', 'not'] as const
 export type Verdict = (typeof VERDICTS)[number]
 
 /** What is thought of a swatch once it is read. */

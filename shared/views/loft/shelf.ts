@@ -2,7 +2,7 @@ import type { Agent } from '../../../catalogue/agents'
 import type { ShelfItem } from '../../schemas/loft/shelf'
 
 /** What planned baths want of an agent, all of it in one form. */
-export interface ShelfPlan {
+interface ShelfPlan {
   agent: Agent
   form: string
   neededG: number

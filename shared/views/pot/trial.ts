@@ -1,4 +1,3 @@
-import type { Factor, Factors } from '../../../core/evidence/factors'
 import type { PlannedTrial } from '../../../core/evidence/planned-trial'
 import type { Way } from '../../../catalogue/ways'
 import type { ParticleSize } from '../../../core/bath/water-budget'
@@ -21,5 +20,3 @@ export interface TrialAnswer {
   /** For each piece, in the order asked; null: nothing was dyed with this source before. */
   pieces: { pieceId: string; trial: PlannedTrial | null }[]
 }
-
-export type { Factor, Factors }

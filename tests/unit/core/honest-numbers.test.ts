@@ -16,7 +16,6 @@ import { pickingRate } from '../../../core/harvest/picking-rate'
 import { plantToFibreRatio } from '../../../core/harvest/ratio'
 import { InputError } from '../../../core/input-error'
 import { CALC_AGENTS } from '../../../core/mordant/agents'
-import { ironTotal } from '../../../core/mordant/iron-total'
 import { bathAgain, heldAfter } from '../../../core/mordant/bath-again'
 import { limitsOfBlend } from '../../../core/fibre/limits'
 import { wetAsDry } from '../../../core/fibre/wet-as-dry'
@@ -96,9 +95,6 @@ const ACTS: Record<string, fc.Arbitrary<() => unknown>> = {
         () =>
           gramsInSpoons(agent, spoons, spoonMl),
     ),
-  ironTotal: list(fc.record({ massG: any, fibreG: any })).map(
-    (treatments) => () => ironTotal(treatments, 'protein'),
-  ),
   bathAgain: fc.tuple(any, any).map(
     ([offeredG, wantedG]) =>
       () =>

@@ -22,7 +22,7 @@ export interface PlannedLot {
 const toTenth = (massG: number) => Math.round(massG * 10) / 10
 
 /** The lots of a draft that are in stock, each with its grams. */
-export function plannedLots(draft: PotDraft, stock: PotStock | null, fibreG: number): PlannedLot[] {
+function plannedLots(draft: PotDraft, stock: PotStock | null, fibreG: number): PlannedLot[] {
   return draft.lots.flatMap(({ lotId, ratioDry }) => {
     const lot = stock?.lots.find((each) => each.id === lotId)
     const source = lot && stock?.sources.get(lot.sourceId)
@@ -41,7 +41,7 @@ export function plannedLots(draft: PotDraft, stock: PotStock | null, fibreG: num
 }
 
 /** Takes out of a draft what is gone since: used up, or set aside. */
-export function dropWhatIsGone(draft: PotDraft, stock: PotStock): void {
+function dropWhatIsGone(draft: PotDraft, stock: PotStock): void {
   for (const each of draft.lots) {
     if (!stock.lots.some(({ id }) => id === each.lotId)) each.lotId = ''
   }

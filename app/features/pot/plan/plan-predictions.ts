@@ -61,7 +61,7 @@ export function takenByCurve(group: StrengthGroup | null): TakenShare {
 }
 
 /** Every curve that some piece would lie on, once, by source and condition. */
-export function curvesBehind(
+function curvesBehind(
   sources: readonly Source[],
   pieces: readonly Piece[],
   bath: BathKind,
@@ -78,7 +78,7 @@ export function curvesBehind(
 }
 
 /** The best known of the curves that the pieces lie on; with no piece yet, the source's best. */
-export function bestGroup(
+function bestGroup(
   view: StrengthView | undefined,
   pieces: readonly Piece[],
   bath: BathKind,

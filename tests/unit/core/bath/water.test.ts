@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
 import { FORM_FREEDOM } from '../../../../catalogue/fibres'
 import { evaporatedL, LIDS, surfaceOfVesselM2 } from '../../../../core/bath/evaporation'
-import { runsFor, shareExtracted, steepWindow } from '../../../../core/bath/extraction'
+import { shareExtracted, steepWindow } from '../../../../core/bath/extraction'
 import { steamPressureKpa } from '../../../../core/bath/steam-pressure'
 import { waterBudget, type WaterQuestion } from '../../../../core/bath/water-budget'
 
@@ -147,9 +147,6 @@ describe('extraction', () => {
   test('two runs of 70 % get 91 % out', () => {
     expect(shareExtracted(0.7, 2)).toBeCloseTo(0.91, 12)
     expect(shareExtracted(0.7, 0)).toBe(0)
-    expect(runsFor(0.7, 0.91)).toBe(2)
-    expect(runsFor(0.7, 0.92)).toBe(3)
-    expect(runsFor(1, 0.99)).toBe(1)
   })
 
   test('twice as quick for ten degrees more', () => {
@@ -160,7 +157,6 @@ describe('extraction', () => {
 
   test.each([
     [() => shareExtracted(0.5, 1.5), 'runs must be a whole number of 0 or more; got 1.5'],
-    [() => runsFor(0.5, 1), 'wanted must be below 1'],
     [
       () => steepWindow({ fromDays: 7, toDays: 6 }, 15, 15),
       'toDays must not be below fromDays (7)',

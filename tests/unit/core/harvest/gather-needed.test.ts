@@ -5,7 +5,6 @@ import {
   fibreDyed,
   gatherNeeded,
   TYPICAL_STRIP_YIELD,
-  yieldOf,
   type Yield,
 } from '../../../../core/harvest/gather-needed'
 import { pickingRate } from '../../../../core/harvest/picking-rate'
@@ -55,18 +54,6 @@ describe('how much to gather', () => {
       ),
     )
   })
-
-  test('yields of steps', () => {
-    expect(yieldOf(7, 5)).toBeCloseTo(0.714, 3)
-    expect(() => yieldOf(5, 7)).toThrow('afterG must not be more than beforeG (5 g)')
-    expect(() => yieldOf(0, 0)).toThrow('beforeG must be above 0 g; got 0')
-    expect(() => gatherNeeded({ ratioDry: 0, fibreG: 1 }, { dry: measured(1) })).toThrow(
-      'ratioDry must be above 0; got 0',
-    )
-    expect(() => gatherNeeded({ ratioDry: 1, fibreG: 1 }, { dry: measured(1.2) })).toThrow(
-      'value must be at most 1 (a fraction); got 1.2',
-    )
-  })
 })
 
 describe('what a patch bears', () => {
@@ -104,5 +91,14 @@ describe('grams per hour', () => {
     expect(pickingRate(walks)).toEqual({ gramsPerHour: 450, low: 300, high: 900, n: 2 })
     expect(pickingRate([])).toBeNull()
     expect(() => pickingRate([{ massG: 1, minutes: 0 }])).toThrow('minutes must be above 0 min')
+  })
+
+  test('numbers that cannot be are refused', () => {
+    expect(() => gatherNeeded({ ratioDry: 0, fibreG: 1 }, { dry: measured(1) })).toThrow(
+      'ratioDry must be above 0; got 0',
+    )
+    expect(() => gatherNeeded({ ratioDry: 1, fibreG: 1 }, { dry: measured(1.2) })).toThrow(
+      'value must be at most 1 (a fraction); got 1.2',
+    )
   })
 })

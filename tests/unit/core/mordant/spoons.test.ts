@@ -1,5 +1,4 @@
 import { describe, expect, test } from '@jest/globals'
-import { ironTotal } from '../../../../core/mordant/iron-total'
 import { BULK_DENSITY, gramsInSpoons, spoonsFor } from '../../../../core/mordant/spoons'
 
 const US_TEASPOON_ML = 4.92892159
@@ -46,39 +45,5 @@ describe('spoons', () => {
     ],
   ])('%p is refused', (act, message) => {
     expect(act).toThrow(message)
-  })
-})
-
-describe('iron over a piece’s life', () => {
-  test('two baths add up, each shared by dry mass', () => {
-    const total = ironTotal(
-      [
-        { massG: 2, fibreG: 100 },
-        { massG: 4, fibreG: 200 },
-      ],
-      'protein',
-    )
-    expect(total.percentWof).toBeCloseTo(4, 10)
-    expect(total).toMatchObject({ mostPercent: 6, isOver: false })
-    expect(total.leftPercent).toBeCloseTo(2, 10)
-  })
-
-  test('dried salt counts by molar mass: 278.01 against 151.91', () => {
-    const { percentWof, isOver } = ironTotal(
-      [{ massG: 4, form: 'anhydrous', fibreG: 100 }],
-      'protein',
-    )
-    expect(percentWof).toBeCloseTo((4 * 278.01) / 151.91, 8)
-    expect(isOver).toBe(true)
-  })
-
-  test('none is none, and skins bear less', () => {
-    expect(ironTotal([], 'skin')).toEqual({
-      percentWof: 0,
-      mostPercent: 2,
-      leftPercent: 2,
-      isOver: false,
-    })
-    expect(() => ironTotal([{ massG: 1, fibreG: 0 }], 'skin')).toThrow('fibreG must be above 0 g')
   })
 })
