@@ -5,9 +5,8 @@ import { newPieceSchema } from '../shared/schemas/basket/piece'
 import { validate } from '../shared/validate'
 import type { Log } from '../server/services/log/log'
 import { addDays } from './days'
-import type { Act } from './loft-story'
-import type { StoryClock } from './simulate'
 import { BARE_LAB } from './truth'
+import type { Act, StoryClock } from './act'
 
 interface Stage {
   log: Log

@@ -5,7 +5,8 @@ import { DATABASE_FILE, openDatabase } from '../server/database/open'
 import { seedCatalogue } from '../server/services/log/catalogue'
 import { createLog } from '../server/services/log/log'
 import { addDays, localDate } from './days'
-import { playStory, type StoryClock } from './simulate'
+import { playStory } from './simulate'
+import type { StoryClock } from './act'
 
 const LOADED = 'demo-loaded.txt'
 

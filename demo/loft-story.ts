@@ -5,13 +5,7 @@ import type { Log } from '../server/services/log/log'
 import { addDays } from './days'
 import { JARS, type JarStory } from './jar-stories'
 import type { PatchName } from './scenario'
-import type { StoryClock } from './simulate'
-
-/** Something that happens on a day of the story. */
-export interface Act {
-  on: string
-  run: () => Promise<void>
-}
+import type { Act, StoryClock } from './act'
 
 interface Stage {
   log: Log

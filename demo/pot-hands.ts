@@ -9,8 +9,8 @@ import type { ExpectedColour, PotPlan } from '../shared/schemas/pot/pot-plan'
 import { validate } from '../shared/validate'
 import type { Log } from '../server/services/log/log'
 import { addDays } from './days'
-import type { StoryClock } from './simulate'
 import { BARE_LAB, dyedReflectance, TRUTHS } from './truth'
+import type { StoryClock } from './act'
 
 export interface PotStory {
   log: Log

@@ -4,9 +4,9 @@ import { hexOfLab } from '../core/colour/screen-colour'
 import { finishPotSchema } from '../shared/schemas/pot/pot-event'
 import { validate } from '../shared/validate'
 import { addDays } from './days'
-import type { Act } from './loft-story'
 import { DOCK, potHands, type PotHands, type PotStory } from './pot-hands'
 import { dyedReflectance, TRUTHS } from './truth'
+import type { Act } from './act'
 
 const kit = ({ log, id, vessels, day }: PotHands): Act => ({
   on: day(300),

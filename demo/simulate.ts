@@ -12,7 +12,7 @@ import { PLAIN_PATCH } from '../shared/schemas/walk/patch'
 import { basketActs } from './basket-story'
 import { potActs } from './pot-story'
 import { asWet, swatchActs } from './swatch-story'
-import { loftActs, type Act } from './loft-story'
+import { loftActs } from './loft-story'
 import { addDays, latestOn, localDate } from './days'
 import { FRESH_NOW, LOTS, PATCHES, type DemoBath, type DemoLot, type PatchName } from './scenario'
 import {
@@ -24,11 +24,7 @@ import {
   TAKEN_SHARE,
   TRUTHS,
 } from './truth'
-
-/** Set forward as the story goes; the services read it as their clock. */
-export interface StoryClock {
-  now: Date
-}
+import type { StoryClock, Act } from './act'
 
 const HANK_G = 10
 const SEED = 0.4127

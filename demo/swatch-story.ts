@@ -4,8 +4,7 @@ import type { Log } from '../server/services/log/log'
 import { catalogueId } from '../shared/ids'
 import type { SwatchJudgement } from '../shared/schemas/swatch/swatch'
 import { addDays } from './days'
-import type { Act } from './loft-story'
-import type { StoryClock } from './simulate'
+import type { Act, StoryClock } from './act'
 
 /** Water between the fibres: light goes deeper in, and less of it comes back. */
 const WET_FACTOR = 1.7

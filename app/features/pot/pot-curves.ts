@@ -5,13 +5,14 @@ import type { KnownCurve } from '~~/core/strength/predict'
 import type { CurveView } from '~~/shared/views/strength/curve'
 import { mordantsOf, type Piece } from '~~/shared/schemas/basket/piece'
 import type { Source } from '~~/shared/schemas/walk/source'
-import type { PhBand, StrengthGroup, StrengthView } from '~~/shared/views/strength/strength'
+import type { StrengthGroup, StrengthView } from '~~/shared/views/strength/strength'
 import {
   curveKeyOf,
   conditionOf,
   priorContextOf,
   type DyedHow,
 } from '~~/shared/rules/strength/condition'
+import type { PhBand } from '~~/shared/views/strength/ph-band'
 
 /** Where a bath ends and how it is gone about: with the piece, these decide its curve. */
 export interface BathKind {

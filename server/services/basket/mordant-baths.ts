@@ -23,11 +23,11 @@ import { refuseFuture } from '../log/calendar'
 import { refuseStanding } from '../log/guarded'
 import { notFound, stillNeeded, unacceptable } from '../log/failures'
 import { dateOf } from '../loft/jars'
-import type { PieceRecords } from './piece-moves'
 import { treat } from './pieces'
 import type { RecordKind } from '../log/record-kind'
 import { putBack, takeFromLot, takeOffShelf } from '../loft/stock-out'
 import type { Batch, Clock, Records, Written } from '../log/records'
+import type { PieceRecords } from './piece-records'
 
 const BATH_PREFIX = 'BTH'
 export type BathRecords = Records<MordantBath, NewBath, BathChange, BathQuery>

@@ -2,29 +2,15 @@ import { formatMass } from '../../../core/quantity/format-quantity'
 import { newId } from '../../../shared/ids'
 import type { NewBath } from '../../../shared/schemas/basket/mordant-bath'
 import type { GatherSet, ManyPieces, TreatMany } from '../../../shared/schemas/basket/piece-moves'
-import type {
-  NewPieceSet,
-  PieceSet,
-  PieceSetChange,
-} from '../../../shared/schemas/basket/piece-set'
-import type {
-  Piece,
-  PieceChange,
-  PieceQuery,
-  SplitPiece,
-} from '../../../shared/schemas/basket/piece'
-import type { PageQuery } from '../../../shared/schemas/log/common'
+import type { Piece, SplitPiece } from '../../../shared/schemas/basket/piece'
 import type { Database } from '../../database/open'
 import { bathRepository } from '../../repositories/mordant-baths'
 import { pieceRepository } from '../../repositories/pieces'
 import { refuseFuture } from '../log/calendar'
 import { atPointer, notFound, stillNeeded, unacceptable } from '../log/failures'
 import type { BathRecords } from './mordant-baths'
-import type { MadePiece } from './pieces'
-import type { Batch, Clock, Records } from '../log/records'
-
-export type PieceRecords = Records<Piece, MadePiece, PieceChange, PieceQuery>
-export type SetRecords = Records<PieceSet, NewPieceSet, PieceSetChange, PageQuery>
+import type { Batch, Clock } from '../log/records'
+import type { PieceRecords, SetRecords } from './piece-records'
 
 interface Collections {
   pieces: PieceRecords

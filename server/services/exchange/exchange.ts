@@ -1,5 +1,4 @@
 import type { Database } from '../../database/open'
-import type { PieceRecords, SetRecords } from '../basket/piece-moves'
 import type {
   NewSwatch,
   Swatch,
@@ -23,6 +22,7 @@ import {
   swatchesJson,
 } from './swatches-out'
 import { jarsCsv, patchesGeoJson, patchesGpx, stockCsv } from './tables-out'
+import type { PieceRecords, SetRecords } from '../basket/piece-records'
 
 /** Files that go out, by name; the type is what the browser is told. */
 const EXPORTS = {

@@ -17,12 +17,12 @@ import {
 import { validate } from '../../../shared/validate'
 import type { Database } from '../../database/open'
 import { pieceRepository } from '../../repositories/pieces'
-import type { PieceRecords, SetRecords } from '../basket/piece-moves'
 import type { Batch, Clock } from '../log/records'
 import { refuseOtherPlan, shownPlan } from './import-gatherings'
 import { fromCells, NEEDED_PIECE_COLUMNS, PIECE_COLUMNS, toCells } from './pieces-table'
 import { everyOne } from './tables-out'
 import { pieceSets } from '../../repositories/piece-sets'
+import type { PieceRecords, SetRecords } from '../basket/piece-records'
 
 interface PlannedPiece extends PlannedRow {
   piece: NewPiece | null

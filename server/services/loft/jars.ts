@@ -8,8 +8,8 @@ import { sourceRepository } from '../../repositories/sources'
 import { nextTagCode, yearOf } from '../../repositories/tag-serials'
 import { refuseFuture } from '../log/calendar'
 import { stillNeeded, unacceptable } from '../log/failures'
-import { move, refuseBeforeWeighing, refuseOverdraw } from './lots'
 import type { RecordKind } from '../log/record-kind'
+import { move, refuseBeforeWeighing, refuseOverdraw } from './lot-ledger'
 
 /** Local date of an instant that was written with its offset. */
 export const dateOf = (instant: string) => instant.slice(0, 10)

@@ -7,8 +7,9 @@ import type { CombineLots, CountStock, SplitLot } from '../../../shared/schemas/
 import type { Database } from '../../database/open'
 import { lotRepository } from '../../repositories/lots'
 import { idTaken, unacceptable } from '../log/failures'
-import { move, refuseBeforeWeighing, refuseOverdraw, type Derived, type MadeLot } from './lots'
+import type { Derived, MadeLot } from './lots'
 import type { Batch, Clock, Records, Written } from '../log/records'
+import { move, refuseBeforeWeighing, refuseOverdraw } from './lot-ledger'
 
 export type LotRecords = Records<Lot, MadeLot, LotChange, LotQuery>
 

@@ -8,7 +8,7 @@ import { movementRepository } from '../../repositories/lot-movements'
 import { stepRepository } from '../../repositories/lot-steps'
 import { refuseFuture } from '../log/calendar'
 import { unacceptable } from '../log/failures'
-import { move, refuseOverdraw } from './lots'
+import { move, refuseOverdraw } from './lot-ledger'
 
 /**
  * One weighing on a lot's way: the step is added to its chain, the difference to its ledger, and

@@ -4,10 +4,8 @@ import type { Basis, PlantState } from '../../../core/harvest/dry-fraction'
 import { gramsEach } from '../../../core/harvest/counted'
 import { usefulShare } from '../../../core/harvest/contents'
 import { netMassG, roundToMilligram } from '../../../core/harvest/net-mass'
-import { formatMass } from '../../../core/quantity/format-quantity'
 import type { Lot, LotChange, LotQuery, NewLot } from '../../../shared/schemas/loft/lot'
 import type { Source } from '../../../shared/schemas/walk/source'
-import { movementRepository, type MovementKind } from '../../repositories/lot-movements'
 import { lotRepository, type LotEdit } from '../../repositories/lots'
 import { stepRepository } from '../../repositories/lot-steps'
 import { patchRepository } from '../../repositories/patches'
@@ -18,6 +16,7 @@ import { refuseFuture } from '../log/calendar'
 import { stillNeeded, unacceptable } from '../log/failures'
 import { takeStep } from './lot-steps'
 import type { RecordKind } from '../log/record-kind'
+import { move, refuseOverdraw } from './lot-ledger'
 
 /** What a lot is that did not come from a walk: split, combined, drawn off, or spent. */
 export interface Derived {
@@ -191,54 +190,4 @@ async function correct(
   const deltaG = roundToMilligram(netG - current.netG)
   if (deltaG !== 0) await move(trx, current, { kind: 'corrected', deltaG, on }, at)
   await refuseOverdraw(trx, current, '/netG')
-}
-
-export interface Move {
-  kind: MovementKind
-  deltaG: number
-  /** Local date. */
-  on: string
-  potId?: string
-  jarId?: string
-  bathId?: string
-  eventId?: string
-  stepId?: string
-}
-
-/** Adds a movement to a lot, with the state and dryness it has at this moment. */
-export async function move(
-  trx: Knex,
-  lot: Lot,
-  { kind, deltaG, on, potId, jarId, bathId, eventId, stepId }: Move,
-  at: string,
-): Promise<void> {
-  const { id: lotId, state, dryFraction, dryFractionBasis } = lot
-  const how = { kind, deltaG, happenedOn: on, potId: potId ?? null, jarId, bathId, eventId, stepId }
-  await movementRepository(trx).add({ lotId, state, dryFraction, dryFractionBasis, ...how }, at)
-}
-
-/** Refuses the transaction where a lot would hold less than nothing at the end of any day. */
-export async function refuseOverdraw(trx: Knex, lot: Lot, pointer: string): Promise<void> {
-  const lowest = await movementRepository(trx).lowest(lot.id)
-  if (!lowest || lowest.leftG >= 0) return
-  throw unacceptable(
-    pointer,
-    `${lot.code} holds too little: on ${lowest.day} it would be ${formatMass(-lowest.leftG)} short.`,
-  )
-}
-
-/**
- * Refuses an entry dated before the lot's last weighing: the scale has spoken since, and grams of
- * another state would be taken from it.
- */
-export function refuseBeforeWeighing(lot: Lot, on: string, pointer: string): void {
-  const last = lot.steps
-    .map(({ doneOn }) => doneOn)
-    .sort()
-    .at(-1)
-  if (!last || on >= last) return
-  throw unacceptable(
-    pointer,
-    `${lot.code} was weighed again on ${last}: an entry of ${on} would contradict it. Count it instead.`,
-  )
 }

@@ -5,8 +5,8 @@ import { movementRepository } from '../../repositories/lot-movements'
 import { lotRepository } from '../../repositories/lots'
 import { shelfRepository } from '../../repositories/shelf'
 import { stillNeeded, unacceptable } from '../log/failures'
-import { move, refuseBeforeWeighing, refuseOverdraw } from './lots'
 import { refuseShelfOverdraw } from './shelf'
+import { move, refuseBeforeWeighing, refuseOverdraw } from './lot-ledger'
 
 /** What takes from loft and shelf: a mordant bath, a pot, or a note of a pot. */
 export type Taker = { bathId: string } | { potId: string; eventId?: string }

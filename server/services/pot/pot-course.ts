@@ -24,11 +24,11 @@ import { potNotes } from '../../repositories/pot-notes'
 import { potRepository } from '../../repositories/pots'
 import { CLOCK_SLACK_MS, refuseAhead } from '../log/calendar'
 import { idTaken, notFound, stillNeeded, unacceptable } from '../log/failures'
-import type { PieceRecords } from '../basket/piece-moves'
 import { treat } from '../basket/pieces'
 import { takeAddition } from './pot-stock'
 import { addSwatch } from './pots'
 import type { Batch, Clock, Records, Written } from '../log/records'
+import type { PieceRecords } from '../basket/piece-records'
 
 export type PotRecords = Records<Pot, NewPot, PotChange, PotQuery>
 

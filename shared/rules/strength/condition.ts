@@ -6,7 +6,7 @@ import type { Way } from '../../../catalogue/ways'
 import type { Condition } from '../../../core/strength/near-conditions'
 import type { PriorContext } from '../../../core/strength/posterior/priors'
 import type { NeedsMordant } from '../../schemas/walk/source'
-import type { PhBand } from '../../views/strength/strength'
+import type { PhBand } from '../../views/strength/ph-band'
 
 const ACID_BELOW = 6
 const ALKALINE_ABOVE = 8

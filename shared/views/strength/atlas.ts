@@ -5,7 +5,7 @@ import type { Depth } from '../../../core/colour/depth'
 import type { Lab } from '../../../core/colour/tristimulus'
 import type { Interval } from '../../../core/strength/posterior/posterior'
 import type { Source } from '../../schemas/walk/source'
-import type { PhBand } from './strength'
+import type { PhBand } from './ph-band'
 
 /** One curve among all: short enough that hundreds are sent at once. */
 export interface AtlasRow {

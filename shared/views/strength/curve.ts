@@ -2,7 +2,7 @@ import type { FibreClass } from '../../../catalogue/fibres'
 import type { Way } from '../../../catalogue/ways'
 import type { CurveAnswer } from '../../../core/strength/curve-job'
 import type { ConditionKey } from '../../../core/strength/posterior/priors'
-import type { PhBand } from './strength'
+import type { PhBand } from './ph-band'
 
 /** One curve of the log: what its swatches have in common, and what they say. */
 export interface CurveView {

@@ -5,9 +5,7 @@ import type { PlantState } from '../../../core/harvest/dry-fraction'
 import type { Sureness } from '../../../core/safety/gathering'
 import type { CurveView } from './curve'
 import type { Source } from '../../schemas/walk/source'
-
-/** Where the bath ended: hue turns with it, so it parts curves. `asItCame`: 6 to 8, or no reading. */
-export type PhBand = 'acid' | 'asItCame' | 'alkaline'
+import type { PhBand } from './ph-band'
 
 /** Why a swatch is shown beside a curve and not counted in it. */
 export type Exclusion =

@@ -7,7 +7,7 @@ import {
   type TakenShare,
 } from '~~/core/strength/baths-in-a-row'
 import type { KnownCurve } from '~~/core/strength/predict'
-import type { PhBand, StrengthGroup, StrengthView } from '~~/shared/views/strength/strength'
+import type { StrengthGroup, StrengthView } from '~~/shared/views/strength/strength'
 import { phBandOf } from '~~/shared/rules/strength/condition'
 import type { Piece } from '~~/shared/schemas/basket/piece'
 import type { Pot } from '~~/shared/schemas/pot/pot'
@@ -19,6 +19,7 @@ import type { PotDraft } from '../pot-draft'
 import { usePredictions } from '../usePredictions'
 import type { PotStock } from '../usePotStock'
 import type { PlanContents, PlannedLot } from './plan-contents'
+import type { PhBand } from '~~/shared/views/strength/ph-band'
 
 /** A source's share of a bath. */
 export interface BathLot {
