@@ -1,3 +1,4 @@
+import { first, last } from './present'
 /** Rows of a table that one value is read off by another, rising in the first. */
 export type Table = readonly (readonly [at: number, value: number])[]
 
@@ -7,8 +8,8 @@ export type Table = readonly (readonly [at: number, value: number])[]
  */
 export function alongTable(table: Table, at: number): number {
   const above = table.findIndex(([row]) => row >= at)
-  if (above === 0) return table[0]![1]
-  if (above < 0) return table.at(-1)![1]
+  if (above === 0) return first(table)[1]
+  if (above < 0) return last(table)[1]
   const [lowAt, low] = table[above - 1]!
   const [highAt, high] = table[above]!
   return low + ((high - low) * (at - lowAt)) / (highAt - lowAt)

@@ -7,6 +7,7 @@ import type { Log } from '../server/services/log/log'
 import { addDays } from './days'
 import { BARE_LAB } from './truth'
 import type { Act, StoryClock } from './act'
+import { first } from '../core/present'
 
 interface Stage {
   log: Log
@@ -148,7 +149,7 @@ export function basketActs({ log, clock, today, id, loadedAt }: Stage): Act[] {
         waterL: 1.5,
         vessel: 'enamel pan',
         agents: [agent('alum', 'dodecahydrate', 10, 20)],
-        pieceIds: [pieces[0]!.id, pieces[3]!.id],
+        pieceIds: [first(pieces).id, pieces[3]!.id],
         startedAt: instant(day(24), '18:00'),
       })
       const iron = bath({

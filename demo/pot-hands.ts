@@ -11,6 +11,7 @@ import type { Log } from '../server/services/log/log'
 import { addDays } from './days'
 import { BARE_LAB, dyedReflectance, TRUTHS } from './truth'
 import type { StoryClock } from './act'
+import { present } from '../core/present'
 
 export interface PotStory {
   log: Log
@@ -50,9 +51,11 @@ export function potHands({ log, clock, today, id, loadedAt }: PotStory) {
 
   const lotOf = async (key: string, leastG: number) => {
     const { items } = await log.lots.page({ inStock: true, aside: false, limit: 200 })
-    return items.find(
-      ({ sourceId, leftG, held }) => sourceId === catalogueId(key) && leftG >= leastG && !held,
-    )!
+    return present(
+      items.find(
+        ({ sourceId, leftG, held }) => sourceId === catalogueId(key) && leftG >= leastG && !held,
+      ),
+    )
   }
 
   const plan = async (

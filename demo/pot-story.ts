@@ -7,6 +7,7 @@ import { addDays } from './days'
 import { DOCK, potHands, type PotHands, type PotStory } from './pot-hands'
 import { dyedReflectance, TRUTHS } from './truth'
 import type { Act } from './act'
+import { present } from '../core/present'
 
 const kit = ({ log, id, vessels, day }: PotHands): Act => ({
   on: day(300),
@@ -127,7 +128,7 @@ const boiledOver = ({
         iron: false,
         factor: i ? 1.05 : 0.6,
       })
-      await log.swatches.change(swatchId!, 1, {
+      await log.swatches.change(present(swatchId), 1, {
         reading: { id: id(), hex: hexOfLab(labOfReflectance(dyed)), wet: false, washed: true },
       })
     }

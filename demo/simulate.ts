@@ -25,6 +25,7 @@ import {
   TRUTHS,
 } from './truth'
 import type { StoryClock, Act } from './act'
+import { lookUp, present } from '../core/present'
 
 const HANK_G = 10
 const SEED = 0.4127
@@ -65,7 +66,7 @@ export async function playStory(
       if (on < today) acts.push({ on, run: () => dye(lot, bath, on, lotId.value, lotFactor, i) })
     })
   }
-  const patch = (name: PatchName) => patchIds.get(name)!
+  const patch = (name: PatchName) => lookUp(patchIds, name)
   acts.push(...loftActs({ log, clock, today, id, patch }))
   acts.push(...basketActs({ log, clock, today, id, loadedAt }))
   acts.push(...potActs({ log, clock, today, id, loadedAt }))
@@ -102,7 +103,7 @@ export async function playStory(
       ...PLAIN_LOT,
       id: lotId,
       sourceId: catalogueId(lot.source),
-      patchId: patchIds.get(lot.patch)!,
+      patchId: lookUp(patchIds, lot.patch),
       gatheredOn,
       state: lot.state,
       stage: lot.stage,
@@ -227,7 +228,7 @@ export async function playStory(
       aside: false,
       limit: 50,
     })
-    const lot = items.find(({ leftG }) => leftG >= 30)!
+    const lot = present(items.find(({ leftG }) => leftG >= 30))
     const pieces = [
       await newPiece({ fibre: 'wool', mordants: ['alum'] }, addDays(on, -7)),
       await newPiece({ fibre: 'wool', mordants: ['alum', 'ironSulfate'] }, addDays(on, -7)),
@@ -250,12 +251,12 @@ export async function playStory(
 
   async function gatherFresh(on: string) {
     const month = Number(localDate(clock.now).slice(5, 7))
-    const found = FRESH_NOW.find(({ months }) => months.includes(month))!
+    const found = present(FRESH_NOW.find(({ months }) => months.includes(month)))
     await log.lots.create({
       ...PLAIN_LOT,
       id: id(),
       sourceId: catalogueId(found.source),
-      patchId: patchIds.get(found.patch)!,
+      patchId: lookUp(patchIds, found.patch),
       gatheredOn: on,
       state: 'fresh',
       stage: found.stage,

@@ -5,6 +5,7 @@ import { catalogueId } from '../shared/ids'
 import type { SwatchJudgement } from '../shared/schemas/swatch/swatch'
 import { addDays } from './days'
 import type { Act, StoryClock } from './act'
+import { first, present } from '../core/present'
 
 /** Water between the fibres: light goes deeper in, and less of it comes back. */
 const WET_FACTOR = 1.7
@@ -60,7 +61,7 @@ export function swatchActs({ log, clock, today, id }: Story): Act[] {
     })
     return items
       .filter(({ readings: [last] }) => last?.reflectance)
-      .sort((a, b) => a.readings[0]!.lab.l - b.readings[0]!.lab.l)
+      .sort((a, b) => first(a.readings).lab.l - first(b.readings).lab.l)
   }
 
   return [
@@ -72,7 +73,7 @@ export function swatchActs({ log, clock, today, id }: Story): Act[] {
             clock.now = new Date(+clock.now + 240_000)
             const reading = {
               id: id(),
-              reflectance: [...scaled(readings[0]!.reflectance!, left)],
+              reflectance: [...scaled(present(first(readings).reflectance), left)],
               wet: false,
               washed: true,
               by: 'reader' as const,

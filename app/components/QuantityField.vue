@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { parseQuantity } from '~~/core/quantity/parse-quantity'
 import { formatMass, formatNumber } from '~~/core/quantity/format-quantity'
+import { messageOf } from '~~/core/present'
 
 /** A mass or volume typed in any unit; speaks to its page in g or L. */
 const {
@@ -62,7 +63,7 @@ function left() {
   try {
     parseQuantity(text.value, kind, { defaultUnit: UNIT[kind] })
   } catch (problem) {
-    misread.value = (problem as Error).message
+    misread.value = messageOf(problem)
   }
 }
 </script>

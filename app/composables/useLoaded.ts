@@ -1,6 +1,7 @@
 import { onMounted, ref, shallowRef, watch, type Ref, type ShallowRef, type WatchSource } from 'vue'
 import { useSession } from '~/stores/session'
 import { latestOnly } from '~/composables/latest'
+import { messageOf } from '~~/core/present'
 
 export interface Loaded<T> {
   data: ShallowRef<T | null>
@@ -32,7 +33,7 @@ export function useLoaded<T>(load: () => Promise<T>, also?: WatchSource): Loaded
       data.value = answer
       failure.value = ''
     } catch (error) {
-      if (isLatest()) failure.value = (error as Error).message
+      if (isLatest()) failure.value = messageOf(error)
     } finally {
       clearTimeout(timer)
       if (isLatest()) slow.value = false

@@ -5,6 +5,7 @@ import { validate, ValidationError } from '~~/shared/validate'
 import { inWords } from './field-words'
 import { ApiProblem, type Answer } from '~/composables/useApi'
 import { useSession } from '~/stores/session'
+import { messageOf } from '~~/core/present'
 
 /**
  * Saving a form: checks it by the schema the server uses, sends it, and puts every complaint
@@ -43,7 +44,7 @@ export function useSave() {
       if (error instanceof ValidationError) complain(error.errors)
       else if (error instanceof InputError) complain([{ ...error, detail: error.message }])
       else if (error instanceof ApiProblem && error.problem.errors) complain(error.problem.errors)
-      else failure.value = (error as Error).message
+      else failure.value = messageOf(error)
       return null
     } finally {
       saving.value = false

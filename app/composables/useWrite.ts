@@ -1,5 +1,6 @@
 import { ref } from 'vue'
 import { useSession } from '~/stores/session'
+import { messageOf } from '~~/core/present'
 
 /**
  * A write that is no form: says what was done, with its undo, or why it was not. One at a time: a
@@ -23,7 +24,7 @@ export function useWrite() {
       session.saved(words, changeSetId)
       return true
     } catch (error) {
-      failure.value = (error as Error).message
+      failure.value = messageOf(error)
       return false
     } finally {
       busy.value = false

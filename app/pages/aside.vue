@@ -3,6 +3,7 @@ import { AGENTS, type Agent } from '~~/catalogue/agents'
 import type { Page, Recorded } from '~~/shared/schemas/log/common'
 import LoftNav from '~/features/loft/LoftNav.vue'
 import { shortDate } from '~/format/dates'
+import { messageOf } from '~~/core/present'
 
 /** What was set aside, from where it comes back. */
 interface Aside extends Recorded {
@@ -53,7 +54,7 @@ async function bringBack(collection: string, item: Aside) {
     const { changeSetId } = await api.post(`${collection}/${item.id}/restore`, {}, item.rev)
     session.saved(`Brought ${nameOf(item)} back.`, changeSetId)
   } catch (error) {
-    failure.value = (error as Error).message
+    failure.value = messageOf(error)
   }
 }
 

@@ -9,6 +9,7 @@ import PieceForm from '~/features/basket/PieceForm.vue'
 import PieceSheet from '~/features/basket/PieceSheet.vue'
 import { LEVEL_WORDS } from '~/features/basket/readiness'
 import TrialSet from '~/features/basket/TrialSet.vue'
+import { first } from '~~/core/present'
 
 const api = useApi()
 const route = useRoute()
@@ -36,7 +37,7 @@ const { data: opened } = useLoaded(async () => {
     api.get<Piece>(`pieces/${pieceId.value}`),
     api.post<{ rows: BasketRow[] }>('basket/named', { ids: [pieceId.value] }),
   ])
-  return { piece, row: item.rows[0]! }
+  return { piece, row: first(item.rows) }
 }, pieceId)
 watch(
   () => session.version,

@@ -3,6 +3,7 @@ import type { ImportPlan } from '~~/shared/views/exchange/import-plan'
 import { sendFile } from '~/features/exchange/read-news'
 import LoftNav from '~/features/loft/LoftNav.vue'
 import { formatCount } from '~~/core/quantity/format-count'
+import { messageOf } from '~~/core/present'
 
 /** Open files out of the log and into it. An import is looked at first, then done whole or not. */
 const session = useSession()
@@ -85,9 +86,7 @@ async function run(path: string) {
     )
   } catch (error) {
     failure.value =
-      (error as Error).name === 'AbortError'
-        ? 'Stopped. Nothing was changed.'
-        : (error as Error).message
+      (error as Error).name === 'AbortError' ? 'Stopped. Nothing was changed.' : messageOf(error)
   } finally {
     progress.value = null
     stopper.value = null

@@ -21,6 +21,7 @@ import { useIntake } from '~/features/pot/plan/intake'
 import { sourcesInBath, useKnownStrength } from '~/features/pot/plan/known-strength'
 import { usePlanContents } from '~/features/pot/plan/plan-contents'
 import { blankPot } from '~/features/pot/pot-draft'
+import { first } from '~~/core/present'
 
 const route = useRoute()
 const now = useNow(30_000)
@@ -90,11 +91,11 @@ const planned = computed(() => stock.value?.open.filter(({ stage }) => stage ===
 
 async function planIt() {
   const pots = await keepPlan()
-  if (pots) void navigateTo(`/hob?pot=${pots[0]!.id}`)
+  if (pots) void navigateTo(`/hob?pot=${first(pots).id}`)
 }
 async function light() {
   const pots = await lightNow()
-  if (pots) void navigateTo(`/hob?pot=${pots[0]!.id}`)
+  if (pots) void navigateTo(`/hob?pot=${first(pots).id}`)
 }
 async function done() {
   const pot = await keepDone()

@@ -18,6 +18,7 @@ import { READING_FORM, useReadingForm } from '~/features/swatch/useReadingForm'
 import { useSwatches } from '~/features/swatch/useSwatches'
 import { uploadPhoto } from '~/features/walk/upload-photos'
 import { shortDate } from '~/format/dates'
+import { first } from '~~/core/present'
 
 const route = useRoute()
 const text = (value: unknown) => (typeof value === 'string' ? value : undefined)
@@ -72,7 +73,7 @@ async function keep() {
   await form.keep(photoId)
 }
 const onCurve = computed(() =>
-  hand.value?.sources.length === 1 ? `/strength?source=${hand.value.sources[0]!.id}` : null,
+  hand.value?.sources.length === 1 ? `/strength?source=${first(hand.value.sources).id}` : null,
 )
 const name = computed(() =>
   hand.value ? swatchName(hand.value.sources, hand.value.piece, hand.value.pot.dyedOn) : '',

@@ -1,6 +1,7 @@
 import { defineStore } from 'pinia'
 import { ref } from 'vue'
 import { useApi } from '~/composables/useApi'
+import { messageOf } from '~~/core/present'
 
 interface Saved {
   /** What was done, in plain words: "Weighed in TAN-26-04, 340 g". */
@@ -42,7 +43,7 @@ export const useSession = defineStore('session', () => {
       last.value = { words: `Undone: ${change.words}`, changeSetId: null }
       moved()
     } catch (error) {
-      last.value = { words: (error as Error).message, changeSetId: null }
+      last.value = { words: messageOf(error), changeSetId: null }
     }
   }
 

@@ -4,6 +4,7 @@ import { InputError } from '../input-error'
 import { AGENT_FORMS } from '../mordant/agents'
 import { molarMassOfForm } from '../mordant/hydrates'
 import type { AcidName } from './acids'
+import { first } from '../present'
 
 /** What an agent sets free in water, for one mole of it. */
 export interface Chemistry {
@@ -148,7 +149,7 @@ export function amountOf(addition: Addition, at = ''): { mol: number; volumeL: n
 
 function molarMassOf(agent: PhAgent, form: string | undefined, at: string): number {
   const { forms } = chemistryOf(agent)
-  return molarMassOfForm(agent, forms, form ?? Object.keys(forms)[0]!, `${at}/form`)
+  return molarMassOfForm(agent, forms, form ?? first(Object.keys(forms)), `${at}/form`)
 }
 
 function checkedPercent(value: unknown, pointer: string): number {

@@ -3,6 +3,7 @@ import { InputError } from '../input-error'
 import { formatNumber } from '../quantity/format-quantity'
 import { amountOf, chemistryOf, type PhAgent } from './additions'
 import { possibleBaths, type PossibleBath } from './unknown-bath'
+import { last } from '../present'
 
 export interface DoseQuestion {
   waterL: number
@@ -142,7 +143,7 @@ function quantileOf(values: readonly Weighted[]): (p: number) => number {
   const sorted = [...values].sort((a, b) => a[0] - b[0])
   return (p) => {
     let passed = 0
-    return (sorted.find(([, weight]) => (passed += weight) >= p) ?? sorted.at(-1)!)[0]
+    return (sorted.find(([, weight]) => (passed += weight) >= p) ?? last(sorted))[0]
   }
 }
 

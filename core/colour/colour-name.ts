@@ -1,4 +1,5 @@
 import { lchOfLab, type Lab } from './tristimulus'
+import { present } from '../present'
 
 /** Families of hue, as dyers sort skeins. */
 export const HUE_FAMILIES = [
@@ -71,7 +72,7 @@ const LEANINGS = [
 ] as const
 
 const wordBelow = (words: readonly { below: number; word: string }[], value: number) =>
-  words.find(({ below }) => value < below)!.word
+  present(words.find(({ below }) => value < below)).word
 
 /**
  * A plain name from hue, depth and clarity: `dark soft olive`, `clear yellow`, `warm white`.

@@ -1,5 +1,6 @@
 import { deltaE2000 } from './screen-colour'
 import { lchOfLab, type Lab } from './tristimulus'
+import { present } from '../present'
 
 /** A colour that is compared, with its unevenness where it is known (mean CIEDE2000 of its tiles). */
 export interface ComparedColour {
@@ -40,7 +41,7 @@ export function colourDifference(first: ComparedColour, second: ComparedColour):
   return {
     de2000,
     words: levelness ? [...words, levelness] : words,
-    verdict: VERDICTS.find(({ below }) => de2000 < below)!.words,
+    verdict: present(VERDICTS.find(({ below }) => de2000 < below)).words,
   }
 }
 

@@ -1,4 +1,5 @@
 import Papa from 'papaparse'
+import { first } from '../present'
 
 /** Something wrong in a file, on the line where it stands (the header is line 1). */
 export class FileProblem extends Error {
@@ -47,7 +48,7 @@ export function readTable(bytes: Uint8Array, wanted: readonly string[]): Table {
       'a quotation mark is opened and not closed.',
     )
   }
-  const columns = data[0]!.map((name) => name.trim())
+  const columns = first(data).map((name) => name.trim())
   const twice = columns.find((name, i) => name !== '' && columns.indexOf(name) !== i)
   if (twice) throw new FileProblem(1, `the column ${twice} stands there twice.`)
   const missing = wanted.filter((name) => !columns.includes(name))
@@ -56,7 +57,7 @@ export function readTable(bytes: Uint8Array, wanted: readonly string[]): Table {
     throw new FileProblem(1, `the columns ${missing.join(', ')} are missing${found}.`)
   }
   const rows = data.slice(1).flatMap((cells, i) => {
-    if (cells.length === 1 && cells[0]!.trim() === '') return []
+    if (cells.length === 1 && first(cells).trim() === '') return []
     return [{ line: starts[i + 1]!, cells: named(columns, cells, starts[i + 1]!) }]
   })
   if (rows.length > MOST_ROWS) {

@@ -2,6 +2,7 @@ import { geoCentroid } from 'd3-geo'
 import type { GeoPermissibleObjects } from 'd3-geo'
 import { XMLBuilder, XMLParser, XMLValidator } from 'fast-xml-parser'
 import { FileProblem } from './table'
+import { first, messageOf } from '../present'
 
 /** A named place with a point for it, whatever shape the file drew. */
 export interface Waypoint {
@@ -138,7 +139,7 @@ export function readGeoJson(text: string): Waypoint[] {
   try {
     file = JSON.parse(text) as typeof file
   } catch (error) {
-    const place = Number(/position (\d+)/.exec((error as Error).message)?.[1] ?? 0)
+    const place = Number(/position (\d+)/.exec(messageOf(error))?.[1] ?? 0)
     throw new FileProblem(text.slice(0, place).split('\n').length, 'the file is not JSON.')
   }
   const features =
@@ -156,7 +157,7 @@ export function readGeoJson(text: string): Waypoint[] {
     }
     const reach = flatNumbers((geometry as { coordinates: unknown }).coordinates)
     // a single point is itself, to the last digit
-    const [lon, lat] = reach.length === 1 ? reach[0]! : geoCentroid(geometry)
+    const [lon, lat] = reach.length === 1 ? first(reach) : geoCentroid(geometry)
     if (!Number.isFinite(lat) || !Number.isFinite(lon) || !onEarth(reach)) {
       throw new FileProblem(1, `${what} is nowhere on Earth.`)
     }

@@ -1,6 +1,7 @@
 import { finite, fraction, notNegative, positive } from '../checks'
 import { InputError } from '../input-error'
 import type { Basis, PlantState } from './dry-fraction'
+import { first } from '../present'
 
 /** What is done to a lot on its way from the basket to the jar, each time with the scale. */
 export const STEP_KINDS = [
@@ -145,7 +146,7 @@ export function combined(lots: readonly MixedStock[]): MixedStock {
   )
   const order: Basis[] = ['measured', 'estimated', 'typical']
   const least = Math.max(...lots.map(({ basis }) => order.indexOf(basis)))
-  const alike = lots.every(({ dryFraction }) => dryFraction === lots[0]!.dryFraction)
+  const alike = lots.every(({ dryFraction }) => dryFraction === first(lots).dryFraction)
   // a mean of a weighed and a typical share was weighed on neither
   const basis = alike ? order[least]! : least === 0 ? 'measured' : 'estimated'
   return { massG, dryFraction: Math.min(1, finite(dryG / massG, '/dryFraction')), basis }

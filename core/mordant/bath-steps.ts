@@ -1,3 +1,4 @@
+import { lookUp } from '../present'
 /** Hot: near a simmer; warm: barely; cold: as the room is. */
 export type BathHeat = 'hot' | 'warm' | 'cold'
 export type BathFinish = 'dried' | 'heldWet'
@@ -123,7 +124,7 @@ export function stepNow(
   const step = steps.find(({ id }) => !byId.has(id))
   if (!step) return null
   const before = steps.slice(0, steps.indexOf(step))
-  const began = Math.max(startedAt, ...before.map(({ id }) => byId.get(id)!.at))
+  const began = Math.max(startedAt, ...before.map(({ id }) => lookUp(byId, id).at))
   return {
     step,
     began,

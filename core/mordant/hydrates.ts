@@ -2,10 +2,11 @@ import { notNegative } from '../checks'
 import { InputError } from '../input-error'
 import { AGENT_FORMS, isCalcAgent, type CalcAgent } from './agents'
 import { gramsOfAgent } from './percent-of-fibre'
+import { first } from '../present'
 
 /** The form an agent's percentage is meant of: the crystals usually sold; '' where it has one. */
 export const usualForm = (agent: CalcAgent): string =>
-  Object.keys(AGENT_FORMS[agent] ?? { '': 0 })[0]!
+  first(Object.keys(AGENT_FORMS[agent] ?? { '': 0 }))
 
 /**
  * Grams of one form that hold as much of the salt as grams of another, by molar mass.

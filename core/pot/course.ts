@@ -1,5 +1,6 @@
 import { InputError } from '../input-error'
 import { andBefore, andLater, inOrder, type WayStep } from './way-steps'
+import { lookUp, present } from '../present'
 
 /** A step of a way as it is gone through: a round that is repeated has its steps anew. */
 export interface CourseStep extends WayStep {
@@ -91,7 +92,7 @@ function withRound(course: CourseStep[], id: string): CourseStep[] {
 }
 
 const nextOf = (course: readonly CourseStep[], id: string, round: number) =>
-  idOf(course.find((step) => step.id === id)!.base, round)
+  idOf(present(course.find((step) => step.id === id)).base, round)
 
 /**
  * Steps that can be done now: each whose turn has come and that is neither done nor left out.
@@ -111,7 +112,7 @@ export function openSteps(
     .map((step) => {
       const began = Math.max(
         litAt,
-        ...step.after.map(({ id, minLagMin = 0 }) => doneAt.get(id)! + minLagMin * MS_PER_MIN),
+        ...step.after.map(({ id, minLagMin = 0 }) => lookUp(doneAt, id) + minLagMin * MS_PER_MIN),
       )
       return {
         step,
@@ -135,7 +136,7 @@ export function courseEnd(
     if (end.has(id)) continue
     const began = Math.max(
       litAt,
-      ...after.map((each) => end.get(each.id)! + (each.minLagMin ?? 0) * MS_PER_MIN),
+      ...after.map((each) => lookUp(end, each.id) + (each.minLagMin ?? 0) * MS_PER_MIN),
     )
     end.set(id, Math.max(now, began + minutes * MS_PER_MIN))
   }

@@ -1,4 +1,5 @@
 import { InputError } from '../input-error'
+import { present } from '../present'
 
 /** What hands do in a step; buttons and clocks are worded by it. */
 export const STEP_KINDS = [
@@ -72,7 +73,7 @@ export const MOST_STEPS = 40
 export function inOrder<S extends Pick<WayStep, 'id' | 'after'>>(steps: readonly S[]): S[] {
   const byId = new Map(steps.map((step) => [step.id, step]))
   if (byId.size < steps.length) {
-    const twice = steps.find(({ id }, i) => steps.findIndex((each) => each.id === id) < i)!
+    const twice = present(steps.find(({ id }, i) => steps.findIndex((each) => each.id === id) < i))
     throw new InputError(`each step must have its own id; got ${twice.id} twice`, '/steps')
   }
   steps.forEach(({ after }, i) => {

@@ -16,6 +16,7 @@ import {
   type GuardedPiece,
 } from './guards'
 import { isAcidic } from './acids'
+import { present } from '../present'
 
 interface GuardedAgent {
   agent: string
@@ -97,9 +98,11 @@ const ironOver = (pieces: readonly GuardedPiece[], percentWof: number): Guard[] 
     'ironOver',
     'grave',
     (codes) => {
-      const over = pieces.find(
-        ({ ironPercent, limits }) => ironPercent + percentWof > limits.mostIronPercent + 1e-9,
-      )!
+      const over = present(
+        pieces.find(
+          ({ ironPercent, limits }) => ironPercent + percentWof > limits.mostIronPercent + 1e-9,
+        ),
+      )
       return `${codes}: with this bath ${formatNumber(over.ironPercent + percentWof)} % iron over its life, where ${formatNumber(over.limits.mostIronPercent)} % is the most: it gets harsh and brittle.`
     },
   )

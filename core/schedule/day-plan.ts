@@ -1,5 +1,6 @@
 import { InputError } from '../input-error'
 import { inOrder, type WayStep } from '../pot/way-steps'
+import { lookUp } from '../present'
 
 /** A stretch of time, ms since 1970. */
 export type Span = readonly [from: number, to: number]
@@ -89,12 +90,12 @@ function placed(question: DayPlanQuestion, from: number): Record<string, number>
     for (const step of ordered) {
       let at = Math.max(from, release.get(step.id) ?? from)
       for (const { id, minLagMin = 0 } of step.after) {
-        at = Math.max(at, start[id]! + (byId.get(id)!.minutes + minLagMin) * MS_PER_MIN)
+        at = Math.max(at, start[id]! + (lookUp(byId, id).minutes + minLagMin) * MS_PER_MIN)
       }
       at = firstAllowed(step, at, question, lit)
       for (const { id, maxLagMin } of step.after) {
         if (maxLagMin === undefined) continue
-        const lasts = byId.get(id)!.minutes
+        const lasts = lookUp(byId, id).minutes
         if (at <= start[id]! + (lasts + maxLagMin) * MS_PER_MIN) continue
         release.set(id, at - (lasts + maxLagMin) * MS_PER_MIN)
         isBroken = true

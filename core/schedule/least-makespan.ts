@@ -2,6 +2,7 @@ import { randomLcg } from 'd3-random'
 import { notNegative } from '../checks'
 import { InputError } from '../input-error'
 import { inOrder } from '../pot/way-steps'
+import { lookUp, present } from '../present'
 
 export interface ScheduleStep {
   id: string
@@ -63,7 +64,9 @@ export function leastMakespan({ steps, resources }: ScheduleQuestion): Schedule 
   const longest = Math.max(...tails.values(), 1)
   for (let pass = 0; pass < passes; pass++) {
     const noise = pass === 0 ? 0 : longest * (0.05 + 0.4 * ((pass % 7) / 7))
-    const rank = new Map(ordered.map(({ id }) => [id, -tails.get(id)! + noise * (random() - 0.5)]))
+    const rank = new Map(
+      ordered.map(({ id }) => [id, -lookUp(tails, id) + noise * (random() - 0.5)]),
+    )
     const placed = place(byRank(ordered, rank), resources)
     keep(placed)
     if (placed && !hasMost) keep(justified(ordered, resources, placed))
@@ -126,9 +129,9 @@ function tailsOf(ordered: readonly ScheduleStep[]): Map<string, number> {
   const tails = new Map(ordered.map(({ id, minutes }) => [id, minutes]))
   for (const { id, after } of [...ordered].reverse()) {
     for (const each of after) {
-      const before = ordered.find((step) => step.id === each.id)!
-      const through = before.minutes + (each.minLag ?? 0) + tails.get(id)!
-      tails.set(each.id, Math.max(tails.get(each.id)!, through))
+      const before = present(ordered.find((step) => step.id === each.id))
+      const through = before.minutes + (each.minLag ?? 0) + lookUp(tails, id)
+      tails.set(each.id, Math.max(lookUp(tails, each.id), through))
     }
   }
   return tails
@@ -151,7 +154,7 @@ function lowestOf(
 
 /** Steps by rank, each behind those it waits for. */
 function byRank(steps: readonly ScheduleStep[], rank: Map<string, number>): ScheduleStep[] {
-  const left = [...steps].sort((a, b) => rank.get(a.id)! - rank.get(b.id)!)
+  const left = [...steps].sort((a, b) => lookUp(rank, a.id) - lookUp(rank, b.id))
   const done = new Set<string>()
   const order: ScheduleStep[] = []
   while (left.length > 0) {
@@ -174,13 +177,13 @@ function place(order: readonly ScheduleStep[], resources: Record<string, number>
     for (const step of order) {
       let at = release.get(step.id) ?? 0
       for (const { id, minLag = 0 } of step.after) {
-        at = Math.max(at, start.get(id)! + byId.get(id)!.minutes + minLag)
+        at = Math.max(at, lookUp(start, id) + lookUp(byId, id).minutes + minLag)
       }
       at = firstFree(used, step, at, resources)
       for (const { id, maxLag } of step.after) {
         if (maxLag === undefined) continue
-        const minutes = byId.get(id)!.minutes
-        if (at <= start.get(id)! + minutes + maxLag + DUST) continue
+        const minutes = lookUp(byId, id).minutes
+        if (at <= lookUp(start, id) + minutes + maxLag + DUST) continue
         release.set(id, at - maxLag - minutes)
         broken = true
       }
@@ -243,11 +246,11 @@ function justified(
         .map(({ minLag }) => ({ id, ...(minLag === undefined ? {} : { minLag }) })),
     ),
   }))
-  const ends = new Map(steps.map(({ id, minutes }) => [id, makespan - start.get(id)! - minutes]))
+  const ends = new Map(steps.map(({ id, minutes }) => [id, makespan - lookUp(start, id) - minutes]))
   const right = place(byRank(turned, ends), resources)
   if (!right) return null
   const again = new Map(
-    steps.map(({ id, minutes }) => [id, right.makespan - right.start.get(id)! - minutes]),
+    steps.map(({ id, minutes }) => [id, right.makespan - lookUp(right.start, id) - minutes]),
   )
   return place(byRank(steps, again), resources)
 }

@@ -8,6 +8,7 @@ import { curvePosterior, type BandPoint, type Posterior } from './posterior/post
 import { DETECTABLE, type PosteriorPoint } from './posterior/observations'
 import { priorOf } from './posterior/borrowed'
 import type { PriorContext } from './posterior/priors'
+import { first } from '../present'
 
 /** Everything a prediction of one source on one fibre and mordant stands on: plain data. */
 export interface KnownCurve {
@@ -92,7 +93,7 @@ export function predictor(curves: readonly KnownCurve[]) {
       const sum = (end: 'mid' | 'low' | 'high') =>
         estimates.reduce((all, { strength }) => all + strength[end], 0)
       const strength = { mid: sum('mid'), low: sum('low'), high: sum('high') }
-      const alone = estimates.length === 1 ? estimates[0]! : null
+      const alone = estimates.length === 1 ? first(estimates) : null
       const units = estimates.map(({ curve }) => curve.unit)
       const colour =
         bare && units.every((unit) => unit !== null)

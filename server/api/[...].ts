@@ -2,10 +2,11 @@ import { setResponseHeader } from 'h3'
 import { COLLECTIONS } from '../http/collections'
 import { defineRoute } from '../http/define-route'
 import { HttpRefusal } from '../http/http-refusal'
+import { first } from '../../core/present'
 
 /** Any other address or method below /api. */
 export default defineRoute({}, ({ event }) => {
-  const [collection = '', id, action] = event.path.split('?')[0]!.split('/').slice(2)
+  const [collection = '', id, action] = first(event.path.split('?')).split('/').slice(2)
   if (Object.hasOwn(COLLECTIONS, collection) && !action) {
     const allowed = id ? 'GET, PATCH' : 'GET, POST'
     setResponseHeader(event, 'allow', allowed)

@@ -1,5 +1,6 @@
 import type { Knex } from 'knex'
 import type { Page, PageQuery } from '../../shared/schemas/log/common'
+import { last } from '../../core/present'
 
 /**
  * One page of a list, newest first, by key: UUIDv7 ids sort by the time they were made, so a
@@ -16,14 +17,14 @@ export async function pageOf<Row extends { id: string }>(
   if (aside) rows.whereNotNull(`${table}.set_aside_at`)
   else rows.whereNull(`${table}.set_aside_at`)
   if (after) rows.where(`${table}.id`, '<', after)
-  const ids = (await rows
+  const ids = await rows
     .orderBy(`${table}.id`, 'desc')
     .limit(limit + 1)
-    .pluck(`${table}.id`)) as string[]
+    .pluck<string[]>(`${table}.id`)
   // keys first: where the order is not the index's own, only keys are sorted, not whole rows
   const shown = ids.slice(0, limit)
   const items = (await db(table).whereIn('id', shown).orderBy('id', 'desc')) as Row[]
-  return { items, next: ids.length > limit ? shown.at(-1)! : null }
+  return { items, next: ids.length > limit ? last(shown) : null }
 }
 
 /** `text` with LIKE's own signs taken as they stand; use with `escape '\\'`. */

@@ -1,6 +1,7 @@
 import type { IncomingMessage } from 'node:http'
 import { HttpRefusal } from './http-refusal'
 import { readBytes } from './read-bytes'
+import { first } from '../../core/present'
 
 /** Largest JSON body taken. */
 export const MAX_JSON_BYTES = 1_000_000
@@ -11,7 +12,9 @@ export const MAX_JSON_BYTES = 1_000_000
  * @throws HttpRefusal 415 for another content type, 413 for too much, 400 for broken JSON
  */
 export async function readJson(request: IncomingMessage): Promise<unknown> {
-  const type = (request.headers['content-type'] ?? '').split(';')[0]!.trim().toLowerCase()
+  const type = first((request.headers['content-type'] ?? '').split(';'))
+    .trim()
+    .toLowerCase()
   if (type !== 'application/json') {
     throw new HttpRefusal(
       415,

@@ -1,5 +1,6 @@
 import { createEventStream, type H3Event } from 'h3'
 import { logger } from './logger'
+import { messageOf } from '../../core/present'
 
 /**
  * Readings of an instrument as server-sent events, one at once and then one every so often, until
@@ -16,7 +17,7 @@ export async function readingStream(
       await stream.push(JSON.stringify(await read()))
     } catch (error) {
       // the pot may be finished, or the page gone: the stream ends, the log is as it was
-      logger.info({ reason: (error as Error).message }, 'instrument stream ended')
+      logger.info({ reason: messageOf(error) }, 'instrument stream ended')
       clearInterval(timer)
       await stream.close()
     }

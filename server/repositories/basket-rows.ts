@@ -10,6 +10,7 @@ import {
   type BasketView,
 } from '../../shared/views/basket/basket'
 import { countOf, likeText } from '../database/page'
+import { present } from '../../core/present'
 
 /** A piece's level, as SQL sees it: the same as `readinessOf`, over what triggers keep. */
 const LEVEL_SQL = `case
@@ -71,24 +72,24 @@ export const basketRows = (db: Knex) => {
 
     /** The readiest first. */
     sortedIds: async (filter: BasketFilter): Promise<string[]> =>
-      (await chosen(filter).orderByRaw(`${RANK_SQL}, piece.id desc`).pluck('piece.id')) as string[],
+      await chosen(filter).orderByRaw(`${RANK_SQL}, piece.id desc`).pluck<string[]>('piece.id'),
 
     newestIds: async (
       filter: BasketFilter,
       { offset, limit }: { offset: number; limit: number },
     ): Promise<string[]> =>
-      (await chosen(filter)
+      await chosen(filter)
         .orderBy('piece.id', 'desc')
         .offset(offset)
         .limit(limit)
-        .pluck('piece.id')) as string[],
+        .pluck<string[]>('piece.id'),
 
     /** Lines of named pieces, in the order asked for. */
     async of(ids: readonly string[]): Promise<BasketRow[]> {
-      const rows = (await db('piece')
+      const rows = await db('piece')
         .leftJoin('mordant_bath as b', 'b.id', 'piece.bath_id')
         .whereIn('piece.id', ids)
-        .select(
+        .select<Row[]>(
           'piece.id',
           'piece.code',
           'piece.name',
@@ -112,7 +113,7 @@ export const basketRows = (db: Knex) => {
           db.raw(`(select json_group_array(json_array(kind, agent, percent_wof, done_on, finish)) from
         (select * from treatment t where t.piece_id = piece.id and t.set_aside_at is null
          order by done_on, id)) as treatments`),
-        )) as Row[]
+        )
       const byId = new Map(rows.map((row) => [row.id, toRow(row)]))
       return ids.flatMap((id) => byId.get(id) ?? [])
     },
@@ -182,5 +183,5 @@ const toRow = ({ bathId, bathCode, startedAt, gone, ...row }: Row): BasketRow =>
     }),
   ),
   isGone: Boolean(gone),
-  bath: bathId ? { id: bathId, code: bathCode!, running: startedAt !== null } : null,
+  bath: bathId ? { id: bathId, code: present(bathCode), running: startedAt !== null } : null,
 })

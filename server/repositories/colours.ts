@@ -9,7 +9,7 @@ export const coloursInBox = async (
   reach: number,
 ): Promise<(Lab & { id: string })[]> =>
   // a box, in SQL: CIEDE2000 of a hundred thousand would hold up all others
-  (await db('reading as r')
+  await db('reading as r')
     .join('swatch as s', 's.id', 'r.swatch_id')
     .whereNull('s.set_aside_at')
     .whereNull('r.set_aside_at')
@@ -17,7 +17,7 @@ export const coloursInBox = async (
     .whereBetween('r.l', [lab.l - reach, lab.l + reach])
     .whereBetween('r.a', [lab.a - reach, lab.a + reach])
     .whereBetween('r.b', [lab.b - reach, lab.b + reach])
-    .select('s.id', 'r.l', 'r.a', 'r.b')) as (Lab & { id: string })[]
+    .select<(Lab & { id: string })[]>('s.id', 'r.l', 'r.a', 'r.b')
 
 /** A piece of the same set, or of the same name, fibre, form and base, whose bare colour was read. */
 export async function readPieceLike(
@@ -31,10 +31,10 @@ export async function readPieceLike(
       rows.where({ name: piece.name })
       if (piece.setId) rows.orWhere({ set_id: piece.setId })
     })
-  const found = (await alike
+  const found = await alike
     .join('reading', 'reading.piece_id', 'piece.id')
     .whereNull('reading.set_aside_at')
     .orderBy('reading.read_at', 'desc')
-    .first('piece.id', 'piece.code')) as { id: string; code: string } | undefined
+    .first<{ id: string; code: string }>('piece.id', 'piece.code')
   return found ?? null
 }

@@ -6,7 +6,7 @@ export async function readColours(
   lotIds: readonly string[],
 ): Promise<[string, string][]> {
   if (lotIds.length === 0) return []
-  const rows = (await db('lot_movement as used')
+  const rows = await db('lot_movement as used')
     .join('swatch', 'swatch.pot_id', 'used.pot_id')
     .join('reading', 'reading.swatch_id', 'swatch.id')
     .where('used.kind', 'used')
@@ -14,9 +14,11 @@ export async function readColours(
     .whereRaw('not reading.wet and reading.set_aside_at is null')
     .whereNull('swatch.set_aside_at')
     .groupBy('used.lot_id')
-    .select('used.lot_id as id', db.raw('reading.hex as hex, min(reading.l)'))) as {
-    id: string
-    hex: string
-  }[]
+    .select<
+      {
+        id: string
+        hex: string
+      }[]
+    >('used.lot_id as id', db.raw('reading.hex as hex, min(reading.l)'))
   return rows.map(({ id, hex }) => [id, hex])
 }

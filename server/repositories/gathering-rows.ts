@@ -39,14 +39,14 @@ export interface GatheringRow {
 
 /** Gatherings, oldest first: walks only, not what was made of them. */
 export const gatheringRows = async (db: Knex): Promise<GatheringRow[]> =>
-  (await db('lot')
+  await db('lot')
     .join('source', 'source.id', 'lot.source_id')
     .leftJoin('patch', 'patch.id', 'lot.patch_id')
     .whereNull('lot.set_aside_at')
     .where('lot.from_lots', '[]')
     .whereNull('lot.jar_id')
     .orderBy('lot.id')
-    .select(
+    .select<GatheringRow[]>(
       'lot.id as id',
       'lot.code as code',
       'source.scientific_name as scientificName',
@@ -80,4 +80,4 @@ export const gatheringRows = async (db: Knex): Promise<GatheringRow[]> =>
       'patch.lat as lat',
       'patch.lon as lon',
       'patch.privacy as privacy',
-    )) as GatheringRow[]
+    )

@@ -8,18 +8,18 @@ export type Found = Omit<Gathering, 'hex'> & { sourceId: string; lotId: string }
 
 /** All gatherings by source, oldest first; what was made of them is not counted again. */
 export async function gatherings(db: Knex): Promise<Map<string, Found[]>> {
-  const rows = (await db('lot')
+  const rows = await db('lot')
     .whereNull('lot.set_aside_at')
     .where('lot.from_lots', '[]')
     .whereNull('lot.jar_id')
     .orderBy(['lot.source_id', 'lot.gathered_on'])
-    .select(
+    .select<Found[]>(
       'lot.source_id as sourceId',
       'lot.code',
       'lot.gathered_on as gatheredOn',
       'lot.net_g as netG',
       'lot.id as lotId',
-    )) as Found[]
+    )
   return group(rows, ({ sourceId }) => sourceId)
 }
 
@@ -27,27 +27,29 @@ export async function gatherings(db: Knex): Promise<Map<string, Found[]>> {
 export async function weighedDryness(
   db: Knex,
 ): Promise<{ sourceId: string; mean: number; n: number }[]> {
-  return (await db('lot')
+  return await db('lot')
     .whereNotNull('own_dry_fraction')
     .where('own_dry_basis', 'measured')
     .whereNot('state', 'liquor')
     .whereNull('set_aside_at')
     .groupBy('source_id')
-    .select('source_id as sourceId', db.raw('avg(own_dry_fraction) as mean, count(*) as n'))) as {
-    sourceId: string
-    mean: number
-    n: number
-  }[]
+    .select<
+      {
+        sourceId: string
+        mean: number
+        n: number
+      }[]
+    >('source_id as sourceId', db.raw('avg(own_dry_fraction) as mean, count(*) as n'))
 }
 
 /** How a source was gathered last: for the next time. */
 export async function lastOf(db: Knex, sourceId: string): Promise<SourceOnWalk['last']> {
-  const row = (await db('lot')
+  const row = await db('lot')
     .where({ source_id: sourceId, from_lots: '[]' })
     .whereNull('set_aside_at')
     .whereNull('jar_id')
     .orderBy('id', 'desc')
-    .first(
+    .first<SourceOnWalk['last']>(
       'patch_id as patchId',
       'stage',
       'obtained',
@@ -58,26 +60,26 @@ export async function lastOf(db: Knex, sourceId: string): Promise<SourceOnWalk['
       db.raw(
         `(select state from lot_movement where lot_id = lot.id and kind = 'gathered' limit 1) as state`,
       ),
-    )) as SourceOnWalk['last'] | undefined
+    )
   return row ?? null
 }
 
 /** The latest gatherings of a source that were weighed and timed. */
 export const timedPickings = async (db: Knex, sourceId: string) =>
-  (await db('lot')
+  await db('lot')
     .where({ source_id: sourceId, amount_basis: 'measured' })
     .whereNull('set_aside_at')
     .whereNotNull('minutes')
     .where('net_g', '>', 0)
     .orderBy('id', 'desc')
     .limit(50)
-    .select('net_g as massG', 'minutes')) as { massG: number; minutes: number }[]
+    .select<{ massG: number; minutes: number }[]>('net_g as massG', 'minutes')
 
 /** All gatherings of a source that were timed, however their grams are known. */
 export const allTimedPickings = async (db: Knex, sourceId: string) =>
-  (await db('lot')
+  await db('lot')
     .where({ source_id: sourceId })
     .where('minutes', '>', 0)
     .where('net_g', '>', 0)
     .whereNull('set_aside_at')
-    .select('net_g as massG', 'minutes')) as { massG: number; minutes: number }[]
+    .select<{ massG: number; minutes: number }[]>('net_g as massG', 'minutes')

@@ -7,7 +7,7 @@ export async function jarsHandled(
   ways: readonly string[],
   on: string,
 ): Promise<string[]> {
-  const rows = (await db('jar')
+  const rows = await db('jar')
     .whereNull('jar.set_aside_at')
     .where((jar) => jar.whereIn('way', ways).orWhere('ammonia_l', '>', 0))
     .where((handled) =>
@@ -19,7 +19,7 @@ export async function jarsHandled(
           .whereNot('kind', 'shake'),
       ),
     )
-    .select('code')) as { code: string }[]
+    .select<{ code: string }[]>('code')
   return rows.map(({ code }) => code)
 }
 
@@ -29,9 +29,9 @@ export async function lotsTestedOn(
   agent: string,
   on: string,
 ): Promise<{ code: string; evidence: Evidence[] }[]> {
-  const rows = (await db('lot')
+  const rows = await db('lot')
     .whereNull('set_aside_at')
     .whereRaw(`instr(evidence, ?) > 0 and instr(evidence, ?) > 0`, [`"${agent}"`, on])
-    .select('code', 'evidence')) as { code: string; evidence: string }[]
+    .select<{ code: string; evidence: string }[]>('code', 'evidence')
   return rows.map(({ code, evidence }) => ({ code, evidence: JSON.parse(evidence) as Evidence[] }))
 }

@@ -4,6 +4,7 @@ import type { Page } from '../../shared/schemas/log/common'
 import type { Jar, JarQuery, JarRound } from '../../shared/schemas/loft/jar'
 import { pageOf } from '../database/page'
 import { toRecorded, type RecordedRow } from '../database/recorded'
+import { first } from '../../core/present'
 
 interface JarRow extends RecordedRow {
   code: string
@@ -101,18 +102,18 @@ const roundL = (litres: number) => Math.round(litres * 1e6) / 1e6
 
 export const jarRepository = (db: Knex) => {
   async function heldBy(ids: string[]): Promise<Map<string, HeldRow[]>> {
-    const rows = (await db('lot_movement')
+    const rows = await db('lot_movement')
       .join('lot', 'lot.id', 'lot_movement.lot_id')
       .whereIn('lot_movement.jar_id', ids)
       .groupBy('lot_movement.jar_id', 'lot_movement.lot_id')
       .having(db.raw('sum(delta_g)'), '<', -0.0005)
-      .select(
+      .select<HeldRow[]>(
         'lot_movement.jar_id as jarId',
         'lot.id as lotId',
         'lot.code as code',
         db.raw('-sum(delta_g) as massG'),
         db.raw('-sum(delta_g * lot_movement.dry_fraction) as dryG'),
-      )) as HeldRow[]
+      )
     return group(rows, ({ jarId }) => jarId)
   }
 
@@ -139,7 +140,7 @@ export const jarRepository = (db: Knex) => {
 
     async find(id: string): Promise<Jar | null> {
       const row = await db<JarRow>('jar').where({ id }).first()
-      return row ? (await complete([row]))[0]! : null
+      return row ? first(await complete([row])) : null
     },
 
     async insert({ id, code, ...jar }: JarFields, at: string): Promise<void> {

@@ -33,10 +33,10 @@ export const loftHeaps = (db: Knex, cutoffs: readonly string[]) => {
 
     /** What is there longest is best used first; the index is in that order. */
     ids: async (heap: LoftGroup, limit: number): Promise<string[]> =>
-      (await inStock()
+      await inStock()
         .whereRaw(`${GROUP_SQL} = ?`, [...cutoffs, heap])
         .orderBy(['gathered_on', 'id'])
         .limit(limit)
-        .pluck('id')) as string[],
+        .pluck<string[]>('id'),
   }
 }

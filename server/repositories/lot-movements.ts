@@ -91,10 +91,10 @@ export const movementRepository = (db: Knex) => ({
 
   /** The latest day on which anything came to a lot or left it. */
   async latestDay(lotId: string): Promise<string | null> {
-    const row = (await db('lot_movement')
+    const row = await db('lot_movement')
       .where({ lot_id: lotId })
       .max('happened_on as day')
-      .first()) as { day: string | null }
+      .first<{ day: string | null }>()
     return row.day
   },
 

@@ -10,6 +10,7 @@ import { countOf, likeText, pageOf } from '../database/page'
 import { toRecorded, type RecordedRow } from '../database/recorded'
 import { stepRepository } from './lot-steps'
 import { formatCount } from '../../core/quantity/format-count'
+import { first, lookUp } from '../../core/present'
 
 interface LotRow extends RecordedRow {
   code: string
@@ -87,13 +88,13 @@ export const lotRepository = (db: Knex) => {
   }
 
   async function sourceFacts(sourceIds: string[]): Promise<Map<string, SourceFacts>> {
-    const rows = (await db('source')
+    const rows = await db('source')
       .whereIn('id', sourceIds)
-      .select(
+      .select<SourceFacts[]>(
         'id',
         'dry_fraction as typical',
         db.raw(`facts ->> 'stopGroup' as stopGroup`),
-      )) as SourceFacts[]
+      )
     return new Map(rows.map((row) => [row.id, row]))
   }
 
@@ -103,7 +104,7 @@ export const lotRepository = (db: Knex) => {
     const sources = await sourceFacts(sourceIds)
     const steps = group(await stepRepository(db).of(rows.map(({ id }) => id)), ({ lotId }) => lotId)
     return rows.map((row) => {
-      const source = sources.get(row.source_id)!
+      const source = lookUp(sources, row.source_id)
       const dry = drynessOf(row, weighed.get(row.source_id), source.typical)
       const chain = (steps.get(row.id) ?? []).map(({ lotId: _, ...step }) => step)
       return toLot(row, dry, source.stopGroup, chain)
@@ -124,19 +125,19 @@ export const lotRepository = (db: Knex) => {
 
     /** Of a source's lots that something was dyed with. */
     usedIds: async (sourceId: string): Promise<string[]> =>
-      (await db('lot')
+      await db('lot')
         .where({ source_id: sourceId })
         .whereIn('id', db('lot_movement').where({ kind: 'used' }).select('lot_id'))
-        .pluck('id')) as string[],
+        .pluck<string[]>('id'),
 
     /** Codes of all lots, and ids of those that are set aside. */
-    codes: async (): Promise<Set<string>> => new Set((await db('lot').pluck('code')) as string[]),
+    codes: async (): Promise<Set<string>> => new Set(await db('lot').pluck<string[]>('code')),
     idsAside: async (): Promise<Set<string>> =>
-      new Set((await db('lot').whereNotNull('set_aside_at').pluck('id')) as string[]),
+      new Set(await db('lot').whereNotNull('set_aside_at').pluck<string[]>('id')),
 
     async find(id: string): Promise<Lot | null> {
       const row = await db<LotRow>('lot').where({ id }).first()
-      return row ? (await complete([row]))[0]! : null
+      return row ? first(await complete([row])) : null
     },
 
     async findMany(ids: string[]): Promise<Lot[]> {

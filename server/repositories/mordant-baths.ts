@@ -12,6 +12,7 @@ import type {
 } from '../../shared/schemas/basket/mordant-bath'
 import { pageOf } from '../database/page'
 import { toRecorded, type RecordedRow } from '../database/recorded'
+import { first } from '../../core/present'
 
 interface BathRow extends RecordedRow {
   code: string
@@ -64,23 +65,23 @@ export const bathRepository = (db: Knex) => {
   async function whole(rows: BathRow[]): Promise<MordantBath[]> {
     const ids = rows.map(({ id }) => id)
     const pieces = group(
-      (await db('bath_piece')
+      await db('bath_piece')
         .join('piece', 'piece.id', 'bath_piece.piece_id')
         .whereIn('bath_piece.bath_id', ids)
         .orderBy('piece.code')
-        .select(
+        .select<OfBath<BathPiece>[]>(
           'bath_piece.bath_id',
           'piece.id as pieceId',
           'piece.code as pieceCode',
           'bath_piece.dry_g as dryG',
-        )) as OfBath<BathPiece>[],
+        ),
       (row) => row.bath_id,
     )
     const agents = group(
-      (await db('bath_agent')
+      await db('bath_agent')
         .whereIn('bath_id', ids)
         .orderBy('id')
-        .select(
+        .select<OfBath<BathAgent>[]>(
           'bath_id',
           'stage',
           'agent',
@@ -89,17 +90,22 @@ export const bathRepository = (db: Knex) => {
           'mass_g as massG',
           'shelf_id as shelfId',
           'lot_id as lotId',
-        )) as OfBath<BathAgent>[],
+        ),
       (row) => row.bath_id,
     )
     const events = group(
-      (await db('bath_event')
+      await db('bath_event')
         .whereIn('bath_id', ids)
         .whereNull('set_aside_at')
         .orderBy(['at', 'id'])
-        .select('bath_id', 'id', 'step_id as stepId', 'at', 'skipped', 'note')) as OfBath<
-        Omit<BathEvent, 'skipped'> & { skipped: number }
-      >[],
+        .select<OfBath<Omit<BathEvent, 'skipped'> & { skipped: number }>[]>(
+          'bath_id',
+          'id',
+          'step_id as stepId',
+          'at',
+          'skipped',
+          'note',
+        ),
       (row) => row.bath_id,
     )
     return rows.map((row) =>
@@ -128,7 +134,7 @@ export const bathRepository = (db: Knex) => {
 
     async find(id: string): Promise<MordantBath | null> {
       const row = await db<BathRow>('mordant_bath').where({ id }).first()
-      return row ? (await whole([row]))[0]! : null
+      return row ? first(await whole([row])) : null
     },
 
     async findMany(ids: string[]): Promise<MordantBath[]> {
@@ -147,7 +153,7 @@ export const bathRepository = (db: Knex) => {
 
     /** Codes of pieces of a bath that another open bath has, too. */
     async alsoElsewhere(id: string): Promise<string[]> {
-      return (await db('bath_piece as mine')
+      return await db('bath_piece as mine')
         .join('bath_piece as other', 'other.piece_id', 'mine.piece_id')
         .join('mordant_bath as b', 'b.id', 'other.bath_id')
         .join('piece', 'piece.id', 'mine.piece_id')
@@ -157,12 +163,12 @@ export const bathRepository = (db: Knex) => {
         .whereNull('b.set_aside_at')
         .distinct()
         .orderBy('piece.code')
-        .pluck('piece.code')) as string[]
+        .pluck<string[]>('piece.code')
     },
 
     /** Codes of live pots that pieces of a bath went through from a local day on. */
     async pottedSince(id: string, day: string): Promise<string[]> {
-      return (await db('bath_piece')
+      return await db('bath_piece')
         .join('pot_piece', 'pot_piece.piece_id', 'bath_piece.piece_id')
         .join('pot', 'pot.id', 'pot_piece.pot_id')
         .where('bath_piece.bath_id', id)
@@ -170,7 +176,7 @@ export const bathRepository = (db: Knex) => {
         .whereNull('pot.set_aside_at')
         .distinct()
         .orderBy('pot.code')
-        .pluck('pot.code')) as string[]
+        .pluck<string[]>('pot.code')
     },
 
     async insert(

@@ -52,7 +52,7 @@ export const patchRepository = (db: Knex) => ({
 
   names: async (): Promise<Map<string, string>> =>
     new Map(
-      ((await db('patch').select('id', 'name')) as { id: string; name: string }[]).map(
+      (await db('patch').select<{ id: string; name: string }[]>('id', 'name')).map(
         ({ id, name }) => [id, name],
       ),
     ),
@@ -61,10 +61,12 @@ export const patchRepository = (db: Knex) => ({
   idsByFoldedName: async (): Promise<Map<string, string>> =>
     new Map(
       (
-        (await db('patch').whereNull('set_aside_at').select('id', 'folded')) as {
-          id: string
-          folded: string
-        }[]
+        await db('patch').whereNull('set_aside_at').select<
+          {
+            id: string
+            folded: string
+          }[]
+        >('id', 'folded')
       ).map(({ id, folded }) => [folded, id]),
     ),
 

@@ -4,11 +4,13 @@ import type { Knex } from 'knex'
 export async function pieceSets(
   db: Knex,
 ): Promise<{ id: string; name: string; isAside: boolean }[]> {
-  const rows = (await db('piece_set').select('id', 'name', 'set_aside_at as setAsideAt')) as {
-    id: string
-    name: string
-    setAsideAt: string | null
-  }[]
+  const rows = await db('piece_set').select<
+    {
+      id: string
+      name: string
+      setAsideAt: string | null
+    }[]
+  >('id', 'name', 'set_aside_at as setAsideAt')
   return rows.map(({ id, name, setAsideAt }) => ({ id, name, isAside: setAsideAt !== null }))
 }
 

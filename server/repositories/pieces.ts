@@ -7,6 +7,7 @@ import { toRecorded, type RecordedRow } from '../database/recorded'
 import { readingRepository } from './readings'
 import { treatmentRepository } from './treatments'
 import { formatCount } from '../../core/quantity/format-count'
+import { first } from '../../core/present'
 
 interface PieceRow extends RecordedRow {
   code: string
@@ -51,10 +52,10 @@ export const pieceRepository = (db: Knex) => {
     const ids = rows.map(({ id }) => id)
     const treatments = await treatmentRepository(db).ofPieces(ids)
     const pots = group(
-      (await livePots(db)
+      await livePots(db)
         .whereIn('piece_id', ids)
-        .select('piece_id', 'pot_id')
-        .orderBy(['pot.dyed_on', 'pot.id'])) as { piece_id: string; pot_id: string }[],
+        .select<{ piece_id: string; pot_id: string }[]>('piece_id', 'pot_id')
+        .orderBy(['pot.dyed_on', 'pot.id']),
       (row) => row.piece_id,
     )
     const bare = await readingRepository(db).ofPieces(ids)
@@ -108,11 +109,11 @@ export const pieceRepository = (db: Knex) => {
 
     /** Codes of the pieces that are set aside. */
     codesAside: async (): Promise<Set<string>> =>
-      new Set((await db('piece').whereNotNull('set_aside_at').pluck('code')) as string[]),
+      new Set(await db('piece').whereNotNull('set_aside_at').pluck<string[]>('code')),
 
     async find(id: string): Promise<Piece | null> {
       const row = await db<PieceRow>('piece').where({ id }).first()
-      return row ? (await whole([row]))[0]! : null
+      return row ? first(await whole([row])) : null
     },
 
     async findMany(ids: string[]): Promise<Piece[]> {
@@ -144,20 +145,20 @@ export const pieceRepository = (db: Knex) => {
 
     /** Dry weights of live pieces of the same fibre, form and name, the latest first, g. */
     async alikeG({ id, fibre, form, name }: Pick<Piece, 'id' | 'fibre' | 'form' | 'name'>) {
-      return (await db('piece')
+      return await db('piece')
         .where({ fibre, form, name })
         .whereNot({ id })
         .whereNull('set_aside_at')
         .orderBy('id', 'desc')
         .limit(30)
-        .pluck('dry_g')) as number[]
+        .pluck<number[]>('dry_g')
     },
 
     /** One sentence on what hangs on a piece, or null. */
     async dependents(id: string): Promise<string | null> {
       const pots = await countOf(livePots(db).where({ piece_id: id }))
       if (pots) return `It has been through ${formatCount(pots, 'pot')}: set those aside first.`
-      const bath = (await db('piece').where({ id }).first('bath_id')) as { bath_id: string | null }
+      const bath = await db('piece').where({ id }).first<{ bath_id: string | null }>('bath_id')
       if (bath.bath_id) return 'It is in a mordant bath, or planned into one: take that back first.'
       const parts = await countOf(
         db('piece').where({ from_piece_id: id }).whereNull('set_aside_at'),

@@ -17,6 +17,7 @@ import {
   type PotFields,
   type PotRow,
 } from './pot-rows'
+import { first } from '../../core/present'
 
 export const potRepository = (db: Knex) => {
   /** The newest of each use: a pot that was set aside and restored has used its lots twice. */
@@ -94,7 +95,7 @@ export const potRepository = (db: Knex) => {
 
     async find(id: string): Promise<Pot | null> {
       const row = await db<PotRow>('pot').where({ id }).first()
-      return row ? (await whole([row]))[0]! : null
+      return row ? first(await whole([row])) : null
     },
 
     /** The bath that a chain of baths in one liquor began with: the pot itself where it is none. */
@@ -120,11 +121,11 @@ export const potRepository = (db: Knex) => {
 
     /** The code of a running pot that a piece lies in; null: it is free. */
     async runningWith(pieceId: string): Promise<string | null> {
-      const row = (await db('pot_piece')
+      const row = await db('pot_piece')
         .join('pot', 'pot.id', 'pot_piece.pot_id')
         .where('pot_piece.piece_id', pieceId)
         .whereRaw(`pot.stage = 'running' and pot.set_aside_at is null`)
-        .first('pot.code')) as { code: string } | undefined
+        .first<{ code: string }>('pot.code')
       return row?.code ?? null
     },
 

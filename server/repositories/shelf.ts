@@ -5,6 +5,7 @@ import type { Page } from '../../shared/schemas/log/common'
 import type { NewShelfItem, ShelfItem, ShelfQuery } from '../../shared/schemas/loft/shelf'
 import { pageOf } from '../database/page'
 import { toRecorded, type RecordedRow } from '../database/recorded'
+import { first } from '../../core/present'
 
 interface ShelfRow extends RecordedRow {
   agent: ShelfItem['agent']
@@ -30,17 +31,17 @@ export type ShelfEdit = Pick<ShelfItem, 'name' | 'lowG' | 'note'>
 
 export const shelfRepository = (db: Knex) => {
   async function whole(rows: ShelfRow[]): Promise<ShelfItem[]> {
-    const sums = (await db('shelf_movement')
+    const sums = await db('shelf_movement')
       .whereIn(
         'item_id',
         rows.map(({ id }) => id),
       )
       .groupBy('item_id')
-      .select(
+      .select<{ item_id: string; leftG: number; boughtG: number }[]>(
         'item_id',
         db.raw('total(delta_g) as leftG'),
         db.raw(`total(case when kind = 'bought' then delta_g end) as boughtG`),
-      )) as { item_id: string; leftG: number; boughtG: number }[]
+      )
     const byId = new Map(sums.map((sum) => [sum.item_id, sum]))
     return rows.map((row) => ({
       ...toRecorded(row),
@@ -65,7 +66,7 @@ export const shelfRepository = (db: Knex) => {
 
     async find(id: string): Promise<ShelfItem | null> {
       const row = await db<ShelfRow>('shelf_item').where({ id }).first()
-      return row ? (await whole([row]))[0]! : null
+      return row ? first(await whole([row])) : null
     },
 
     /** All that stands there, by agent, the oldest first: it is used first. */
@@ -114,13 +115,12 @@ export const shelfRepository = (db: Knex) => {
     async takenBy(
       by: { bath_id: string } | { pot_id: string } | { event_id: string },
     ): Promise<{ itemId: string; massG: number }[]> {
-      const rows = (await db('shelf_movement')
-        .where(by)
-        .groupBy('item_id')
-        .select('item_id', db.raw('-total(delta_g) as massG'))) as {
-        item_id: string
-        massG: number
-      }[]
+      const rows = await db('shelf_movement').where(by).groupBy('item_id').select<
+        {
+          item_id: string
+          massG: number
+        }[]
+      >('item_id', db.raw('-total(delta_g) as massG'))
       return rows
         .filter(({ massG }) => massG > 0)
         .map(({ item_id, massG }) => ({ itemId: item_id, massG: roundToMilligram(massG) }))

@@ -1,5 +1,6 @@
 import type { Knex } from 'knex'
 import type { DryFraction } from '../../core/harvest/dry-fraction'
+import { lookUp } from '../../core/present'
 
 export interface SourceStock {
   /** In stock, g as it is, and air-dry matter that gives colour. */
@@ -29,25 +30,25 @@ export async function stockOf(
   db: Knex,
   dryness: ReadonlyMap<string, DryFraction>,
 ): Promise<Map<string, SourceStock>> {
-  const rows = (await db('lot')
+  const rows = await db('lot')
     .whereNull('set_aside_at')
     .whereRaw('left_g > 0.0005')
     .whereNot('state', 'liquor')
     .where('extracted', 0)
     .whereIn('source_id', [...dryness.keys()])
     .groupBy('source_id')
-    .select(
+    .select<StockRow[]>(
       'source_id as sourceId',
       db.raw('sum(left_g) as leftG'),
       db.raw(`total(left_g * ${USEFUL} * case when state = 'dried' then 1
               else own_dry_fraction end) as knownDryG`),
       db.raw(`total(left_g * ${USEFUL}) filter (
               where state <> 'dried' and own_dry_fraction is null) as otherG`),
-    )) as StockRow[]
+    )
   return new Map(
     rows.map(({ sourceId, leftG, knownDryG, otherG }) => [
       sourceId,
-      { leftG, stockDryG: knownDryG + otherG * dryness.get(sourceId)!.value },
+      { leftG, stockDryG: knownDryG + otherG * lookUp(dryness, sourceId).value },
     ]),
   )
 }

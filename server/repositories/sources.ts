@@ -8,6 +8,7 @@ import { countOf, likeText, pageOf } from '../database/page'
 import { toRecorded, type RecordedRow } from '../database/recorded'
 import { formatCount } from '../../core/quantity/format-count'
 import type { Part } from '../../catalogue/parts'
+import { first } from '../../core/present'
 
 interface SourceRow extends RecordedRow {
   catalogue_key: string | null
@@ -157,15 +158,15 @@ export const sourceRepository = (db: Knex) => {
 
     /** Of live sources with a name, by what they are called. */
     namedIds: async (): Promise<string[]> =>
-      (await db('source')
+      await db('source')
         .whereNull('set_aside_at')
         .whereNot('scientific_name', 'like', 'Unnamed %')
         .orderBy('common_name')
-        .pluck('id')) as string[],
+        .pluck<string[]>('id'),
 
     /** Of sources something was used of; asked shortly, since a long question holds up all others. */
     dyedIds: async (): Promise<string[]> =>
-      (await db('source')
+      await db('source')
         .whereIn(
           'id',
           db('lot')
@@ -173,24 +174,26 @@ export const sourceRepository = (db: Knex) => {
             .select('source_id'),
         )
         .orderBy('common_name')
-        .pluck('id')) as string[],
+        .pluck<string[]>('id'),
 
     /** Accepted names and synonyms of live sources, folded, accepted ones first. */
     foldedNames: async (): Promise<{ folded: string; id: string; part: Part }[]> =>
-      (await db('source_name')
+      await db('source_name')
         .join('source', 'source.id', 'source_name.source_id')
         .whereNull('source.set_aside_at')
         .whereIn('source_name.kind', ['accepted', 'synonym'])
         .orderBy('source_name.kind')
-        .select('source_name.folded as folded', 'source.id as id', 'source.part as part')) as {
-        folded: string
-        id: string
-        part: Part
-      }[],
+        .select<
+          {
+            folded: string
+            id: string
+            part: Part
+          }[]
+        >('source_name.folded as folded', 'source.id as id', 'source.part as part'),
 
     async find(id: string): Promise<Source | null> {
       const row = await db<SourceRow>('source').where({ id }).first()
-      return row ? (await withNames([row]))[0]! : null
+      return row ? first(await withNames([row])) : null
     },
 
     async insert(
@@ -222,9 +225,9 @@ export const sourceRepository = (db: Knex) => {
 
     /** Ids of catalogue entries that have a row, with the version they stand at. */
     async shelved(): Promise<Map<string, { id: string; rev: number }>> {
-      const rows = (await db('source')
+      const rows = await db('source')
         .whereNotNull('catalogue_key')
-        .select('catalogue_key as key', 'id', 'rev')) as { key: string; id: string; rev: number }[]
+        .select<{ key: string; id: string; rev: number }[]>('catalogue_key as key', 'id', 'rev')
       return new Map(rows.map(({ key, ...row }) => [key, row]))
     },
 

@@ -3,7 +3,7 @@ import type { SourceWithSwatches } from '../../shared/views/strength/strength'
 
 /** Sources of which something was dyed, most swatches first. */
 export async function sourcesWithSwatches(db: Knex): Promise<SourceWithSwatches[]> {
-  return (await db('swatch')
+  return await db('swatch')
     .join('lot_movement as used', (on) =>
       on.on('used.pot_id', 'swatch.pot_id').andOnVal('used.kind', 'used'),
     )
@@ -12,12 +12,12 @@ export async function sourcesWithSwatches(db: Knex): Promise<SourceWithSwatches[
     .whereNull('swatch.set_aside_at')
     .groupBy('source.id')
     .orderBy([{ column: 'swatches', order: 'desc' }, { column: 'source.common_name' }])
-    .select(
+    .select<SourceWithSwatches[]>(
       'source.id as sourceId',
       'source.code',
       'source.common_name as commonName',
       'source.scientific_name as scientificName',
       'source.part',
       db.raw('count(distinct swatch.id) as swatches'),
-    )) as SourceWithSwatches[]
+    )
 }

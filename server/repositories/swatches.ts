@@ -4,6 +4,7 @@ import type { Swatch, SwatchJudgement, SwatchQuery } from '../../shared/schemas/
 import { likeText, pageOf } from '../database/page'
 import { toRecorded, type RecordedRow } from '../database/recorded'
 import { readingRepository } from './readings'
+import { first } from '../../core/present'
 
 interface SwatchRow extends RecordedRow {
   code: string
@@ -70,7 +71,7 @@ export const swatchRepository = (db: Knex) => {
 
     async find(id: string): Promise<Swatch | null> {
       const row = await db<SwatchRow>('swatch').where({ id }).first()
-      return row ? (await withReadings([row]))[0]! : null
+      return row ? first(await withReadings([row])) : null
     },
 
     async findMany(ids: readonly string[]): Promise<Swatch[]> {

@@ -1,4 +1,5 @@
 import type { Knex } from 'knex'
+import { present } from '../../core/present'
 
 /**
  * Takes the next tag code of a prefix in a year: `TAN-26-03`. Serials are never given twice,
@@ -10,7 +11,7 @@ export async function nextTagCode(trx: Knex, prefix: string, year: number): Prom
     .onConflict(['prefix', 'year'])
     .merge({ last: trx.raw('tag_serial.last + 1') })
     .returning('last')) as { last: number }[]
-  return `${prefix}-${String(year % 100).padStart(2, '0')}-${String(row!.last).padStart(2, '0')}`
+  return `${prefix}-${String(year % 100).padStart(2, '0')}-${String(present(row).last).padStart(2, '0')}`
 }
 
 /** The calendar year of a local date `2026-09-09`. */

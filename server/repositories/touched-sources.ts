@@ -20,8 +20,7 @@ export async function touchedSince(
   after: string | null,
   most = 5000,
 ): Promise<{ ids: Set<string>; latest: string } | { ids: null; latest: string }> {
-  const latest =
-    ((await db('change_log').max('id as id').first()) as { id: string | null }).id ?? ''
+  const latest = (await db('change_log').max('id as id').first<{ id: string | null }>()).id ?? ''
   if (after === null) return { ids: null, latest }
   if (latest === after) return { ids: new Set(), latest }
   const rows = (await db('change_log')
@@ -55,10 +54,10 @@ export async function touchedSince(
     for (const id of await db('lot').whereIn('id', ids).pluck('source_id'))
       sources.add(id as string)
     // a lot that got another name was its earlier source's before
-    const before = (await db('change_log')
+    const before = await db('change_log')
       .whereIn('row_id', ids)
       .where('id', '>', after)
-      .select(db.raw(`before ->> 'sourceId' as id`))) as { id: string | null }[]
+      .select<{ id: string | null }[]>(db.raw(`before ->> 'sourceId' as id`))
     for (const { id } of before) if (id) sources.add(id)
   }
   return { ids: sources, latest }

@@ -4,14 +4,14 @@ import { countOf } from '../database/page'
 
 /** Pots with swatches that wait to be read, newest first. */
 export async function unreadPots(db: Knex, limit: number): Promise<UnreadPot[]> {
-  return (await db('swatch')
+  return await db('swatch')
     .join('pot', 'pot.id', 'swatch.pot_id')
     .whereNull('swatch.set_aside_at')
     .whereRaw('swatch.readings = 0')
     .groupBy('pot.id')
     .orderBy('pot.dyed_on', 'desc')
     .limit(limit)
-    .select(
+    .select<UnreadPot[]>(
       'pot.id as potId',
       'pot.code as potCode',
       'pot.dyed_on as dyedOn',
@@ -19,7 +19,7 @@ export async function unreadPots(db: Knex, limit: number): Promise<UnreadPot[]> 
       db.raw(`(select group_concat(distinct source.common_name) from lot_movement
                join lot on lot.id = lot_movement.lot_id join source on source.id = lot.source_id
                where lot_movement.pot_id = pot.id) as sourceNames`),
-    )) as UnreadPot[]
+    )
 }
 
 /** Pieces that no mordant and no pot has seen, and no bath waits for; an index of their own counts them. */
@@ -32,10 +32,10 @@ export const countUnmordanted = (db: Knex): Promise<number> =>
 
 /** Swatches of the latest readings, newest first; one read twice stands twice. */
 export const lastRead = async (db: Knex, limit: number): Promise<string[]> =>
-  (await db('reading')
+  await db('reading')
     .join('swatch', 'swatch.id', 'reading.swatch_id')
     .whereNull('swatch.set_aside_at')
     .whereNull('reading.set_aside_at')
     .orderBy('reading.read_at', 'desc')
     .limit(limit)
-    .pluck('swatch.id')) as string[]
+    .pluck<string[]>('swatch.id')

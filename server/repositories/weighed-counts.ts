@@ -12,7 +12,7 @@ export async function weighedCounts(
   measure: Measure,
   state: string,
 ): Promise<WeighedCount[]> {
-  return (await db('lot')
+  return await db('lot')
     .where({ source_id: sourceId, measure, amount_basis: 'measured' })
     .whereNull('set_aside_at')
     .whereNotNull('count')
@@ -24,5 +24,5 @@ export async function weighedCounts(
     )
     .orderBy('id', 'desc')
     .limit(MOST)
-    .select('count', 'net_g as massG')) as WeighedCount[]
+    .select<WeighedCount[]>('count', 'net_g as massG')
 }

@@ -2,6 +2,7 @@
 import { useVirtualizer } from '@tanstack/vue-virtual'
 import BasketLine from './BasketLine.vue'
 import { useBasketRows, type BasketFilter } from './useBasketRows'
+import { first, last } from '~~/core/present'
 
 /** The basket's lines: only those in view are drawn and fetched. */
 const { filter, current } = defineProps<{ filter: BasketFilter; current: string }>()
@@ -23,7 +24,7 @@ const virtual = useVirtualizer(
 )
 const lines = computed(() => virtual.value.getVirtualItems())
 watch(lines, (now) => {
-  if (now.length > 0) see(now[0]!.index, now.at(-1)!.index)
+  if (now.length > 0) see(first(now).index, last(now).index)
 })
 watch(
   () => filter,

@@ -12,6 +12,7 @@ import {
 import { mordantsOf } from '~~/shared/schemas/basket/piece'
 import { ago, agoRoughly } from '~/format/dates'
 import { formatCount } from '~~/core/quantity/format-count'
+import { first } from '~~/core/present'
 
 /** `1 piece`, `12 pieces` */
 export const piecesText = (n: number) => formatCount(n, 'piece')
@@ -66,7 +67,7 @@ export function readinessLine(piece: Line): string {
 export function readiness(piece: PieceLook & { bare: unknown }): string {
   const words = piece.treatments.map((treatment) =>
     treatment.kind === 'mordant'
-      ? `${MORDANTS[mordantsOf({ treatments: [treatment] })[0]!].label} ${formatNumber(treatment.percentWof)} % ${ago(treatment.doneOn)}`
+      ? `${MORDANTS[first(mordantsOf({ treatments: [treatment] }))].label} ${formatNumber(treatment.percentWof)} % ${ago(treatment.doneOn)}`
       : treatmentWords(treatment),
   )
   if (!piece.treatments.some(({ kind }) => kind === 'wash')) words.unshift('not washed')

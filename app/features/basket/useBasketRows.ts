@@ -3,6 +3,7 @@ import type { BasketRow, BasketRows } from '~~/shared/views/basket/basket'
 import { useApi } from '~/composables/useApi'
 import { useSession } from '~/stores/session'
 import { latestOnly } from '~/composables/latest'
+import { messageOf } from '~~/core/present'
 
 export interface BasketFilter {
   level: string
@@ -43,7 +44,7 @@ export function useBasketRows(filter: () => BasketFilter) {
       isLoaded.value = true
       failure.value = ''
     } catch (error) {
-      if (isStill()) failure.value = (error as Error).message
+      if (isStill()) failure.value = messageOf(error)
     }
   }
 

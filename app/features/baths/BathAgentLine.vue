@@ -12,6 +12,7 @@ import type { StockLot } from '~/composables/useStock'
 import { weighable, type AgentDraft } from './agents-for'
 import PercentGauge from './PercentGauge.vue'
 import type { BathDraft, BathForm, BathSurroundings } from './useBathForm'
+import { present } from '~~/core/present'
 
 /** One agent of a bath: grams, percentage, form, spoons, and where it is taken from. */
 const {
@@ -37,7 +38,7 @@ const LEAST_SPOONS = 0.2
 const facts = computed(() => schemeFacts(bath.scheme))
 const range = computed(
   () =>
-    facts.value.stages[agent.stage]!.agents.find((each) => each.agent === agent.agent)!
+    present(facts.value.stages[agent.stage]!.agents.find((each) => each.agent === agent.agent))
       .rangePercentWof,
 )
 

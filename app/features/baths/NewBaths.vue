@@ -6,6 +6,7 @@ import type { ShelfView } from '~~/shared/views/loft/shelf'
 import { pieceName } from '~/features/basket/readiness'
 import BathPortion from './BathPortion.vue'
 import { useBathForm, type BathSurroundings } from './useBathForm'
+import { first, present } from '~~/core/present'
 
 /** Mordant baths for the pieces in hand: one, or several with different mordants in one go. */
 const emit = defineEmits<{ made: [bathId: string] }>()
@@ -34,16 +35,13 @@ const busy = computed(() => chosen.rows.filter(({ bath }) => bath).map(({ code }
 const bathIdOf = (pieceId: string) =>
   form.baths.value.find(({ pieceIds }) => pieceIds.includes(pieceId))?.id ?? ''
 const toBath = (pieceId: string, bathId: string) =>
-  form.moveTo(
-    pieceId,
-    form.baths.value.find(({ id }) => id === bathId)!,
-  )
+  form.moveTo(pieceId, present(form.baths.value.find(({ id }) => id === bathId)))
 
 async function keep(begin: boolean) {
   const made = await form.keep(begin)
   if (!made) return
   chosen.clear()
-  emit('made', made[0]!.id)
+  emit('made', first(made).id)
 }
 const unplaced = computed(() =>
   Object.entries(form.errors.value).filter(([at]) => !/\/(massG|waterL|tempC)$/.test(at)),

@@ -2,6 +2,7 @@ import type { Agent } from '~~/catalogue/agents'
 import { schemeFacts, type Scheme } from '~~/catalogue/mordant-schemes'
 import { gramsOfAgent } from '~~/core/mordant/percent-of-fibre'
 import { formsOf } from '~~/shared/schemas/loft/shelf'
+import { first } from '~~/core/present'
 
 /** An agent of a bath that is being put together. */
 export interface AgentDraft {
@@ -24,7 +25,7 @@ export const agentsFor = (scheme: Scheme, fibreG: number): AgentDraft[] =>
     agents.map(({ agent, usualPercentWof }) => ({
       stage,
       agent,
-      form: formsOf(agent)[0]!,
+      form: first(formsOf(agent)),
       percentWof: usualPercentWof,
       massG: weighable(gramsOfAgent(usualPercentWof, fibreG)),
       shelfId: null,

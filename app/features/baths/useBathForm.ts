@@ -17,6 +17,7 @@ import { localToday } from '~/format/dates'
 import { nowInstant } from '~/format/instants'
 import { useApi } from '~/composables/useApi'
 import { useSave } from '~/composables/useSave'
+import { first } from '~~/core/present'
 
 /** One bath of several that are put together in one go. */
 export interface BathDraft {
@@ -60,7 +61,7 @@ export function useBathForm(
   const fibreOf = (bath: BathDraft) => rowsOf(bath).reduce((sum, { dryG }) => sum + dryG, 0)
 
   function blank(scheme: Scheme): BathDraft {
-    const heat = schemeFacts(scheme).heats[0]!
+    const heat = first(schemeFacts(scheme).heats)
     return reactive({
       id: newId(),
       scheme,
@@ -83,7 +84,7 @@ export function useBathForm(
   /** Usual percentages, for the fibre that is in it now. */
   function setScheme(bath: BathDraft, scheme: Scheme) {
     bath.scheme = scheme
-    setHeat(bath, schemeFacts(scheme).heats[0]!)
+    setHeat(bath, first(schemeFacts(scheme).heats))
     bath.agents = agentsFor(scheme, fibreOf(bath))
     compute(bath)
   }
@@ -161,7 +162,7 @@ export function useBathForm(
     [rows, around],
     ([now, there]) => {
       if (!there || now.length === 0 || baths.value.length > 0) return
-      const { scheme } = fibreFacts(now[0]!.fibre)
+      const { scheme } = fibreFacts(first(now).fibre)
       add(scheme === 'none' ? 'alum' : scheme)
       const isSkin = now.some(({ fibre }) => fibreFacts(fibre).limits.maxTempC === null)
       if (isSkin && baths.value[0]) setHeat(baths.value[0], 'cold')

@@ -2,6 +2,7 @@
 import type { FindHit } from '~~/shared/views/log/find'
 import { formatMass } from '~~/core/quantity/format-quantity'
 import { readJarNote, readWeighInNote } from './read-note'
+import { messageOf } from '~~/core/present'
 
 const open = defineModel<boolean>({ required: true })
 
@@ -33,7 +34,7 @@ watch(text, async (typed) => {
     if (asked === (jarNote.value?.code ?? text.value.trim())) hits.value = found.hits
     failure.value = ''
   } catch (error) {
-    failure.value = (error as Error).message
+    failure.value = messageOf(error)
   }
 })
 

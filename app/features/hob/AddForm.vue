@@ -8,6 +8,7 @@ import { PUT_RIGHT, type PutRight } from '~~/shared/schemas/pot/pot-event'
 import type { Pot } from '~~/shared/schemas/pot/pot'
 import type { Note } from './usePotNotes'
 import { PUT_RIGHT_WORDS } from './words'
+import { first } from '~~/core/present'
 
 /** Something stirred in, or the pot put right on its way. */
 const { pot, note, busy, shelf, lots, mode, inNow, isHeated } = defineProps<{
@@ -48,7 +49,7 @@ async function addAgent() {
     ...NOTHING,
     agent: agent.value,
     massG: massG.value,
-    form: jar.value?.form ?? formsOf(agent.value)[0]!,
+    form: jar.value?.form ?? first(formsOf(agent.value)),
     shelfId: jar.value?.id ?? null,
   }
   const words = `added ${formatMass(massG.value)} ${agentFacts(agent.value).label}.`

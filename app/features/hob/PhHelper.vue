@@ -10,6 +10,7 @@ import type { Note } from './usePotNotes'
 import type { ProbeShown } from './useProbe'
 import { startPots } from '~/workers/threads'
 import { latestOnly } from '~/composables/latest'
+import { first, messageOf } from '~~/core/present'
 
 /** pH by the spoon: the next dose from the bath's own answers, never past the cap. */
 const { pot, note, busy, shelf, probe, spoonMl } = defineProps<{
@@ -44,7 +45,7 @@ const SHIFTERS = (Object.keys(PH_AGENTS) as PhAgent[]).filter(
       },
 )
 const jar = computed(() => shelf.find((item) => item.agent === agent.value && item.leftG > 0))
-const form = computed(() => jar.value?.form || formsOf(agent.value)[0]!)
+const form = computed(() => jar.value?.form || first(formsOf(agent.value)))
 const waterL = computed(() => pot.plan?.pourL ?? pot.waterL ?? 4)
 
 /** pH readings so far, each with all of the agent that had gone in by then. */
@@ -89,7 +90,7 @@ watch(
       })
       if (isLatest()) advice.value = answer
     } catch (error) {
-      if (isLatest()) failure.value = (error as Error).message
+      if (isLatest()) failure.value = messageOf(error)
     }
   },
   { immediate: true },

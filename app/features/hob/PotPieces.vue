@@ -5,6 +5,7 @@ import type { Pot } from '~~/shared/schemas/pot/pot'
 import { marksOf, pieceName } from '~/features/basket/readiness'
 import { clockText } from '~/format/instants'
 import { formatDuration } from '~~/core/quantity/format-duration'
+import { present } from '~~/core/present'
 
 /** Who is in, for how long, and who comes out when. */
 const { pot, rows, sum, now, busy } = defineProps<{
@@ -18,7 +19,7 @@ const emit = defineEmits<{ enter: [string]; pull: [string] }>()
 
 const lines = computed(() =>
   pot.pieces.map(({ pieceId, pieceCode }) => {
-    const time = sum.pieces.find((each) => each.pieceId === pieceId)!
+    const time = present(sum.pieces.find((each) => each.pieceId === pieceId))
     const row = rows.find(({ id }) => id === pieceId)
     const expected = pot.plan?.expected.find((each) => each.pieceId === pieceId)
     const pull = pot.plan?.pulls.find((each) => each.pieceId === pieceId)

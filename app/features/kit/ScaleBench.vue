@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { messageOf } from '~~/core/present'
 /** The stand-in scale: what lies on it is said by hand, and it shows what a scale would. */
 const api = useApi()
 const shown = ref<{ massG: number; isSettled: boolean; isSimulated: boolean } | null>(null)
@@ -18,7 +19,7 @@ async function handle(body: { putG?: number; tare?: boolean }) {
   try {
     await api.post('instruments/scale', body)
   } catch (error) {
-    failure.value = (error as Error).message
+    failure.value = messageOf(error)
   }
 }
 </script>

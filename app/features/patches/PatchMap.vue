@@ -2,6 +2,7 @@
 import { geoDistance, geoMercator, type GeoPermissibleObjects } from 'd3-geo'
 import { ticks } from 'd3-array'
 import type { Patch } from '~~/shared/schemas/walk/patch'
+import { last } from '~~/core/present'
 
 /** Where the patches lie to each other: north is up, and a bar for scale. No outside map. */
 const { patches, chosenId } = defineProps<{ patches: Patch[]; chosenId: string | null }>()
@@ -92,7 +93,7 @@ const bar = computed(() => {
   if (!width.value) return null
   const at = (x: number) => projection.value.invert!([x, HEIGHT / 2])!
   const metres = geoDistance(at(0), at(width.value)) * EARTH_M
-  const round = ticks(0, metres / 4, 2).at(-1)!
+  const round = last(ticks(0, metres / 4, 2))
   if (!(round > 0)) return null
   return {
     px: (round / metres) * width.value,

@@ -6,6 +6,7 @@ import { newId } from '~~/shared/ids'
 import { placeInPhoto } from '~/features/walk/upload-photos'
 import PatchRules from './PatchRules.vue'
 import { readPlace } from './read-place'
+import { messageOf } from '~~/core/present'
 
 /** One place: where it is, who gave leave, what to mind there, and what leaves this machine of it. */
 const { patch } = defineProps<{ patch: Patch | null }>()
@@ -87,7 +88,7 @@ async function setAside() {
     session.saved(`Set ${patch!.name} aside.`, changeSetId)
     emit('kept', '')
   } catch (error) {
-    failure.value = (error as Error).message
+    failure.value = messageOf(error)
   }
 }
 </script>

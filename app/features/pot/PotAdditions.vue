@@ -6,6 +6,7 @@ import { formatNumber } from '~~/core/quantity/format-quantity'
 import { formsOf } from '~~/shared/schemas/loft/shelf'
 import { POT_PLAN } from './usePotPlan'
 import { POT_STOCK } from './usePotStock'
+import { first } from '~~/core/present'
 
 /** What goes in beside the plant: a mordant in the bath, a shift, and the pH it is brought to. */
 const { errors } = defineProps<{ errors: Record<string, string> }>()
@@ -22,13 +23,13 @@ const percentOf = (massG: number) => (plan.fibreG > 0 ? (100 * massG) / plan.fib
 function add() {
   plan.draft.additions.push({
     agent: 'ironSulfate',
-    form: formsOf('ironSulfate')[0]!,
+    form: first(formsOf('ironSulfate')),
     massG: 0,
     when: 'after',
   })
 }
 function setAgent(i: number, agent: Agent) {
-  Object.assign(plan.draft.additions[i]!, { agent, form: formsOf(agent)[0]! })
+  Object.assign(plan.draft.additions[i]!, { agent, form: first(formsOf(agent)) })
 }
 const setPercent = (i: number, percent: number | null) =>
   (plan.draft.additions[i]!.massG = Math.round((percent ?? 0) * plan.fibreG) / 100)

@@ -1,4 +1,5 @@
 import type { Factor } from '~~/core/evidence/factors'
+import { last } from '~~/core/present'
 
 /** What factors are called in a sentence. */
 export const FACTOR_WORDS: Record<Factor, string> = {
@@ -25,4 +26,4 @@ export const FACTOR_WORDS: Record<Factor, string> = {
 
 /** `ratio, fibre and water` */
 export const listWords = (words: readonly string[]): string =>
-  words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} and ${words.at(-1)!}`
+  words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} and ${last(words)}`

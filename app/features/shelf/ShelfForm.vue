@@ -9,6 +9,7 @@ import {
 } from '~~/shared/schemas/loft/shelf'
 import { formatMass } from '~~/core/quantity/format-quantity'
 import { localToday } from '~/format/dates'
+import { first } from '~~/core/present'
 
 /** Something bought and weighed in. */
 const { startWith } = defineProps<{ startWith: Agent | null }>()
@@ -16,7 +17,7 @@ const api = useApi()
 const { saving, failure, errors, save } = useSave()
 const { draft, clear } = useDraft('shelf', () => ({
   agent: 'alum' as Agent,
-  form: formsOf('alum')[0]!,
+  form: first(formsOf('alum')),
   name: '',
   boughtOn: localToday(),
   boughtG: null as number | null,
@@ -25,7 +26,7 @@ const { draft, clear } = useDraft('shelf', () => ({
 const id = ref(newId())
 const choose = (agent: Agent) => {
   draft.agent = agent
-  draft.form = formsOf(agent)[0]!
+  draft.form = first(formsOf(agent))
 }
 watch(
   () => startWith,

@@ -14,6 +14,7 @@ import type { StrengthGroup, StrengthView } from '~~/shared/views/strength/stren
 import { groupWords } from './words'
 import { useApi } from '~/composables/useApi'
 import { useSave } from '~/composables/useSave'
+import { first } from '~~/core/present'
 
 /** What a trial lacks, and where it is to be had. */
 export interface Missing {
@@ -103,7 +104,7 @@ export function useTrialPots() {
       (body) => api.post<{ items: Pot[] }>('moves/pots', body),
       ({ items }) => `Planned ${items.map(({ code }) => code).join(' and ')}.`,
     )
-    if (kept) void navigateTo(`/hob?pot=${kept.items[0]!.id}`)
+    if (kept) void navigateTo(`/hob?pot=${first(kept.items).id}`)
   }
 
   return { planning, failure, missing, plan }

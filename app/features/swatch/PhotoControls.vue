@@ -4,6 +4,7 @@ import { readReferenceChart } from '~~/core/formats/spectra/reference-chart'
 import type { PhotoReading } from '~~/core/colour/photo/read-photo'
 import { hexOfLab } from '~~/core/colour/screen-colour'
 import { PHOTO_DESK, type Mark } from './usePhoto'
+import { messageOf } from '~~/core/present'
 
 /** What is marked, what the photo is set right by, and what came of it. */
 const desk = inject(PHOTO_DESK)!
@@ -28,7 +29,7 @@ async function pickChart(event: Event) {
   try {
     if (file) desk.useChart(readReferenceChart(await file.text()))
   } catch (error) {
-    chartFailure.value = `${file?.name}: ${(error as Error).message}`
+    chartFailure.value = `${file?.name}: ${messageOf(error)}`
   }
   input.value = ''
 }

@@ -5,6 +5,7 @@ import { FileProblem } from '~~/core/formats/table'
 import { MOST_BYTES, readSpectra } from '~~/core/formats/spectra/read-spectra'
 import type { SpectrumFile } from '~~/core/formats/spectra/file-spectrum'
 import type { GivenReading } from './given'
+import { messageOf } from '~~/core/present'
 
 /** Spectra from a file: which is the swatch's, and which the bare fibre's. */
 const emit = defineEmits<{ give: [of: 'dyed' | 'bare', reading: GivenReading] }>()
@@ -24,7 +25,7 @@ async function pick(event: Event) {
     if (file.size > MOST_BYTES) throw new Error('it is too large for a file of spectra')
     found.value = readSpectra(new Uint8Array(await file.arrayBuffer()))
   } catch (error) {
-    failure.value = error instanceof FileProblem ? error.message : (error as Error).message
+    failure.value = error instanceof FileProblem ? error.message : messageOf(error)
   }
   if (input.value) input.value.value = ''
 }

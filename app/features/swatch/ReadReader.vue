@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { ReaderAsk, ReaderState } from '~~/shared/views/swatch/reader'
 import type { GivenReading } from './given'
+import { messageOf } from '~~/core/present'
 
 /** The swatch reader: shown its white tile now and then, it reads the spectrum of what lies under it. */
 const { swatchId, pieceId } = defineProps<{ swatchId: string; pieceId: string }>()
@@ -16,7 +17,7 @@ async function attempt(run: () => Promise<void>) {
   try {
     await run()
   } catch (error) {
-    failure.value = (error as Error).message
+    failure.value = messageOf(error)
   } finally {
     busy.value = false
   }

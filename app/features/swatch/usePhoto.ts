@@ -8,6 +8,7 @@ import type { ReferenceChart } from '~~/core/formats/spectra/reference-chart'
 import type { OpenedPhoto, PlacedKnown } from '~/workers/photo.worker'
 import { startPhotos } from '~/workers/threads'
 import { latestOnly } from '~/composables/latest'
+import { messageOf } from '~~/core/present'
 
 /** What is marked in a photo. */
 export type Mark = 'swatch' | 'bare' | 'card'
@@ -60,7 +61,7 @@ export function usePhoto() {
       opened.value = now
       if (chart.value) layChart()
     } catch (error) {
-      failure.value = (error as Error).message
+      failure.value = messageOf(error)
     } finally {
       if (isLatest()) step.value = ''
     }

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { PARTS } from '~~/catalogue/parts'
 import type { WalkRow } from '~~/shared/views/walk/walk'
+import { last } from '~~/core/present'
 
 /** What was gathered last, to be weighed in again with one tap. */
 const { rows } = defineProps<{ rows: WalkRow[] }>()
@@ -11,7 +12,7 @@ const MOST = 4
 const latest = computed(() =>
   rows
     .filter(({ gatherings }) => gatherings.length)
-    .sort((a, b) => (a.gatherings.at(-1)!.gatheredOn < b.gatherings.at(-1)!.gatheredOn ? 1 : -1))
+    .sort((a, b) => (last(a.gatherings).gatheredOn < last(b.gatherings).gatheredOn ? 1 : -1))
     .slice(0, MOST),
 )
 </script>

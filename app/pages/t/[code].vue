@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { FindHit } from '~~/shared/views/log/find'
+import { messageOf } from '~~/core/present'
 
 /** Where the code on a tag leads: straight to the thing. */
 const api = useApi()
@@ -23,7 +24,7 @@ onMounted(async () => {
     if (place) await navigateTo(place(hit.id), { replace: true })
     else missing.value = `Nothing in this log has the tag ${code}.`
   } catch (error) {
-    missing.value = (error as Error).message
+    missing.value = messageOf(error)
   }
 })
 </script>

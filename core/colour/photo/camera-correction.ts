@@ -6,6 +6,7 @@ import { deltaE2000 } from '../screen-colour'
 import { labOfXyz, xyzOfLab, type Lab } from '../tristimulus'
 import { DAYLIGHT, weighting } from '../weighting'
 import { linearRgbOfXyz, xyzOfLinearRgb, type LinearRgb } from './linear-rgb'
+import { first } from '../../present'
 
 /** A patch as the camera gave it, and as it is known to be (CIELAB, D65). */
 export interface KnownPatch {
@@ -104,7 +105,7 @@ function fitted(patches: readonly KnownPatch[], kind: keyof typeof TERMS) {
   const shares = patches.map(({ lab }) => weightOf(lab))
   const rows = patches.map(({ measured }, i) => terms(measured).map((term) => term * shares[i]!))
   const wanted = patches.map(({ lab }, i) => wantedOf(lab).map((value) => value * shares[i]!))
-  const count = rows[0]!.length
+  const count = first(rows).length
   const pull = Math.sqrt(RIDGE * patches.length)
   for (let i = 0; i < count; i++) {
     rows.push(Array.from({ length: count }, (_, j) => (i === j ? pull : 0)))

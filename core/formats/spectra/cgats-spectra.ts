@@ -1,6 +1,7 @@
 import { FileProblem } from '../table'
 import { readCgats, type CgatsTable, type Word } from './cgats'
 import { finished, numberIn, type FileSpectrum, type SpectrumFile } from './file-spectrum'
+import { first } from '../../present'
 
 /** `SPECTRAL_NM400`, `SPECTRAL_400`, `SPEC_400`, `nm400`, `R_400nm` */
 const BAND = /^(?:SPECTRAL_(?:NM_?)?|SPEC_|NM_?|R_)(\d{3,4}(?:\.\d+)?)(?:NM)?$/i
@@ -16,7 +17,7 @@ export function cgatsSpectra(text: string): SpectrumFile {
   const tables = readCgats(text)
   const spectra = tables.flatMap(spectraOfTable)
   if (spectra.length === 0) {
-    const line = tables[0]!.rows[0]?.[0]?.line ?? 1
+    const line = first(tables).rows[0]?.[0]?.line ?? 1
     throw new FileProblem(line, 'there are no spectral fields such as SPECTRAL_NM400.')
   }
   return finished('CGATS', spectra, percentOf(tables))
@@ -56,7 +57,7 @@ function spectraOfTable({ fields, rows }: CgatsTable): FileSpectrum[] {
         ? [bands.map(({ nm }) => nm), bands.map(({ at }) => number(at))]
         : [pairs.map((at) => number(at)), pairs.map((at) => number(at + 1))]
     const id = wordOf(fields, row, 'SAMPLE_ID')
-    return { name: rowName(fields, row), id, line: row[0]!.line, wavelengthsNm, values }
+    return { name: rowName(fields, row), id, line: first(row).line, wavelengthsNm, values }
   })
 }
 

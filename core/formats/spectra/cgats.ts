@@ -1,5 +1,6 @@
 import { rollup } from 'd3-array'
 import { FileProblem } from '../table'
+import { first } from '../../present'
 
 /** A word of a CGATS file: quotation marks taken off, with the line it stands on. */
 export interface Word {
@@ -94,7 +95,7 @@ function rowsOf(data: readonly Word[], fields: readonly string[], line: number):
   )
   // rows may run over lines, but lines that all hold the same number of values are rows, or parts of one
   const counts = new Set(byLine.values())
-  const isUneven = counts.size === 1 && width % [...counts][0]! !== 0
+  const isUneven = counts.size === 1 && width % first([...counts]) !== 0
   if (isUneven || data.length % width !== 0) {
     const [at, count] = [...byLine].find(([, found]) => found % width !== 0) ?? [line, data.length]
     throw new FileProblem(at, `${count} values, where there are ${width} fields.`)

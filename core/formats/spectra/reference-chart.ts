@@ -7,6 +7,7 @@ import { FileProblem } from '../table'
 import { readCgats, type CgatsTable, type Word } from './cgats'
 import { bandsOfFields, rowName } from './cgats-spectra'
 import { numberIn } from './file-spectrum'
+import { first } from '../../present'
 
 interface ChartPatch {
   name: string
@@ -37,7 +38,7 @@ const MOST_PATCHES = 400
  * @throws FileProblem naming the line that is wrong, and why
  */
 export function readReferenceChart(text: string): ReferenceChart {
-  const table = readCgats(text)[0]!
+  const table = first(readCgats(text))
   const { rows, fields } = table
   if (rows.length < LEAST_PATCHES || rows.length > MOST_PATCHES) {
     throw new FileProblem(
@@ -82,7 +83,7 @@ function readerOf({ fields, rows }: CgatsTable, illuminant: Illuminant): Reader 
       read(row) {
         const [l, a, b] = numbers(row, lab) as [number, number, number]
         if (l >= 0 && l <= 100.5) return adapted(xyzOfLab({ l, a, b }, light))
-        throw new FileProblem(row[lab[0]!]!.line, `LAB_L must be from 0 to 100; got ${l}.`)
+        throw new FileProblem(row[first(lab)]!.line, `LAB_L must be from 0 to 100; got ${l}.`)
       },
     }
   }
@@ -97,7 +98,7 @@ function readerOf({ fields, rows }: CgatsTable, illuminant: Illuminant): Reader 
     }
   }
   throw new FileProblem(
-    rows[0]![0]!.line,
+    first(first(rows)).line,
     'the patches have neither spectra, nor LAB_L LAB_A LAB_B, nor XYZ_X XYZ_Y XYZ_Z.',
   )
 }
@@ -112,7 +113,7 @@ function ofSpectrum(
   try {
     return labOfReflectance(toBands({ wavelengthsNm: bands.map(({ nm }) => nm), factors }))
   } catch (error) {
-    if (error instanceof InputError) throw new FileProblem(row[0]!.line, `${error.message}.`)
+    if (error instanceof InputError) throw new FileProblem(first(row).line, `${error.message}.`)
     throw error
   }
 }
@@ -134,7 +135,7 @@ function layoutOf({ fields, rows }: CgatsTable): { columns: number; rows: number
     const numbers = new Set(placed.map((match) => match[2])).size
     if (letters * numbers === rows.length) {
       // patches follow each other along what changes from the first to the second
-      const alongNumbers = placed[0]![1] === placed[1]![1]
+      const alongNumbers = first(placed)[1] === placed[1]![1]
       return alongNumbers
         ? { columns: numbers, rows: letters }
         : { columns: letters, rows: numbers }

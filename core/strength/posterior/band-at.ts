@@ -1,10 +1,11 @@
 import type { BandPoint } from './posterior'
+import { first, last } from '../../present'
 
 /** The band at a ratio between those it was told at, by straight lines on the logarithm of both. */
 export function bandAt(band: readonly BandPoint[], ratio: number): BandPoint {
   const above = band.findIndex((point) => point.ratio >= ratio)
-  if (above === 0) return scaled(band[0]!, ratio)
-  if (above < 0) return { ...band.at(-1)!, ratio }
+  if (above === 0) return scaled(first(band), ratio)
+  if (above < 0) return { ...last(band), ratio }
   const [a, b] = [band[above - 1]!, band[above]!]
   const share = Math.log(ratio / a.ratio) / Math.log(b.ratio / a.ratio)
   const between = (x: number, y: number) =>

@@ -17,6 +17,7 @@ import {
   type PosteriorPoint,
 } from './observations'
 import type { Prior } from './priors'
+import { first } from '../../present'
 
 /** A number with its 90 % interval. */
 export interface Interval {
@@ -206,7 +207,7 @@ function pointEstimateOf(draws: readonly Draw[]): SaturationCurve {
   const pointEstimate = (value: (draw: Draw) => number) =>
     Math.exp(of.reduce((sum, draw) => sum + Math.log(value(draw)), 0) / of.length)
   return {
-    model: of[0]!.model,
+    model: first(of).model,
     ceiling: pointEstimate(({ ceiling, lotFactor }) => ceiling * lotFactor),
     scale: pointEstimate(({ scale }) => scale),
   }

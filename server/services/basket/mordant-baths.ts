@@ -28,6 +28,7 @@ import type { RecordKind } from '../log/record-kind'
 import { putBack, takeFromLot, takeOffShelf } from '../loft/stock-out'
 import type { Batch, Clock, Records, Written } from '../log/records'
 import type { PieceRecords } from './piece-records'
+import { messageOf, present } from '../../../core/present'
 
 const BATH_PREFIX = 'BTH'
 export type BathRecords = Records<MordantBath, NewBath, BathChange, BathQuery>
@@ -141,7 +142,7 @@ async function freePieces(trx: Knex, ids: readonly string[]): Promise<Piece[]> {
 async function refuseGoneOn(trx: Knex, { id, endedAt }: MordantBath): Promise<void> {
   const [taken] = await bathRepository(trx).alsoElsewhere(id)
   if (taken) throw stillNeeded(`${taken} is in another bath by now: take it out of that first.`)
-  const pots = await bathRepository(trx).pottedSince(id, dateOf(endedAt!))
+  const pots = await bathRepository(trx).pottedSince(id, dateOf(present(endedAt)))
   if (pots.length > 0) {
     throw stillNeeded(
       `Its pieces were dyed since (${pots.join(', ')}): set those pots aside first.`,
@@ -175,7 +176,7 @@ function wantedOf(agent: BathAgent, fibreG: number, pointer: string): number {
   try {
     return gramsToWeigh(agent, fibreG)
   } catch (error) {
-    throw unacceptable(pointer, (error as Error).message)
+    throw unacceptable(pointer, messageOf(error))
   }
 }
 
@@ -220,11 +221,11 @@ function refuseStep(bath: MordantBath, stepId: string): void {
 
 function refuseBefore(bath: MordantBath, pointer: string, instant: string, at: string): void {
   refuseFuture(pointer, dateOf(instant), at)
-  if (Date.parse(instant) >= Date.parse(bath.startedAt!)) return
+  if (Date.parse(instant) >= Date.parse(present(bath.startedAt))) return
   const name = pointer.split('/').pop()
   throw unacceptable(
     pointer,
-    `${name} must not be before the bath was begun (${bath.startedAt!}); got ${instant}`,
+    `${name} must not be before the bath was begun (${present(bath.startedAt)}); got ${instant}`,
   )
 }
 
@@ -246,7 +247,7 @@ export const bathFinish = (
       await bathRepository(trx).update(id, { ...bath, endedAt: at, finish })
       await baths.logChange(batch, bath)
       for (const { pieceId, dryG } of bath.pieces) {
-        const piece = (await pieceRepository(trx).find(pieceId))!
+        const piece = present(await pieceRepository(trx).find(pieceId))
         for (const [i, agent] of bath.agents.entries()) {
           const given = givenBy(bath, agent, dateOf(at), finish)
           await treat(trx, pieceId, dryG, given, batch.at, `/agents/${i}`, {
@@ -257,7 +258,7 @@ export const bathFinish = (
         }
         await pieces.logChange(batch, piece)
       }
-      return { item: (await bathRepository(trx).find(id))!, changeSetId: batch.changeSetId }
+      return { item: present(await bathRepository(trx).find(id)), changeSetId: batch.changeSetId }
     }),
 })
 

@@ -20,6 +20,7 @@ import { stillNeeded, unacceptable } from '../log/failures'
 import { takeReading } from '../swatch/readings'
 import type { RecordKind } from '../log/record-kind'
 import { isLiveSet } from '../../repositories/piece-sets'
+import { present } from '../../../core/present'
 
 /** A piece as services make it; `code` where it is on a tag already, `from` where it was split off. */
 export type MadePiece = NewPiece & { code?: string; from?: Piece }
@@ -103,7 +104,7 @@ export const pieceKind: RecordKind<Piece, MadePiece, PieceChange, PieceQuery> = 
     if (piece.setId) await liveSet(trx, piece.setId, '/setId')
     // parts of a split that was undone: the piece is whole again
     if (!piece.fromPieceId) return
-    const from = (await pieceRepository(trx).find(piece.fromPieceId))!
+    const from = present(await pieceRepository(trx).find(piece.fromPieceId))
     if (from.splitOn === null) {
       throw stillNeeded(`${from.code} is whole again: split it anew.`)
     }

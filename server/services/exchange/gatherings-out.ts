@@ -8,6 +8,7 @@ import { sharedPlace } from '../../../core/formats/place'
 import { writeTable } from '../../../core/formats/table'
 import type { Content } from '../../../core/harvest/contents'
 import { gatheringRows, type GatheringRow } from '../../repositories/gathering-rows'
+import { present } from '../../../core/present'
 
 /** Gatherings as they would leave this machine, oldest first: walks only, not what was made of them. */
 export async function gatheringRecords(db: Knex): Promise<GatheringRecord[]> {
@@ -43,7 +44,7 @@ const toRecord = (row: GatheringRow): GatheringRecord => ({
   place: sharedPlace(
     row.patchName === null
       ? null
-      : { name: row.patchName, lat: row.lat, lon: row.lon, privacy: row.privacy! },
+      : { name: row.patchName, lat: row.lat, lon: row.lon, privacy: present(row.privacy) },
   ),
 })
 

@@ -26,6 +26,7 @@ import {
 import type { LotRecords } from '../loft/lot-moves'
 import type { Batch, Clock, Records } from '../log/records'
 import { detailsOf, planGatherings, type PlannedGathering } from './plan-gatherings'
+import { first, present } from '../../../core/present'
 
 export interface Collections {
   lots: LotRecords
@@ -53,7 +54,7 @@ export function refuseOtherPlan(plan: ImportPlan, hash: string): void {
   }
   const refused = plan.rows.filter(({ outcome }) => outcome === 'refused')
   if (refused.length === 0) return
-  const { line, why } = refused[0]!
+  const { line, why } = first(refused)
   throw new Refusal(
     422,
     'Some rows are refused',
@@ -95,25 +96,26 @@ async function carryOut(
   made: { sources: Map<string, string>; patches: Map<string, string> },
 ): Promise<void> {
   const sourceId = newSource
-    ? await makeSource(log, batch, newSource, record!, made.sources)
-    : lot!.sourceId
+    ? await makeSource(log, batch, newSource, present(record), made.sources)
+    : present(lot).sourceId
   const patchId = newPatch
-    ? await makePatch(log, batch, newPatch, record!, made.patches)
-    : lot!.patchId
+    ? await makePatch(log, batch, newPatch, present(record), made.patches)
+    : present(lot).patchId
   if (outcome === 'new') {
     if (code) await reserveTagCode(batch.trx, code)
-    await log.lots.createIn(batch, { ...lot!, sourceId, patchId, ...(code && { code }) })
+    await log.lots.createIn(batch, { ...present(lot), sourceId, patchId, ...(code && { code }) })
     return
   }
-  const isWeighedAnew = record!.amountBasis === 'measured' && record!.massG !== there!.massG
+  const isWeighedAnew =
+    present(record).amountBasis === 'measured' && present(record).massG !== present(there).massG
   const change = {
-    ...detailsOf(record!),
+    ...detailsOf(present(record)),
     sourceId,
     // a place that was withheld says nothing of where it was
-    ...(record!.place.locality !== null && { patchId }),
-    ...(isWeighedAnew && { netG: record!.massG! }),
+    ...(present(record).place.locality !== null && { patchId }),
+    ...(isWeighedAnew && { netG: present(present(record).massG) }),
   }
-  await log.lots.changeIn(batch, there!.id!, validate(lotChangeSchema, change))
+  await log.lots.changeIn(batch, present(present(there).id), validate(lotChangeSchema, change))
 }
 
 async function makeSource(

@@ -10,6 +10,7 @@ import type { Batch, Clock } from '../log/records'
 import { refuseOtherPlan, shownPlan, type Collections } from './import-gatherings'
 import { everyOne } from './tables-out'
 import type { Knex } from 'knex'
+import { present } from '../../../core/present'
 
 interface PlannedPatch extends PlannedRow {
   waypoint: Waypoint
@@ -38,7 +39,8 @@ export const importPatches = (
         const { name, lat, lon, note } = waypoint
         if (outcome === 'new') {
           await patches.createIn(batch, { ...PLAIN_PATCH, id: newId(), name, lat, lon, note })
-        } else if (outcome === 'changed') await patches.changeIn(batch, patch!.id, { lat, lon })
+        } else if (outcome === 'changed')
+          await patches.changeIn(batch, present(patch).id, { lat, lon })
         else continue
         rows++
       }
@@ -78,7 +80,7 @@ async function planPatches(db: Knex, bytes: Uint8Array): Promise<PlannedPatch[]>
     const isSame =
       patch.lat !== null &&
       Math.abs(patch.lat - waypoint.lat) < SAME_DEG &&
-      Math.abs(patch.lon! - waypoint.lon) < SAME_DEG
+      Math.abs(present(patch.lon) - waypoint.lon) < SAME_DEG
     return isSame
       ? { ...plan, outcome: 'same', why: '' }
       : { ...plan, outcome: 'changed', why: 'its place on the map' }

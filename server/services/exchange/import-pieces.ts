@@ -23,6 +23,7 @@ import { fromCells, NEEDED_PIECE_COLUMNS, PIECE_COLUMNS, toCells } from './piece
 import { everyOne } from './tables-out'
 import { pieceSets } from '../../repositories/piece-sets'
 import type { PieceRecords, SetRecords } from '../basket/piece-records'
+import { messageOf, present } from '../../../core/present'
 
 interface PlannedPiece extends PlannedRow {
   piece: NewPiece | null
@@ -82,10 +83,10 @@ export const importPieces = (
       for (const [i, { outcome, piece, code, set, there, change }] of planned.entries()) {
         if (outcome === 'new') {
           const setId = set ? await setNamed(batch, sets, set, made) : null
-          await pieces.createIn(batch, { ...piece!, setId, ...(code && { code }) })
+          await pieces.createIn(batch, { ...present(piece), setId, ...(code && { code }) })
           rows++
         } else if (outcome === 'changed') {
-          await pieces.changeIn(batch, there!.id, change!)
+          await pieces.changeIn(batch, present(there).id, present(change))
           rows++
         }
         if (i % 50 > 0) continue
@@ -182,7 +183,7 @@ function planRow(
       why: why.filter(Boolean).join('; '),
     }
   } catch (error) {
-    return refused((error as Error).message)
+    return refused(messageOf(error))
   }
 }
 

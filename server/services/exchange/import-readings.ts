@@ -20,6 +20,7 @@ import { takeReading } from '../swatch/readings'
 import type { Batch, Clock, Records } from '../log/records'
 import { refuseOtherPlan, shownPlan } from './import-gatherings'
 import { NEEDED_READING_COLUMNS } from './swatches-out'
+import { messageOf, present } from '../../../core/present'
 
 type SwatchRecords = Records<Swatch, NewSwatch, SwatchChange, SwatchQuery>
 
@@ -56,7 +57,7 @@ export const importReadings = (database: Database, swatches: SwatchRecords, cloc
       let rows = 0
       for (const [i, { outcome, swatchId, reading }] of planned.entries()) {
         if (outcome === 'new') {
-          await swatches.changeIn(batch, swatchId!, { reading: reading! })
+          await swatches.changeIn(batch, present(swatchId), { reading: present(reading) })
           rows++
         }
         if (i % 50 > 0) continue
@@ -126,7 +127,7 @@ function planOne(
     if (isThere) return { ...blank, outcome: 'same', why: '' }
     return { ...blank, reading: checked, outcome: 'new', why: `a reading of ${code} is added` }
   } catch (error) {
-    return refused((error as Error).message)
+    return refused(messageOf(error))
   }
 }
 
@@ -161,7 +162,7 @@ function fromJson(text: string): FileReading[] {
   try {
     file = JSON.parse(text) as typeof file
   } catch (error) {
-    throw new FileProblem(1, `the file is no sound JSON: ${(error as Error).message}`)
+    throw new FileProblem(1, `the file is no sound JSON: ${messageOf(error)}`)
   }
   if (file.kind !== 'juniper-haze/swatches' || !Array.isArray(file.swatches)) {
     throw new FileProblem(1, 'the file holds no swatches that went out from here.')
@@ -186,10 +187,15 @@ function fromJson(text: string): FileReading[] {
 function fromTable(bytes: Uint8Array): FileReading[] {
   return readTable(bytes, NEEDED_READING_COLUMNS).rows.map(({ line, cells }) => {
     try {
-      return { line, code: cells.swatch!.trim().toUpperCase(), wrong: '', reading: ofCells(cells) }
+      return {
+        line,
+        code: present(cells.swatch).trim().toUpperCase(),
+        wrong: '',
+        reading: ofCells(cells),
+      }
     } catch (error) {
-      const code = cells.swatch!.trim().toUpperCase()
-      return { line, code, reading: {}, wrong: (error as Error).message }
+      const code = present(cells.swatch).trim().toUpperCase()
+      return { line, code, reading: {}, wrong: messageOf(error) }
     }
   })
 }

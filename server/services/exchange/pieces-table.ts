@@ -8,6 +8,7 @@ import {
   type Treatment,
   type TreatmentKind,
 } from '../../../shared/schemas/basket/treatment'
+import { present } from '../../../core/present'
 
 /** Columns of a file of pieces; those without which a row means nothing stand first. */
 export const NEEDED_PIECE_COLUMNS = ['fibre', 'form', 'dryG'] as const
@@ -60,7 +61,7 @@ export function readTreatments(text: string): NewTreatment[] {
       const [, kind, agent, percent, doneOn, finish] = found
       return {
         kind: kind as TreatmentKind,
-        doneOn: doneOn!,
+        doneOn: present(doneOn),
         ...(agent && { agent: agent as Agent }),
         ...(percent && { percentWof: parseNumber(percent) ?? undefined }),
         ...(finish && { finish: finish as 'dried' }),
@@ -82,7 +83,7 @@ function readBlend(text: string): Piece['blend'] {
       if (!fibre || !FIBRE_KEYS.includes(fibre as Fibre)) {
         throw new Error(`blend must read such as "silk 30 %"; got "${part}"`)
       }
-      return { fibre: fibre as Fibre, percent: parseNumber(percent!)! }
+      return { fibre: fibre as Fibre, percent: parseNumber(present(percent))! }
     })
 }
 

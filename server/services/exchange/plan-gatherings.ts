@@ -19,6 +19,7 @@ import { gatheringRecords } from './gatherings-out'
 import { sourceRepository } from '../../repositories/sources'
 import { patchRepository } from '../../repositories/patches'
 import { lotRepository } from '../../repositories/lots'
+import { first, messageOf, present } from '../../../core/present'
 
 /** What is done with a row when the plan is carried out. */
 export interface PlannedGathering extends PlannedRow {
@@ -84,7 +85,7 @@ async function whatIsKnown(db: Knex, now: Date): Promise<Known> {
   return {
     sources,
     patches: await patchRepository(db).idsByFoldedName(),
-    records: new Map(records.map((record) => [record.id!, record])),
+    records: new Map(records.map((record) => [present(record.id), record])),
     alike: new Set(records.map(likeness)),
     codes: await lotRepository(db).codes(),
     aside: await lotRepository(db).idsAside(),
@@ -150,7 +151,7 @@ function planRow(
     }
     const keepsCode =
       record.code !== null && CODE.test(record.code) && !known.codes.has(record.code)
-    if (keepsCode) known.codes.add(record.code!)
+    if (keepsCode) known.codes.add(present(record.code))
     return {
       ...plan,
       outcome: 'new',
@@ -158,7 +159,7 @@ function planRow(
       code: keepsCode ? record.code : null,
     }
   } catch (error) {
-    return refused((error as Error).message)
+    return refused(messageOf(error))
   }
 }
 
@@ -184,11 +185,11 @@ function sourceOf(record: GatheringRecord, { sources }: Known): { id: string | n
     throw new Error(`part must be one of ${PART_KEYS.join(', ')}; got ${part}`)
   }
   if (part !== null) return found.find((each) => each.part === part) ?? { id: null, part }
-  if (found.length === 1) return found[0]!
+  if (found.length === 1) return first(found)
   const parts = found.map((each) => each.part).join(' or ')
   throw new Error(
     found.length > 1
-      ? `dynamicProperties must say the part (${parts}), as {"part":"${found[0]!.part}"}`
+      ? `dynamicProperties must say the part (${parts}), as {"part":"${first(found).part}"}`
       : `${record.scientificName} is not in the catalogue, and dynamicProperties says no part`,
   )
 }
@@ -224,7 +225,7 @@ function toLot(record: GatheringRecord, id: string, sourceId: string, patchId: s
 
 /** Gross and tare where they still come to the mass; a corrected mass stands by itself. */
 function scaleOf({ grossG, tareG, massG }: GatheringRecord) {
-  const agrees = grossG !== null && Math.abs(grossG - (tareG ?? 0) - massG!) < 0.0005
+  const agrees = grossG !== null && Math.abs(grossG - (tareG ?? 0) - present(massG)) < 0.0005
   return agrees ? { grossG, tareG: tareG ?? 0 } : { netG: massG }
 }
 

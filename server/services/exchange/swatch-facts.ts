@@ -8,6 +8,7 @@ import { pieceRepository } from '../../repositories/pieces'
 import { potRepository } from '../../repositories/pots'
 import { sourceRepository } from '../../repositories/sources'
 import { swatchRepository } from '../../repositories/swatches'
+import { lookUp } from '../../../core/present'
 
 /** A swatch that was read, with all that it came of. */
 export interface SwatchFacts {
@@ -41,13 +42,13 @@ export async function* readSwatches(db: Knex): AsyncGenerator<SwatchFacts> {
       sources.set(source.id, source)
     }
     for (const swatch of items) {
-      const pot = potOf.get(swatch.potId)!
+      const pot = lookUp(potOf, swatch.potId)
       const ids = [...new Set(pot.lots.map(({ sourceId }) => sourceId))]
       yield {
         swatch,
         pot,
-        piece: pieceOf.get(swatch.pieceId)!,
-        sources: ids.map((id) => sources.get(id)!),
+        piece: lookUp(pieceOf, swatch.pieceId),
+        sources: ids.map((id) => lookUp(sources, id)),
       }
     }
     after = next ?? undefined

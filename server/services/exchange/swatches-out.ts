@@ -12,6 +12,7 @@ import { mordantsOf } from '../../../shared/schemas/basket/piece'
 import { swatchName } from '../../../shared/words/swatch/swatch-name'
 import { readSwatches, type SwatchFacts } from './swatch-facts'
 import { bestReading } from '../../../shared/rules/swatch/best-reading'
+import { first } from '../../../core/present'
 
 /** Columns without which a row of readings means nothing here. */
 export const NEEDED_READING_COLUMNS = ['swatch'] as const
@@ -72,7 +73,7 @@ function ofSwatch({ swatch, pot, piece, sources }: SwatchFacts) {
     mordant: mordantMarks(mordantsOf(piece, pot.dyedOn)),
     ratioDry: round(pot.ratioDry),
     ratioAsWeighed: round(pot.ratioAsWeighed),
-    state: states.size === 1 ? pot.lots[0]!.state : states.size > 1 ? 'mixed' : '',
+    state: states.size === 1 ? first(pot.lots).state : states.size > 1 ? 'mixed' : '',
     tempC: pot.tempC,
     minutes: pot.minutes,
     finalPh: pot.finalPh,

@@ -8,6 +8,7 @@ import { jarRepository } from '../../repositories/jars'
 import { lotRepository } from '../../repositories/lots'
 import { patchRepository } from '../../repositories/patches'
 import { sourceRepository } from '../../repositories/sources'
+import { lookUp } from '../../../core/present'
 
 const PAGE = 200
 
@@ -56,7 +57,7 @@ export async function stockCsv(db: Knex): Promise<string> {
       'note',
     ],
     lots.map((lot) => {
-      const { scientificName, commonName, part } = sources.get(lot.sourceId)!
+      const { scientificName, commonName, part } = lookUp(sources, lot.sourceId)
       return {
         code: lot.code,
         scientificName,
@@ -109,7 +110,7 @@ export async function jarsCsv(db: Knex): Promise<string> {
     jars.flatMap((jar) =>
       jar.rounds.map((round) => ({
         jar: jar.code,
-        scientificName: sources.get(jar.sourceId)!.scientificName,
+        scientificName: lookUp(sources, jar.sourceId).scientificName,
         way: jar.way,
         startedAt: jar.startedAt,
         waterL: jar.waterL,

@@ -11,6 +11,7 @@ import type { LotRecords } from './lot-moves'
 import type { Derived } from './lots'
 import { dateOf, refuseOutside } from './jars'
 import type { Batch, Clock, Records, Written } from '../log/records'
+import { first, present } from '../../../core/present'
 
 type JarRecords = Records<Jar, NewJar, JarChange, JarQuery>
 
@@ -55,7 +56,7 @@ export const jarDraws = (
       note: draw.note,
     }
     await jarRepository(batch.trx).addRound(jar.id, { ...round, plantDryG: drawn.plantDryG })
-    return liquor!
+    return present(liquor)
   }
 
   async function endJar(batch: Batch, jar: Jar, origin: Lot, draw: DrawJar): Promise<void> {
@@ -103,7 +104,7 @@ export const jarDraws = (
         if (!jar || jar.setAsideAt) throw notFound('jar', jarId)
         if (jar.endedAt) throw stillNeeded(`${jar.code} ended on ${dateOf(jar.endedAt)}.`)
         refuseOutside(jar, '/at', draw.at, batch.at)
-        const origin = (await lotRepository(trx).find(jar.lots[0]!.lotId))!
+        const origin = present(await lotRepository(trx).find(first(jar.lots).lotId))
         const liquor = await keepLiquor(batch, jar, origin, draw)
         await endJar(batch, jar, origin, draw)
         await jars.logChange(batch, jar)

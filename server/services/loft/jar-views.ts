@@ -7,6 +7,7 @@ import type { Jar, JarView } from '../../../shared/schemas/loft/jar'
 import { jarRepository } from '../../repositories/jars'
 import { sourceRepository } from '../../repositories/sources'
 import { notFound } from '../log/failures'
+import { first, lookUp } from '../../../core/present'
 
 const MOST = 200
 
@@ -49,7 +50,7 @@ export const jarViews = (db: Knex) => ({
   async one(id: string, now: number): Promise<JarView> {
     const jar = await jarRepository(db).find(id)
     if (!jar) throw notFound('jar', id)
-    return (await dressed(db, [jar], now))[0]!
+    return first(await dressed(db, [jar], now))
   },
 })
 
@@ -64,7 +65,7 @@ async function dressed(db: Knex, jars: Jar[], now: number): Promise<JarView[]> {
     ]),
   )
   return jars.map((jar) => {
-    const source = sources.get(jar.sourceId)!
+    const source = lookUp(sources, jar.sourceId)
     return {
       ...jar,
       ...wants(jar, now),

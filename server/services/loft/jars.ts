@@ -10,6 +10,7 @@ import { refuseFuture } from '../log/calendar'
 import { stillNeeded, unacceptable } from '../log/failures'
 import type { RecordKind } from '../log/record-kind'
 import { move, refuseBeforeWeighing, refuseOverdraw } from './lot-ledger'
+import { present } from '../../../core/present'
 
 /** Local date of an instant that was written with its offset. */
 export const dateOf = (instant: string) => instant.slice(0, 10)
@@ -33,7 +34,7 @@ export const jarKind: RecordKind<Jar, NewJar, JarChange, JarQuery> = {
       )
     }
     const first = await liveLot(trx, lots[0]!.lotId, '/lots/0/lotId')
-    const source = (await sourceRepository(trx).find(first.sourceId))!
+    const source = present(await sourceRepository(trx).find(first.sourceId))
     await jarRepository(trx).insert(
       {
         ...input,
@@ -99,7 +100,7 @@ export const jarKind: RecordKind<Jar, NewJar, JarChange, JarQuery> = {
   async restore(trx, jar, at) {
     for (const use of await movementRepository(trx).takenBy({ jar_id: jar.id })) {
       await movementRepository(trx).add(use, at)
-      const lot = (await lotRepository(trx).find(use.lotId))!
+      const lot = present(await lotRepository(trx).find(use.lotId))
       if (lot.setAsideAt) throw stillNeeded(`${lot.code} is set aside: bring it back first.`)
       await refuseOverdraw(trx, lot, '')
     }

@@ -13,6 +13,7 @@ import { notFound } from '../log/failures'
 import { readColours } from '../../repositories/deepest-colours'
 import { patchRepository } from '../../repositories/patches'
 import { loftHeaps } from '../../repositories/loft-heaps'
+import { first, lookUp } from '../../../core/present'
 
 /** Days after which stock goes off, by state: from memory. */
 const KEEPS_DAYS = { fresh: 2, frozen: 365, liquor: 14 }
@@ -32,7 +33,7 @@ export const loftService = (db: Knex) => {
     async lot(id: string): Promise<LoftLot> {
       const lot = await lotRepository(db).find(id)
       if (!lot) throw notFound('lot', id)
-      return (await dressed(db, [lot]))[0]!
+      return first(await dressed(db, [lot]))
     },
   }
 }
@@ -57,7 +58,7 @@ async function computeView(db: Knex, on: string): Promise<LoftView> {
     groups: shown.map(({ group, count, ids }) => ({
       group,
       count,
-      lots: ids.map((id) => byId.get(id)!),
+      lots: ids.map((id) => lookUp(byId, id)),
     })),
   }
 }
@@ -74,7 +75,7 @@ async function dressed(db: Knex, lots: readonly Lot[]): Promise<LoftLot[]> {
   const patches = await patchRepository(db).names()
   const colours = new Map(await readColours(db, ids))
   return lots.map((lot) => {
-    const source = sources.get(lot.sourceId)!
+    const source = lookUp(sources, lot.sourceId)
     return {
       ...lot,
       sourceName: `${source.commonName} ${PARTS[source.part].label}`,

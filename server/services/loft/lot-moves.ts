@@ -10,6 +10,7 @@ import { idTaken, unacceptable } from '../log/failures'
 import type { Derived, MadeLot } from './lots'
 import type { Batch, Clock, Records, Written } from '../log/records'
 import { move, refuseBeforeWeighing, refuseOverdraw } from './lot-ledger'
+import { last, present } from '../../../core/present'
 
 export type LotRecords = Records<Lot, MadeLot, LotChange, LotQuery>
 
@@ -65,7 +66,7 @@ export const lotMoves = (database: Database, lots: LotRecords, clock: Clock) => 
           },
         })
         await takeOut(step, from, 'splitOut', massG, doneOn, '/massG')
-        return { item: made!, changeSetId: step.changeSetId }
+        return { item: present(made), changeSetId: step.changeSetId }
       }),
 
     /** All that is left of several lots in one bag. @returns the new lot */
@@ -99,10 +100,7 @@ export const lotMoves = (database: Database, lots: LotRecords, clock: Clock) => 
           sum(held, (lot) => lot.leftG * (1 - usefulShare(lot.contents).value)) / mixed.massG
         const made = await lots.createIn(step, {
           ...likeIt(first, id, note),
-          gatheredOn: from
-            .map(({ gatheredOn }) => gatheredOn)
-            .sort()
-            .at(-1)!,
+          gatheredOn: last(from.map(({ gatheredOn }) => gatheredOn).sort()),
           patchId: from.every(({ patchId }) => patchId === first.patchId) ? first.patchId : null,
           sureness: from.find(({ sureness }) => sureness !== 'sure')?.sureness ?? 'sure',
           contents: foreign > 0 ? [{ what: FOREIGN, share: foreign, basis: 'guessed' }] : [],
@@ -121,7 +119,7 @@ export const lotMoves = (database: Database, lots: LotRecords, clock: Clock) => 
             await takeOut(step, lot, 'combinedOut', lot.leftG, doneOn, `/lotIds/${i}`)
           }
         }
-        return { item: made!, changeSetId: step.changeSetId }
+        return { item: present(made), changeSetId: step.changeSetId }
       }),
 
     /** Many bags weighed in one go: each difference is booked, all or nothing. */

@@ -17,6 +17,7 @@ import { stillNeeded, unacceptable } from '../log/failures'
 import { takeStep } from './lot-steps'
 import type { RecordKind } from '../log/record-kind'
 import { move, refuseOverdraw } from './lot-ledger'
+import { last, present } from '../../../core/present'
 
 /** What a lot is that did not come from a walk: split, combined, drawn off, or spent. */
 export interface Derived {
@@ -67,7 +68,7 @@ export const lotKind: RecordKind<Lot, MadeLot, LotChange, LotQuery> = {
       },
       at,
     )
-    const lot = (await lotRepository(trx).find(input.id))!
+    const lot = present(await lotRepository(trx).find(input.id))
     const kind = derived?.movement ?? 'gathered'
     await move(trx, lot, { kind, deltaG: amount.massG, on: input.gatheredOn }, at)
   },
@@ -114,8 +115,8 @@ export const lotKind: RecordKind<Lot, MadeLot, LotChange, LotQuery> = {
     await correct(trx, after, before.gatheredOn, before.netG, at)
     const rest = roundToMilligram(before.leftG - after.leftG - (before.netG - after.netG))
     if (rest === 0) return
-    const lot = (await lotRepository(trx).find(before.id))!
-    const on = [...after.steps.map(({ doneOn }) => doneOn), before.gatheredOn].sort().at(-1)!
+    const lot = present(await lotRepository(trx).find(before.id))
+    const on = last([...after.steps.map(({ doneOn }) => doneOn), before.gatheredOn].sort())
     await move(trx, lot, { kind: 'returned', deltaG: rest, on }, at)
     await refuseOverdraw(trx, lot, '')
   },
@@ -159,12 +160,12 @@ async function amountOf(
 ): Promise<{ massG: number; basis: Basis }> {
   if (netG !== undefined) return { massG: netG, basis: 'measured' }
   if (grossG !== undefined) return { massG: weighedG(grossG, tareG), basis: 'measured' }
-  const weighed = await weighedCounts(trx, sourceId, measure!, state)
-  const typical = state === 'fresh' ? typicalGramsEach(source.part, measure!) : null
+  const weighed = await weighedCounts(trx, sourceId, present(measure), state)
+  const typical = state === 'fresh' ? typicalGramsEach(source.part, present(measure)) : null
   const each = gramsEach(weighed, typical)
   if (each) {
     return {
-      massG: roundToMilligram(each.value * count!),
+      massG: roundToMilligram(each.value * present(count)),
       basis: each.basis === 'measured' ? 'estimated' : 'typical',
     }
   }

@@ -14,6 +14,7 @@ import { shelfRepository } from '../../repositories/shelf'
 import { refuseFuture } from '../log/calendar'
 import { stillNeeded, unacceptable } from '../log/failures'
 import type { RecordKind } from '../log/record-kind'
+import { present } from '../../../core/present'
 
 export const shelfKind: RecordKind<ShelfItem, NewShelfItem, ShelfItemChange, ShelfQuery> = {
   collection: 'shelf',
@@ -67,7 +68,7 @@ export async function refuseShelfOverdraw(
   itemId: string,
   pointer: string,
 ): Promise<void> {
-  const item = (await shelfRepository(trx).find(itemId))!
+  const item = present(await shelfRepository(trx).find(itemId))
   if (item.leftG >= -0.0005) return
   throw unacceptable(
     pointer,

@@ -7,6 +7,7 @@ import { shelfRepository } from '../../repositories/shelf'
 import { stillNeeded, unacceptable } from '../log/failures'
 import { refuseShelfOverdraw } from './shelf'
 import { move, refuseBeforeWeighing, refuseOverdraw } from './lot-ledger'
+import { present } from '../../../core/present'
 
 /** What takes from loft and shelf: a mordant bath, a pot, or a note of a pot. */
 export type Taker = { bathId: string } | { potId: string; eventId?: string }
@@ -78,7 +79,7 @@ export async function takeOffShelf(
 export async function putBack(trx: Knex, taker: Taker, at: string): Promise<void> {
   const by = columnOf(taker)
   for (const use of await movementRepository(trx).takenBy(by)) {
-    const lot = (await lotRepository(trx).find(use.lotId))!
+    const lot = present(await lotRepository(trx).find(use.lotId))
     if (lot.setAsideAt) throw stillNeeded(`${lot.code} is set aside: bring it back first.`)
     await movementRepository(trx).add({ ...use, kind: 'returned', deltaG: -use.deltaG }, at)
   }

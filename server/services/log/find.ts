@@ -20,13 +20,13 @@ export const findService = (db: Knex, names = namesService(db)) => ({
   async find(text: string): Promise<FindHit[]> {
     const tagged = await Promise.all(
       TAGGED.map(async ({ table, kind }) => {
-        const rows = (await db(table)
+        const rows = await db(table)
           // a range, not LIKE: the index on codes serves it
           .whereBetween('code', [text.toUpperCase(), `${text.toUpperCase()}\uffff`])
           .whereNull('set_aside_at')
           .orderBy('id', 'desc')
           .limit(HITS)
-          .select('id', 'code')) as { id: string; code: string }[]
+          .select<{ id: string; code: string }[]>('id', 'code')
         return rows.map(({ id, code }): FindHit => ({ kind, id, label: code, more: '' }))
       }),
     )

@@ -7,6 +7,7 @@ import { takePhoto, type TakenPhoto } from '../../photos/take-photo'
 import { notFound, unacceptable } from './failures'
 import { plainKind } from './plain-kind'
 import type { Clock, Records, Written } from './records'
+import { present } from '../../../core/present'
 
 export const photoKind = plainKind<Photo, NewPhoto, { note?: string }, PhotoQuery>({
   collection: 'photos',
@@ -74,7 +75,7 @@ export const photoService = (
       })
       return item
         ? { item, changeSetId: batch.changeSetId }
-        : { item: (await photoKind.find(trx, id))!, changeSetId: null }
+        : { item: present(await photoKind.find(trx, id)), changeSetId: null }
     })
     return { ...written, place: taken.place }
   },

@@ -70,7 +70,7 @@ export function plainKind<
     },
 
     async find(db, id) {
-      const row = (await db(table).where({ id }).first()) as RecordedRow | undefined
+      const row = await db(table).where({ id }).first<RecordedRow>()
       return row ? toItem(row) : null
     },
 

@@ -26,6 +26,7 @@ import { bestReading, hasStrength } from '../../../shared/rules/swatch/best-read
 import { swatchStrength } from '../../../core/strength/swatch-strength'
 import { calibrationFor } from '../strength/calibration'
 import { countUnmordanted, lastRead, unreadPots } from '../../repositories/waiting'
+import { first, present } from '../../../core/present'
 
 /** How many things of a kind the opening view shows. */
 const SHOWN = 6
@@ -89,7 +90,7 @@ async function wiltingLots(db: Knex): Promise<TodayView['wilting']> {
   })
   return Promise.all(
     items.map(async (lot) => {
-      const source = (await sourceRepository(db).find(lot.sourceId))!
+      const source = present(await sourceRepository(db).find(lot.sourceId))
       return { ...lot, sourceName: `${source.commonName} ${PARTS[source.part].label}` }
     }),
   )
@@ -121,24 +122,27 @@ async function latestReadings(db: Knex): Promise<LatestReading[]> {
 }
 
 async function latestReading(db: Knex, swatchId: string): Promise<LatestReading> {
-  const swatch = (await swatchRepository(db).find(swatchId))!
-  const pot = (await potRepository(db).find(swatch.potId))!
-  const piece = (await pieceRepository(db).find(swatch.pieceId))!
+  const swatch = present(await swatchRepository(db).find(swatchId))
+  const pot = present(await potRepository(db).find(swatch.potId))
+  const piece = present(await pieceRepository(db).find(swatch.pieceId))
   const { lots } = await potRepository(db).firstBath(pot)
   const sourceIds = [...new Set(lots.map(({ sourceId }) => sourceId))]
   const sources = await Promise.all(sourceIds.map((id) => sourceRepository(db).find(id)))
   const reading = bestReading(swatch.readings, { afterLight: true })!
   const strength = hasStrength(reading, piece.bare)
-    ? swatchStrength({ dyed: reading, bare: piece.bare! }, await calibrationFor(db, pot, piece))
+    ? swatchStrength(
+        { dyed: reading, bare: present(piece.bare) },
+        await calibrationFor(db, pot, piece),
+      )
     : null
   return {
     swatchId,
     code: swatch.code,
     hex: reading.hex,
     bareHex: piece.bare?.hex ?? null,
-    sourceId: sourceIds.length === 1 ? sourceIds[0]! : null,
+    sourceId: sourceIds.length === 1 ? first(sourceIds) : null,
     sourceName: sources
-      .map((source) => `${source!.commonName} ${PARTS[source!.part as Part].label}`)
+      .map((source) => `${present(source).commonName} ${PARTS[present(source).part as Part].label}`)
       .join(' and '),
     mordant: mordantMarks(mordantsOf(piece, pot.dyedOn)),
     fibre: FIBRES[piece.fibre].label,

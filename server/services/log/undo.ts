@@ -4,6 +4,7 @@ import { changeLog, type ChangeEntry } from '../../repositories/change-log'
 import type { Knex } from 'knex'
 import { notFound, stillNeeded } from './failures'
 import type { Clock } from './records'
+import { first } from '../../../core/present'
 
 interface Undoable {
   undo(trx: Knex, entry: ChangeEntry, changeSetId: string, at: string): Promise<void>
@@ -23,7 +24,7 @@ export const undoService = (
       const log = changeLog(trx)
       const entries = await log.inSet(changeSetId)
       if (entries.length === 0) throw notFound('change', changeSetId)
-      if (entries[0]!.undoneBy) throw stillNeeded('This change was undone already.')
+      if (first(entries).undoneBy) throw stillNeeded('This change was undone already.')
       const undoneBy = newId()
       const at = clock().toISOString()
       for (const entry of entries.reverse()) {

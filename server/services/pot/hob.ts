@@ -13,6 +13,7 @@ import type { Pot } from '../../../shared/schemas/pot/pot'
 import { bathRepository } from '../../repositories/mordant-baths'
 import { potRepository } from '../../repositories/pots'
 import { sourceRepository } from '../../repositories/sources'
+import { present } from '../../../core/present'
 
 /** Jars that want something within a day are on the hob, too. */
 const JAR_AHEAD_MS = 24 * 3_600_000
@@ -42,7 +43,7 @@ async function sourceNames(db: Knex, pots: readonly Pot[]): Promise<Map<string, 
 }
 
 function ofPot(pot: Pot, names: Map<string, string>): OnTheHob {
-  const litAt = Date.parse(pot.litAt!)
+  const litAt = Date.parse(present(pot.litAt))
   const course = courseSteps(pot.plan?.steps ?? [], againOf(pot))
   const open = openSteps(course, markedSteps(pot), litAt)
   // wetting out goes on beside; what the pot itself does comes first
@@ -71,7 +72,7 @@ function ofBath({ id, code, scheme, pieces, steps, events, startedAt }: MordantB
     skipped,
     at: Date.parse(at),
   }))
-  const now = stepNow(steps, done, Date.parse(startedAt!))
+  const now = stepNow(steps, done, Date.parse(present(startedAt)))
   const doneIds = new Set(done.map(({ stepId }) => stepId))
   const next = now && steps.find((step) => !doneIds.has(step.id) && step.id !== now.step.id)
   return {
@@ -94,8 +95,8 @@ function ofJar(jar: JarView, now: number): OnTheHob[] {
   if (!jar.mould && (!soonest || soonest.dueAt > now + JAR_AHEAD_MS)) return []
   const step = jar.mould
     ? 'Mould: discard'
-    : { shake: 'Shake', air: 'Air', look: 'Look' }[soonest!.kind]
-  const due = jar.mould ? now : soonest!.dueAt
+    : { shake: 'Shake', air: 'Air', look: 'Look' }[present(soonest).kind]
+  const due = jar.mould ? now : present(soonest).dueAt
   return [
     {
       kind: 'jar',

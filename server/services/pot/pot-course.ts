@@ -29,6 +29,7 @@ import { takeAddition } from './pot-stock'
 import { addSwatch } from './pots'
 import type { Batch, Clock, Records, Written } from '../log/records'
 import type { PieceRecords } from '../basket/piece-records'
+import { present } from '../../../core/present'
 
 export type PotRecords = Records<Pot, NewPot, PotChange, PotQuery>
 
@@ -60,7 +61,7 @@ export const potCourse = (
         for (const input of inputs) if (await pots.createIn(batch, input)) made++
         const ids = inputs.map(({ id }) => id)
         const found = await potRepository(trx).findMany(ids)
-        const items = ids.map((id) => found.find((pot) => pot.id === id)!)
+        const items = ids.map((id) => present(found.find((pot) => pot.id === id)))
         return { items, changeSetId: made > 0 ? batch.changeSetId : null }
       }),
 
@@ -71,7 +72,7 @@ export const potCourse = (
         const known = await potNotes(trx).find(event.id)
         if (known) {
           if (known.potId !== id || known.kind !== event.kind) throw idTaken('note', event.id)
-          return { item: (await potRepository(trx).find(id))!, changeSetId: null }
+          return { item: present(await potRepository(trx).find(id)), changeSetId: null }
         }
         const pot = await running(trx, id)
         refuseOutside(pot, event.at, '/at', batch.at)
@@ -79,7 +80,7 @@ export const potCourse = (
         await potNotes(trx).add(id, event)
         if (event.kind === 'add') await takeAddition(trx, id, event, batch.at)
         await pots.logChange(batch, pot)
-        return { item: (await potRepository(trx).find(id))!, changeSetId: batch.changeSetId }
+        return { item: present(await potRepository(trx).find(id)), changeSetId: batch.changeSetId }
       }),
 
     /** Ends a pot: what really happened stands as its factors, and each piece waits to be read. */
@@ -144,7 +145,7 @@ export const potCourse = (
         await treatPieces(batch, pot)
         await potNotes(trx).mark(id, 'done', input.at)
         await pots.logChange(batch, pot)
-        return { item: (await repository.find(id))!, changeSetId: batch.changeSetId }
+        return { item: present(await repository.find(id)), changeSetId: batch.changeSetId }
       }),
   }
 
@@ -164,7 +165,7 @@ export const potCourse = (
     for (const { pieceId } of pot.pieces) {
       const given = input.pieces.find((piece) => piece.pieceId === pieceId)
       const { pieceId: _, swatchId, ...outcome } = given ?? { pieceId, ...NO_OUTCOME }
-      const time = times.find((each) => each.pieceId === pieceId)!
+      const time = present(times.find((each) => each.pieceId === pieceId))
       const minutes = time.firstIn === null ? null : Math.round(time.minutes * 10) / 10
       await potRepository(trx).setOutcome(pot.id, pieceId, minutes, given ? outcome : null)
       await addSwatch(trx, { potId: pot.id, pieceId, swatchId, on: pot.dyedOn }, at)
@@ -194,7 +195,7 @@ export const potCourse = (
     for (const { pieceId, dryG } of pot.pieces) {
       const treatments = given.get(pieceId)
       if (!treatments) continue
-      const piece = (await pieceRepository(batch.trx).find(pieceId))!
+      const piece = present(await pieceRepository(batch.trx).find(pieceId))
       for (const treatment of treatments) {
         await treat(batch.trx, pieceId, dryG, treatment, batch.at, '/pieces')
       }
@@ -227,10 +228,10 @@ const isNoted = (kind: PotEventKind) => (NOTED as readonly PotEventKind[]).inclu
 
 function refuseOutside(pot: Pot, instant: string, pointer: string, at: string): void {
   refuseAhead(pointer, instant, at)
-  if (Date.parse(instant) >= Date.parse(pot.litAt!) - CLOCK_SLACK_MS) return
+  if (Date.parse(instant) >= Date.parse(present(pot.litAt)) - CLOCK_SLACK_MS) return
   throw unacceptable(
     pointer,
-    `at must not be before the pot was lit (${pot.litAt!}); got ${instant}`,
+    `at must not be before the pot was lit (${present(pot.litAt)}); got ${instant}`,
   )
 }
 
@@ -265,7 +266,7 @@ function refuseSenseless(pot: Pot, event: NewPotEvent): void {
   const isIn = event.kind === 'pull'
   const wrong = sum.pieces.find(({ since }) => (since !== null) !== isIn)
   if (!wrong) return
-  const code = pot.pieces.find(({ pieceId }) => pieceId === wrong.pieceId)!.pieceCode
+  const code = present(pot.pieces.find(({ pieceId }) => pieceId === wrong.pieceId)).pieceCode
   throw unacceptable('/data/pieceIds', `${code} is ${isIn ? 'not in' : 'in'} the pot already.`)
 }
 

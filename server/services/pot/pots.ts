@@ -26,6 +26,7 @@ import type { RecordKind } from '../log/record-kind'
 import { vesselKind } from '../log/small-kinds'
 import { putBack } from '../loft/stock-out'
 import { refuseOverdraw } from '../loft/lot-ledger'
+import { present } from '../../../core/present'
 
 const POT_PREFIX = 'POT'
 export const SWATCH_PREFIX = 'SWA'
@@ -68,7 +69,7 @@ export const potKind: RecordKind<Pot, NewPot, PotChange, PotQuery> = {
     } else {
       await pots.update(current.id, { ...current, ...edit })
     }
-    if (light) await lightPot(trx, (await pots.find(current.id))!, light, at)
+    if (light) await lightPot(trx, present(await pots.find(current.id)), light, at)
   },
 
   revert: (trx, before, after, at) => revertCourse(trx, before, after, at),
@@ -91,7 +92,7 @@ export const potKind: RecordKind<Pot, NewPot, PotChange, PotQuery> = {
   async restore(trx, pot, at) {
     for (const use of await movementRepository(trx).takenBy({ pot_id: pot.id })) {
       await movementRepository(trx).add(use, at)
-      const lot = (await lotRepository(trx).find(use.lotId))!
+      const lot = present(await lotRepository(trx).find(use.lotId))
       if (lot.setAsideAt) throw stillNeeded(`${lot.code} is set aside: bring it back first.`)
       await refuseOverdraw(trx, lot, '')
     }

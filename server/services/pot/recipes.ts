@@ -13,6 +13,7 @@ import { sourceRepository } from '../../repositories/sources'
 import { swatchRepository } from '../../repositories/swatches'
 import { notFound } from '../log/failures'
 import { bestReading } from '../../../shared/rules/swatch/best-reading'
+import { lookUp, present } from '../../../core/present'
 
 /** What a pot was, as it goes out to others: without any place. */
 export const recipeService = (db: Knex) => ({
@@ -27,7 +28,7 @@ export const recipeService = (db: Knex) => ({
     const pieces = await pieceRepository(db).findMany(pot.pieces.map(({ pieceId }) => pieceId))
     const swatches = await swatchRepository(db).ofPot(id)
     const plants = pot.lots.map((lot) => {
-      const source = sources.get(lot.sourceId)!
+      const source = lookUp(sources, lot.sourceId)
       return {
         name: source.commonName,
         scientificName: source.scientificName,
@@ -61,7 +62,7 @@ export const recipeService = (db: Knex) => ({
       additions: added.map(({ agent, massG }) => ({ agent: AGENTS[agent].label, massG })),
       steps: courseSteps(pot.plan?.steps ?? facts.steps, againOf(pot)).map(({ words }) => words),
       pieces: pot.pieces.map(({ pieceId, pieceCode, dryG, minutes, outcome }) => {
-        const piece = pieces.find((each) => each.id === pieceId)!
+        const piece = present(pieces.find((each) => each.id === pieceId))
         const readings = swatches.find((swatch) => swatch.pieceId === pieceId)?.readings ?? []
         const reading = bestReading(readings, { afterLight: true })
         return {

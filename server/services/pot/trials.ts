@@ -11,6 +11,7 @@ import { candidatesOf } from '../strength/curve-candidates'
 import { unacceptable } from '../log/failures'
 import { factorsOf } from '../swatch/swatch-factors'
 import { plantToFibreRatio } from '../../../core/harvest/ratio'
+import { present } from '../../../core/present'
 
 /** What a planned pot would teach, held against all that was dyed with its source. */
 export const trialService = (db: Knex) => ({
@@ -26,7 +27,7 @@ export const trialService = (db: Knex) => ({
     const fibreG = pieces.reduce((sum, { dryG }) => sum + dryG, 0)
     const [first] = lots
     if (!first || fibreG === 0) return { pieces: [] }
-    const source = (await sourceRepository(db).find(first.sourceId))!
+    const source = present(await sourceRepository(db).find(first.sourceId))
     const earlier = (await candidatesOf(db, source.id)).map((candidate): EarlierSwatch => ({
       swatchId: candidate.swatch.id,
       code: candidate.swatch.code,

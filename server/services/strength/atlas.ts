@@ -11,6 +11,7 @@ import type { CurvesService } from './curves'
 import { touchedSince } from '../../repositories/touched-sources'
 import { allTimedPickings } from '../../repositories/gatherings'
 import { sourceRepository } from '../../repositories/sources'
+import { present } from '../../../core/present'
 
 /** A source in the atlas: what it is, and all its curves in short. */
 interface AtlasEntry {
@@ -52,16 +53,16 @@ export const atlasService = (database: Database, curves: CurvesService) => {
 
   async function recomputeStale(): Promise<void> {
     for (let id = first(stale); id; id = first(stale)) {
-      const asOf = seen!
+      const asOf = present(seen)
       // taken off first: a change while it is computed puts it back
       stale.delete(id)
       try {
         const { source, candidates, views } = await curves.withCandidates(id)
         const made = { source: await toSource(db, source, candidates), rows: views.map(toAtlasRow) }
         if (made.rows.length > 0) {
-          entries!.set(id, made)
+          present(entries).set(id, made)
           await cache.keep(id, ATLAS_VERSION, asOf, made)
-        } else if (entries!.delete(id)) {
+        } else if (present(entries).delete(id)) {
           await cache.drop(id)
         }
       } catch (error) {
@@ -70,7 +71,7 @@ export const atlasService = (database: Database, curves: CurvesService) => {
       }
       await setImmediate()
     }
-    await cache.keepWhole(ATLAS_VERSION, seen!)
+    await cache.keepWhole(ATLAS_VERSION, present(seen))
   }
 
   return {

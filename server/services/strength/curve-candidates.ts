@@ -20,6 +20,7 @@ import {
   type DyedHow,
 } from '../../../shared/rules/strength/condition'
 import { bestReading } from '../../../shared/rules/swatch/best-reading'
+import { lookUp } from '../../../core/present'
 
 /** A swatch with everything its place on a curve depends on. */
 export interface Candidate {
@@ -60,8 +61,8 @@ async function toCandidates(
   return swatches
     .filter(({ readings }) => readings.length > 0)
     .map((swatch) => {
-      const pot = potById.get(swatch.potId)!
-      const piece = pieceById.get(swatch.pieceId)!
+      const pot = lookUp(potById, swatch.potId)
+      const piece = lookUp(pieceById, swatch.pieceId)
       // a swatch without any reading was left out above
       const reading = bestReading(swatch.readings, { afterLight: true })!
       return {

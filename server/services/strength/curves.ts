@@ -16,6 +16,7 @@ import { notFound } from '../log/failures'
 import { usualCurve } from './usual-curve'
 import { phBandOf } from '../../../shared/rules/strength/condition'
 import { bestReading, hasStrength } from '../../../shared/rules/swatch/best-reading'
+import { present } from '../../../core/present'
 
 interface Wanted {
   head: Omit<CurveView, 'answer'>
@@ -45,7 +46,7 @@ export const curvesService = (db: Knex, compute: ComputeCurves) => {
     async usual(source: Source): Promise<CurveView> {
       const { head, job } = usualCurve(source)
       const [answer] = await compute([job])
-      return { ...head, answer: answer! }
+      return { ...head, answer: present(answer) }
     },
 
     /** What the curve of most swatches says is enough, dry; null while there are too few. */
@@ -54,7 +55,7 @@ export const curvesService = (db: Knex, compute: ComputeCurves) => {
       const wanted = source && wantedOf(source, await candidatesOf(db, sourceId))[0]
       if (!wanted || wanted.job.swatches.length < LEAST_FOR_ENOUGH) return null
       const [answer] = await compute([wanted.job])
-      return { ratioDry: answer!.enough.mid, n: answer!.n }
+      return { ratioDry: present(answer).enough.mid, n: present(answer).n }
     },
 
     /** Of every source, or of one: most swatches first within a source. */
@@ -63,7 +64,7 @@ export const curvesService = (db: Knex, compute: ComputeCurves) => {
       const heads: Wanted['head'][] = []
       const answers: Promise<CurveAnswer[]>[] = []
       for (const id of await sourceRepository(db).dyedIds()) {
-        const source = (await sourceRepository(db).find(id))!
+        const source = present(await sourceRepository(db).find(id))
         const wanted = wantedOf(source, await candidatesOf(db, id))
         heads.push(...wanted.map(({ head }) => head))
         answers.push(compute(wanted.map(({ job }) => job)))
@@ -149,7 +150,7 @@ function toJob(
     swatches: members.map(toJobSwatch),
     excluded: excluded.map((each) => ({
       dyed: seen(each.reading),
-      bare: seen(each.piece.bare!),
+      bare: seen(present(each.piece.bare)),
       ofThisCurve: each.exclusion !== 'mixedBath',
     })),
     prior: priorOf(source, first),
@@ -158,10 +159,10 @@ function toJob(
 
 /** A swatch of its curve, as the core counts it. */
 export const toJobSwatch = (member: Candidate): JobSwatch => ({
-  ratioDry: member.pot.ratioDry!,
+  ratioDry: present(member.pot.ratioDry),
   lot: member.pot.lots.map(({ lotId }) => lotId).join('+'),
   dyed: seen(member.reading),
-  bare: seen(member.piece.bare!),
+  bare: seen(present(member.piece.bare)),
   errorDe: member.reading.errorDe,
   ...otherWay(member),
 })

@@ -18,6 +18,7 @@ import type { CurvesService } from './curves'
 import { phBandOf } from '../../../shared/rules/strength/condition'
 import { sourcesWithSwatches } from '../../repositories/swatch-counts'
 import { patchRepository } from '../../repositories/patches'
+import { present } from '../../../core/present'
 
 /** Views are asked for again and again while a ratio is thought about; few sources at a time. */
 const KEPT_VIEWS = 12
@@ -75,9 +76,9 @@ export const strengthService = (db: Knex, curves: CurvesService) => ({
 function toGroup(key: string, members: Candidate[], curve: CurveView | null): StrengthGroup {
   const first = members[0]!
   const strengthOf = new Map([
-    ...(curve?.swatchIds ?? []).map((id, i) => [id, curve!.answer.strengths[i]!] as const),
+    ...(curve?.swatchIds ?? []).map((id, i) => [id, present(curve).answer.strengths[i]!] as const),
     ...(curve?.excludedIds ?? []).map(
-      (id, i) => [id, curve!.answer.excludedStrengths[i]!] as const,
+      (id, i) => [id, present(curve).answer.excludedStrengths[i]!] as const,
     ),
   ])
   return {

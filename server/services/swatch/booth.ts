@@ -18,6 +18,7 @@ import { notFound } from '../log/failures'
 import { bestReading } from '../../../shared/rules/swatch/best-reading'
 import { calibrationFor } from '../strength/calibration'
 import { coloursInBox, readPieceLike } from '../../repositories/colours'
+import { lookUp, present } from '../../../core/present'
 
 /** Colours farther off than this along one axis of CIELAB are near to nobody's eye. */
 const REACH = 14
@@ -30,8 +31,8 @@ export const boothService = (db: Knex) => ({
   async view(id: string): Promise<BoothView> {
     const swatch = await swatchRepository(db).find(id)
     if (!swatch) throw notFound('swatch', id)
-    const pot = (await potRepository(db).find(swatch.potId))!
-    const piece = (await pieceRepository(db).find(swatch.pieceId))!
+    const pot = present(await potRepository(db).find(swatch.potId))
+    const piece = present(await pieceRepository(db).find(swatch.pieceId))
     const sources = await sourceRepository(db).findMany([
       ...new Set(pot.lots.map(({ sourceId }) => sourceId)),
     ])
@@ -97,14 +98,14 @@ function attentionFor({ attentionMin }: Swatch, pot: Pot): BoothView['attention'
 async function bareAlike(db: Knex, piece: Piece): Promise<BoothView['bareAlike']> {
   const found = await readPieceLike(db, piece)
   if (!found) return null
-  const [reading] = (await readingRepository(db).ofPieces([found.id])).get(found.id)!
-  return { pieceCode: found.code, reading: reading! }
+  const [reading] = lookUp(await readingRepository(db).ofPieces([found.id]), found.id)
+  return { pieceCode: found.code, reading: present(reading) }
 }
 
 async function wordsFor(db: Knex, id: string): Promise<string> {
-  const swatch = (await swatchRepository(db).find(id))!
-  const pot = (await potRepository(db).find(swatch.potId))!
-  const piece = (await pieceRepository(db).find(swatch.pieceId))!
+  const swatch = present(await swatchRepository(db).find(id))
+  const pot = present(await potRepository(db).find(swatch.potId))
+  const piece = present(await pieceRepository(db).find(swatch.pieceId))
   const sources = await sourceRepository(db).findMany([
     ...new Set(pot.lots.map(({ sourceId }) => sourceId)),
   ])

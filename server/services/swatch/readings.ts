@@ -5,6 +5,7 @@ import { labOfReflectance } from '../../../core/colour/tristimulus'
 import { InputError } from '../../../core/input-error'
 import { newId } from '../../../shared/ids'
 import { PLAIN_ABOUT, type NewReading, type Reading } from '../../../shared/schemas/swatch/reading'
+import { present } from '../../../core/present'
 
 /**
  * A reading as it is kept, from a colour as it was given.
@@ -37,7 +38,7 @@ export function takeReading(input: NewReading, readAt: string, pointer: string):
     const clipped = clippedChannels(input.hex)
     return { ...common, ...estimated, method: 'hex', hex: hexOfLab(lab), lab, clipped }
   }
-  const lab = input.lab!
+  const lab = present(input.lab)
   try {
     estimateReflectance(lab)
   } catch (cause) {

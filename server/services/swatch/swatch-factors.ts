@@ -3,6 +3,7 @@ import type { Part } from '../../../catalogue/parts'
 import type { Factors } from '../../../core/evidence/factors'
 import type { Candidate } from '../strength/curve-candidates'
 import { mordantsIn } from '../strength/curve-candidates'
+import { first } from '../../../core/present'
 
 /** Everything recorded of how a swatch came to be, as pairs are compared by. */
 export function factorsOf(candidate: Candidate, part: Part): Factors {
@@ -17,7 +18,7 @@ export function factorsOf(candidate: Candidate, part: Part): Factors {
     source: pot.lots.map(({ sourceId }) => sourceId),
     lot: pot.lots.map(({ lotCode }) => lotCode),
     part,
-    state: states.length === 1 ? states[0]! : 'mixed',
+    state: states.length === 1 ? first(states) : 'mixed',
     particleSize: pot.plan?.size ?? null,
     ratioDry: pot.ratioDry,
     fibre: piece.fibre,

@@ -25,6 +25,7 @@ import { spectrumOf } from './readings'
 import type { Clock } from '../log/records'
 import { bestReading } from '../../../shared/rules/swatch/best-reading'
 import { bandAt } from '../../../core/strength/posterior/band-at'
+import { present } from '../../../core/present'
 
 /** Undyed fibre that nobody read: about so, CIELAB. */
 const USUAL_BARE = { l: 87, a: 0.8, b: 9.5 }
@@ -61,12 +62,12 @@ export const readerService = (
       if (!piece) throw notFound('piece', ask.pieceId)
       return bareOf(piece)
     }
-    const swatch = await swatchRepository(db).find(ask.swatchId!)
-    if (!swatch) throw notFound('swatch', ask.swatchId!)
+    const swatch = await swatchRepository(db).find(present(ask.swatchId))
+    if (!swatch) throw notFound('swatch', present(ask.swatchId))
     const read = bestReading(swatch.readings)
     if (read && !read.wet) return spectrumOf(read)
-    const pot = (await potRepository(db).find(swatch.potId))!
-    const piece = (await pieceRepository(db).find(swatch.pieceId))!
+    const pot = present(await potRepository(db).find(swatch.potId))
+    const piece = present(await pieceRepository(db).find(swatch.pieceId))
     const source = pot.lots[0] && (await sourceRepository(db).find(pot.lots[0].sourceId))
     if (!source) return estimateReflectance(UNKNOWN_LAB)
     const { views } = await curves.withCandidates(source.id)

@@ -13,6 +13,7 @@ import {
   type RuleRow,
   type TakingRow,
 } from '../../repositories/gathering-rules'
+import { first, lookUp } from '../../../core/present'
 
 /**
  * What each patch still bears of each source in the calendar year of a day: by the patch's own rule
@@ -41,7 +42,7 @@ export async function bearingsOf(
   for (const row of takings) {
     const from = takenFrom(row.obtained)
     if (from === 'elsewhere') continue
-    const { dryFraction } = byId.get(row.sourceId)!
+    const { dryFraction } = lookUp(byId, row.sourceId)
     const massG = row.state === 'dried' ? row.massG / dryFraction : row.massG
     entry(row).takings.push({ massG: Math.max(0, massG), fallen: from === 'ground' })
   }
@@ -49,9 +50,9 @@ export async function bearingsOf(
   const ownRules = new Map(rules.map((row) => [keyOf(row), row]))
   const bearings = new Map<string, Bearing[]>()
   for (const [key, { patchId, patchName, takings: taken }] of found) {
-    const sourceId = key.split(' ')[0]!
+    const sourceId = first(key.split(' '))
     const own = ownRules.get(key)
-    const rule = own ? (JSON.parse(own.rule) as AllowanceRule) : byId.get(sourceId)!.rule
+    const rule = own ? (JSON.parse(own.rule) as AllowanceRule) : lookUp(byId, sourceId).rule
     const computed = allowance(rule, taken, own?.standingG ?? undefined)
     const list = bearings.get(sourceId) ?? []
     list.push({ patchId, patchName, rule, own: Boolean(own), ...computed })

@@ -6,6 +6,7 @@ import type { NameHit } from '../../../shared/views/walk/name-hit'
 import type { Source } from '../../../shared/schemas/walk/source'
 import { ofCollections, sinceLastChange } from '../../database/since-last-change'
 import { sourceRepository } from '../../repositories/sources'
+import { lookUp } from '../../../core/present'
 
 interface Entry {
   id: string
@@ -53,7 +54,7 @@ export const namesService = (db: Knex) => {
       // a word that fits nothing, such as "heads", must not hide what the others find
       const hits = exact.length > 0 ? exact : search.search(words, options)
       return hits.slice(0, limit).map(({ id }) => {
-        const source = sources.get(id as string)!
+        const source = lookUp(sources, id as string)
         return { source, via: viaOf(source, words) }
       })
     },

@@ -27,6 +27,7 @@ import {
   weighedDryness,
   type Found,
 } from '../../repositories/gatherings'
+import { lookUp } from '../../../core/present'
 
 /** Dots drawn on a year ribbon; older ones are left out. */
 const MOST_DOTS = 6
@@ -52,7 +53,7 @@ export const walkService = (db: Knex, enoughOf: (sourceId: string) => Promise<En
     async source(id: string, on: string): Promise<SourceOnWalk> {
       const source = await sourceRepository(db).find(id)
       if (!source || source.setAsideAt) throw notFound('source', id)
-      const dry = (await drynessOf(db, [source])).get(id)!
+      const dry = lookUp(await drynessOf(db, [source]), id)
       const ratioDry = await ratioOf(source, dry, enoughOf)
       const each: SourceOnWalk['each'] = {}
       for (const measure of MEASURE_KEYS) {
@@ -107,7 +108,7 @@ async function computeView(
   const rows = sources.map((source): WalkRow => {
     const found = gathered.get(source.id) ?? []
     const window = windowOf(source, found, on, southern)
-    const dry = dryness.get(source.id)!
+    const dry = lookUp(dryness, source.id)
     const inStock = stock.get(source.id)
     const usual = usualRatioDry(source, dry)
     return {
@@ -138,7 +139,7 @@ async function computeView(
 async function allSources(db: Knex): Promise<Source[]> {
   const ids = await sourceRepository(db).namedIds()
   const byId = new Map((await sourceRepository(db).findMany(ids)).map((each) => [each.id, each]))
-  return ids.map((id) => byId.get(id)!)
+  return ids.map((id) => lookUp(byId, id))
 }
 
 function windowOf(source: Source, found: Found[], on: string, southern: boolean) {
