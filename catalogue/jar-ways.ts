@@ -1,5 +1,6 @@
 import type { RoundRule } from '../core/jar/rounds'
 import type { SteepWindow } from '../core/bath/extraction'
+import { keysOf } from '../core/json'
 
 /** How stuff stands in a jar until its colour is out. Times are common practice, no source. */
 export interface JarWayFacts {
@@ -77,4 +78,4 @@ export const JAR_WAYS = {
 } as const satisfies Record<string, JarWayFacts>
 
 export type JarWay = keyof typeof JAR_WAYS
-export const JAR_WAY_KEYS = Object.keys(JAR_WAYS) as JarWay[]
+export const JAR_WAY_KEYS = keysOf(JAR_WAYS)

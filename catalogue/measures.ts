@@ -1,4 +1,5 @@
 import type { Part } from './parts'
+import { keysOf } from '../core/json'
 
 /** Measures that serve where no scale is at hand. */
 export const MEASURES = {
@@ -11,7 +12,7 @@ export const MEASURES = {
   bucket: 'buckets (10 L)',
 } as const
 export type Measure = keyof typeof MEASURES
-export const MEASURE_KEYS = Object.keys(MEASURES) as Measure[]
+export const MEASURE_KEYS = keysOf(MEASURES)
 
 type Typical = Partial<Record<Measure, number>>
 

@@ -1,6 +1,7 @@
 import type { BathHeat, StagePlan } from '../core/mordant/bath-steps'
 import type { Agent } from './agents'
 import type { Provenance } from './provenance'
+import { keysOf } from '../core/json'
 
 /** An agent of a stage, with the percentage of the dry fibre that is usual. */
 export interface SchemeAgent {
@@ -140,7 +141,7 @@ export const SCHEMES = {
 } as const satisfies Record<string, MordantScheme>
 
 export type Scheme = keyof typeof SCHEMES
-export const SCHEME_KEYS = Object.keys(SCHEMES) as Scheme[]
+export const SCHEME_KEYS = keysOf(SCHEMES)
 
 /** The facts of a scheme, seen alike for all of them. */
 export const schemeFacts = (scheme: Scheme): MordantScheme => SCHEMES[scheme]

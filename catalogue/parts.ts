@@ -1,3 +1,4 @@
+import { keysOf } from '../core/json'
 /** Parts that are gathered, what they are usually like, and the stages they go through. */
 export interface PartFacts {
   label: string
@@ -67,7 +68,7 @@ export const PARTS = {
 } as const satisfies Record<string, PartFacts>
 
 export type Part = keyof typeof PARTS
-export const PART_KEYS = Object.keys(PARTS) as Part[]
+export const PART_KEYS = keysOf(PARTS)
 
 /** Parts whose tannin serves as a mordant or a helper for other dyes; common practice, no source. */
 export const TANNIN_PARTS: readonly Part[] = [

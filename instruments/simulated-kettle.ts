@@ -1,5 +1,6 @@
 import { boilingPointC, pressureAtHpa } from '../core/bath/boiling-point'
 import { evaporatedL, surfaceOfVesselM2, type Lid } from '../core/bath/evaporation'
+import { present } from '../core/present'
 
 /** What happens to a pot on a burner, in the order it happens. */
 export type KettleEvent = { at: number } & (
@@ -70,7 +71,7 @@ export function kettleTempC(
 
   for (let t = 0; t < seconds; t += step) {
     while (waiting[0] && waiting[0].at <= since + t * 1000) {
-      const event = waiting.shift()!
+      const event = present(waiting.shift())
       if (event.kind === 'heat') {
         wantedW = event.isOn ? powerW * intoPot : 0
         holdC = event.holdC ?? Infinity

@@ -1,4 +1,5 @@
 import { noiseAt } from './instrument'
+import { present } from '../core/present'
 
 /** What the swatch reader tells of one look: 31 reflectances, 400 to 700 nm. */
 export interface SpectrumReading {
@@ -48,7 +49,7 @@ export function simulatedReader(seed: number, since: number): SwatchReader {
       const noise = noiseAt(seed + 97 * band + 7919 * n, at, 1)
       const seen = value * light(at, band) * (1 + NOISE * noise)
       const dark = DARK_NOISE * noiseAt(seed + 31 * band + 104_729 * n + 1, at, 1)
-      return (seen + dark) / light(calibratedAt!, band)
+      return (seen + dark) / light(present(calibratedAt), band)
     })
   return {
     name: 'swatch reader',

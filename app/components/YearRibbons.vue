@@ -5,6 +5,7 @@ import { PARTS } from '~~/catalogue/parts'
 import { formatMass } from '~~/core/quantity/format-quantity'
 import type { WalkRow } from '~~/shared/views/walk/walk'
 import { moreText, orderedRows, windowText } from '~/features/today/windows'
+import { present } from '~~/core/present'
 
 /** One row a source: when it is ready, what was gathered and which colour it gave. */
 const {
@@ -44,7 +45,10 @@ function bars({ window }: WalkRow) {
           [1, to],
         ]
   return spans
-    .map(([first, last]) => ({ left: x(first!), width: x(last! + 1) - x(first!) }))
+    .map(([first, last]) => ({
+      left: x(present(first)),
+      width: x(present(last) + 1) - x(present(first)),
+    }))
     .filter(({ width }) => width > SLIVER)
 }
 

@@ -3,7 +3,7 @@ import type { ImportPlan } from '~~/shared/views/exchange/import-plan'
 import { sendFile } from '~/features/exchange/read-news'
 import LoftNav from '~/features/loft/LoftNav.vue'
 import { formatCount } from '~~/core/quantity/format-count'
-import { messageOf } from '~~/core/present'
+import { messageOf, present } from '~~/core/present'
 
 /** Open files out of the log and into it. An import is looked at first, then done whole or not. */
 const session = useSession()
@@ -68,7 +68,7 @@ async function run(path: string) {
   try {
     await sendFile(
       path,
-      file.value!,
+      present(file.value),
       (news) => {
         if ('done' in news) progress.value = news
         else if ('plan' in news) plan.value = news.plan

@@ -21,6 +21,7 @@ import { eventWords } from '~/features/hob/words'
 import { piecesText } from '~/features/basket/readiness'
 import PotNav from '~/features/pot/PotNav.vue'
 import dayjs from 'dayjs'
+import { present } from '~~/core/present'
 
 const api = useApi()
 const route = useRoute()
@@ -77,7 +78,7 @@ const notes = computed(() =>
   [...(opened.value?.pot.events ?? [])].reverse().map((event) => ({
     id: event.id,
     note: event.note,
-    words: eventWords(event, opened.value!.pot),
+    words: eventWords(event, present(opened.value).pot),
     time: dayjs(event.at).format('D MMM HH:mm'),
   })),
 )

@@ -21,7 +21,7 @@ import { useIntake } from '~/features/pot/plan/intake'
 import { sourcesInBath, useKnownStrength } from '~/features/pot/plan/known-strength'
 import { usePlanContents } from '~/features/pot/plan/plan-contents'
 import { blankPot } from '~/features/pot/pot-draft'
-import { first } from '~~/core/present'
+import { first, present } from '~~/core/present'
 
 const route = useRoute()
 const now = useNow(30_000)
@@ -34,7 +34,7 @@ const asked = (name: string) => {
 const draftOfPot = useDraft('pot-plan', blankPot)
 const { draft } = draftOfPot
 const { data: stock, failure: unloaded } = usePotStock(
-  () => [...(asked('piece') ? [asked('piece')!] : []), ...inHand()],
+  () => [...(asked('piece') ? [present(asked('piece'))] : []), ...inHand()],
   () => asked('from') ?? draft.fromPotId,
 )
 provide(POT_STOCK, stock)
@@ -57,7 +57,7 @@ useIntake(
   () => ({
     lotId: asked('lot'),
     ratioDry: Number(asked('ratio')) || null,
-    pieceIds: [...(asked('piece') ? [asked('piece')!] : []), ...inHand()],
+    pieceIds: [...(asked('piece') ? [present(asked('piece'))] : []), ...inHand()],
     fromPotId: asked('from'),
   }),
 )

@@ -4,6 +4,7 @@ import { readPhoto, type PhotoReading } from '~~/core/colour/photo/read-photo'
 import type { PixelArea } from '~~/core/colour/photo/sampled-area'
 import type { Lab } from '~~/core/colour/tristimulus'
 import { InputError } from '~~/core/input-error'
+import { present } from '~~/core/present'
 
 /** What in the photo is known, by places in it. */
 export type PlacedKnown =
@@ -95,7 +96,9 @@ function pixels(box: PhotoBox): PixelArea {
   if (width < 1 || height < 1) {
     throw new InputError('area must lie in the photo: mark it again', '/area')
   }
-  const context = new OffscreenCanvas(width, height).getContext('2d', { willReadFrequently: true })!
+  const context = present(
+    new OffscreenCanvas(width, height).getContext('2d', { willReadFrequently: true }),
+  )
   context.drawImage(picture, -left, -top)
   return context.getImageData(0, 0, width, height)
 }

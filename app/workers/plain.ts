@@ -1,4 +1,5 @@
 import { toRaw } from 'vue'
+import { parseJson } from '~~/core/json'
 
 /** A copy without the page's proxies, as a thread can be sent it. */
-export const plain = <T>(value: T): T => JSON.parse(JSON.stringify(toRaw(value))) as T
+export const plain = <T>(value: T): T => parseJson<T>(JSON.stringify(toRaw(value)))

@@ -1,6 +1,7 @@
 import type { AgentFacts } from './facts'
 import { MORDANTS } from './mordants'
 import { OTHERS } from './others'
+import { keysOf } from '../../core/json'
 
 export type { AgentFacts } from './facts'
 export { isMordant, MORDANT_KEYS, mordantMarks, MORDANTS, type Mordant } from './mordants'
@@ -8,7 +9,7 @@ export { isMordant, MORDANT_KEYS, mordantMarks, MORDANTS, type Mordant } from '.
 /** Everything that is kept on the shelf and put into baths. */
 export const AGENTS = { ...MORDANTS, ...OTHERS } as const
 export type Agent = keyof typeof AGENTS
-export const AGENT_KEYS = Object.keys(AGENTS) as Agent[]
+export const AGENT_KEYS = keysOf(AGENTS)
 
 /** The facts of an agent, seen alike for all of them. */
 export const agentFacts = (agent: Agent): AgentFacts => AGENTS[agent]

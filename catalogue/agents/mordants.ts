@@ -1,4 +1,5 @@
 import { DUST, type MordantFacts } from './facts'
+import { keysOf } from '../../core/json'
 
 const DRY_TIGHT = 'Dry, in a closed and labelled jar, locked away.'
 
@@ -91,7 +92,7 @@ export const MORDANTS = {
 } as const satisfies Record<string, MordantFacts>
 
 export type Mordant = keyof typeof MORDANTS
-export const MORDANT_KEYS = Object.keys(MORDANTS) as Mordant[]
+export const MORDANT_KEYS = keysOf(MORDANTS)
 
 export const isMordant = (agent: string): agent is Mordant => Object.hasOwn(MORDANTS, agent)
 

@@ -3,6 +3,7 @@ import { CELLULOSE } from './cellulose'
 import type { FibreFacts, Form } from './facts'
 import { PROTEIN } from './protein'
 import { SKINS_AND_WOOD } from './skins-and-wood'
+import { keysOf } from '../../core/json'
 
 export { FIBRE_CLASSES, FORMS } from './facts'
 export type { FibreClass, FibreFacts, Form } from './facts'
@@ -10,7 +11,7 @@ export type { FibreClass, FibreFacts, Form } from './facts'
 /** Fibres and other things that are dyed. */
 export const FIBRES = { ...PROTEIN, ...CELLULOSE, ...SKINS_AND_WOOD } as const
 export type Fibre = keyof typeof FIBRES
-export const FIBRE_KEYS = Object.keys(FIBRES) as Fibre[]
+export const FIBRE_KEYS = keysOf(FIBRES)
 
 /** The facts of a fibre, seen alike for all of them. */
 export const fibreFacts = (fibre: Fibre): FibreFacts => FIBRES[fibre]

@@ -1,13 +1,14 @@
 import { COLD } from './cold'
 import type { WayFacts } from './facts'
 import { HEATED } from './heated'
+import { keysOf } from '../../core/json'
 
 export type { WayFacts } from './facts'
 
 /** Ways a source gives its colour, by the name a dyer would call them. */
 export const WAYS = { ...HEATED, ...COLD } as const
 export type Way = keyof typeof WAYS
-export const WAY_KEYS = Object.keys(WAYS) as Way[]
+export const WAY_KEYS = keysOf(WAYS)
 
 /** The facts of a way, seen alike for all of them. */
 export const wayFacts = (way: Way): WayFacts => WAYS[way]

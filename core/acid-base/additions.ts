@@ -4,7 +4,8 @@ import { InputError } from '../input-error'
 import { AGENT_FORMS } from '../mordant/agents'
 import { molarMassOfForm } from '../mordant/hydrates'
 import type { AcidName } from './acids'
-import { first } from '../present'
+import { first, present } from '../present'
+import { keysOf } from '../json'
 
 /** What an agent sets free in water, for one mole of it. */
 export interface Chemistry {
@@ -28,7 +29,7 @@ export interface Chemistry {
 export const PH_AGENTS = {
   sodaAsh: {
     moves: 'up',
-    forms: AGENT_FORMS.sodaAsh!,
+    forms: present(AGENT_FORMS.sodaAsh),
     acids: ['carbonic'],
     ions: [{ charge: 1, perMole: 2 }],
   },
@@ -110,7 +111,7 @@ export const PH_AGENTS = {
 } as const satisfies Record<string, Chemistry>
 
 export type PhAgent = keyof typeof PH_AGENTS
-export const PH_AGENT_KEYS = Object.keys(PH_AGENTS) as PhAgent[]
+export const PH_AGENT_KEYS = keysOf(PH_AGENTS)
 
 export const chemistryOf = (agent: PhAgent): Chemistry => {
   if (Object.hasOwn(PH_AGENTS, agent)) return PH_AGENTS[agent]

@@ -3,6 +3,7 @@ import { ACIDS, LOG_KSP, PK_WATER, type AcidName } from './acids'
 import { logActivity } from './activity'
 import { amountOf, chemistryOf, type Addition } from './additions'
 import { chargeBalance, chargeOf, type Solution } from './charge-balance'
+import { present } from '../present'
 
 export interface Bath {
   waterL: number
@@ -60,7 +61,7 @@ export function bathPh({ waterL, alkalinityMmolL = 0, additions, brings }: Bath)
     ions: [...(brings?.ions ?? []), ...[...byCharge].map(([charge, molL]) => ({ charge, molL }))],
   })
   for (const { addition, molL } of solids) {
-    const kind = chemistryOf(addition.agent).solid!
+    const kind = present(chemistryOf(addition.agent).solid)
     const isOver = (share: number) => {
       dissolve(addition, share * molL)
       const over = logSaturation(kind, solution(), totals)

@@ -1,6 +1,7 @@
 import { Matrix, inverse } from 'ml-matrix'
 import type { Xyz } from './tristimulus'
 import type { Triple } from './weighting'
+import { present } from '../present'
 
 /** Sharpened cone responses of the Bradford transform (Lam 1985), as in CSS Color 4. */
 const BRADFORD = new Matrix([
@@ -20,5 +21,5 @@ export function adaptXyz({ x, y, z }: Xyz, from: Triple, to: Triple): Xyz {
   const coneFrom = BRADFORD.mmul(Matrix.columnVector([...from]))
   const coneTo = BRADFORD.mmul(Matrix.columnVector([...to]))
   const [ax, ay, az] = BACK.mmul(cone.mul(coneTo.div(coneFrom))).to1DArray()
-  return { x: ax!, y: ay!, z: az! }
+  return { x: present(ax), y: present(ay), z: present(az) }
 }

@@ -3,6 +3,7 @@ import { checkedLab, hexOfLab, labOfHex, xyzOfHex } from './screen-colour'
 import type { Reflectance } from './spectrum'
 import { lchOfLab, xyzOfLab, type Lab, type Lch, type Xyz } from './tristimulus'
 import { DAYLIGHT, weighting } from './weighting'
+import { present } from '../present'
 
 export interface DescribedColour {
   hex: string
@@ -20,7 +21,7 @@ export interface DescribedColour {
  * @throws InputError for a colour that cannot be read or that no surface can have
  */
 export function describeColour({ hex, lab: given }: { hex?: string; lab?: Lab }): DescribedColour {
-  const lab = hex === undefined ? checkedLab(given!) : labOfHex(hex)
+  const lab = hex === undefined ? checkedLab(present(given)) : labOfHex(hex)
   return {
     hex: hexOfLab(lab),
     lab,

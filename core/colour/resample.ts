@@ -1,6 +1,7 @@
 import { finite } from '../checks'
 import { InputError } from '../input-error'
 import { BANDS, FIRST_NM, STEP_NM, WAVELENGTHS_NM, type Reflectance } from './spectrum'
+import { present } from '../present'
 
 /** Wavelengths and reflectance factors of one reading; same length, in any order. */
 export interface SampledSpectrum {
@@ -66,9 +67,9 @@ function refuseGaps(nodes: readonly Node[]): void {
       '/wavelengthsNm',
     )
   }
-  if (first.nm > FIRST_NM + MOST_BEYOND_NM || last!.nm < LAST_NM - MOST_BEYOND_NM) {
+  if (first.nm > FIRST_NM + MOST_BEYOND_NM || present(last).nm < LAST_NM - MOST_BEYOND_NM) {
     throw new InputError(
-      `wavelengths must cover ${FIRST_NM + MOST_BEYOND_NM} to ${LAST_NM - MOST_BEYOND_NM} nm; got ${first.nm} to ${last!.nm} nm`,
+      `wavelengths must cover ${FIRST_NM + MOST_BEYOND_NM} to ${LAST_NM - MOST_BEYOND_NM} nm; got ${first.nm} to ${present(last).nm} nm`,
       '/wavelengthsNm',
     )
   }
@@ -87,7 +88,7 @@ function refuseGaps(nodes: readonly Node[]): void {
 
 function valueAt(nodes: readonly Node[], nm: number): number {
   if (nm <= nodes[0]!.nm) return nodes[0]!.factor
-  if (nm >= nodes.at(-1)!.nm) return nodes.at(-1)!.factor
+  if (nm >= present(nodes.at(-1)).nm) return present(nodes.at(-1)).factor
   const above = nodes.findIndex((node) => node.nm >= nm)
   if (nodes[above]!.nm === nm) return nodes[above]!.factor
   const from = Math.min(Math.max(0, above - 2), nodes.length - 4)

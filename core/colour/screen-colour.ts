@@ -11,6 +11,7 @@ import {
 import { finite, quoted } from '../checks'
 import { InputError } from '../input-error'
 import type { Lab, Xyz } from './tristimulus'
+import { present } from '../present'
 
 // culori's light build knows only the colour spaces that are registered here.
 useMode(modeRgb)
@@ -118,5 +119,5 @@ function rgbOfHex(hex: string, pointer: string): Rgb {
   }
   const six = figures.length === 3 ? figures.replace(/./g, '$&$&') : figures
   const [r, g, b] = [0, 2, 4].map((at) => parseInt(six.slice(at, at + 2), 16) / 255)
-  return { mode: 'rgb', r: r!, g: g!, b: b! }
+  return { mode: 'rgb', r: present(r), g: present(g), b: present(b) }
 }

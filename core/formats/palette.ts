@@ -1,3 +1,4 @@
+import { present } from '../present'
 /** A colour that goes out: what it is called, and its screen colour. */
 export interface PaletteColour {
   name: string
@@ -38,7 +39,7 @@ export function writeSvgSheet(title: string, colours: readonly PaletteColour[]):
     const [first, ...others] = name.split(', ')
     return [
       `<rect x="${x}" y="${y}" width="${CELL.width}" height="${CELL.patch}" fill="${hex}"/>`,
-      `<text x="${x}" y="${y + CELL.patch + 16}" font-weight="600">${escaped(first!)}</text>`,
+      `<text x="${x}" y="${y + CELL.patch + 16}" font-weight="600">${escaped(present(first))}</text>`,
       `<text x="${x}" y="${y + CELL.patch + 32}">${escaped(others.join(', '))}</text>`,
     ].join('')
   })

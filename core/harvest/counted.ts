@@ -1,6 +1,7 @@
 import { deviation, mean } from 'd3-array'
 import { positive } from '../checks'
 import type { Basis } from './dry-fraction'
+import { present } from '../present'
 
 /** So many of something, weighed together: seven heads, 48 g. */
 export interface WeighedCount {
@@ -44,7 +45,7 @@ export function gramsEach(
   const sd = deviation(each)
   return {
     value: all / count,
-    relativeSd: sd === undefined ? null : sd / mean(each)!,
+    relativeSd: sd === undefined ? null : sd / present(mean(each)),
     basis: 'measured',
     n: weighed.length,
   }

@@ -1,4 +1,5 @@
 import { mean } from 'd3-array'
+import { present } from '../present'
 
 /**
  * The state a lot is in. A ratio means nothing until the state is named. A liquor is kept in grams
@@ -38,7 +39,8 @@ export interface DryFractionEvidence {
  */
 export function dryFraction({ state, own, siblings, typical }: DryFractionEvidence): DryFraction {
   if (state === 'dried') return { value: 1, basis: 'measured', n: 0 }
-  if (own.length > 0) return { value: mean(own)!, basis: 'measured', n: own.length }
-  if (siblings.length > 0) return { value: mean(siblings)!, basis: 'estimated', n: siblings.length }
+  if (own.length > 0) return { value: present(mean(own)), basis: 'measured', n: own.length }
+  if (siblings.length > 0)
+    return { value: present(mean(siblings)), basis: 'estimated', n: siblings.length }
   return { value: typical, basis: 'typical', n: 0 }
 }

@@ -1,4 +1,5 @@
 import type { WayStep } from './way-steps'
+import { present } from '../present'
 
 /** Something noted of a pot: a step done or left out, or a look, a reading, an addition. */
 export interface AttendedNote {
@@ -33,7 +34,7 @@ export function attentionOf(steps: readonly WayStep[], notes: readonly AttendedN
   }
   const ofSteps = done.reduce(
     // `rub#2` is the second round of `rub`
-    (sum, { stepId }) => sum + (lengths.get(stepId!.replace(/#\d+$/, '')) ?? 0),
+    (sum, { stepId }) => sum + (lengths.get(present(stepId).replace(/#\d+$/, '')) ?? 0),
     0,
   )
   const brief = notes.filter(({ kind, stepId }) => stepId === null && BRIEF.includes(kind)).length

@@ -70,7 +70,7 @@ function stageGuards({ pieces, waterL }: GuardedBath, agents: readonly GuardedAg
     guards.push(...alkaliOnIron(pieces, ph, Boolean(iron)), ...phGuards(pieces, ph))
   }
   const alum = agents.find(({ agent }) => agent === 'alum')
-  if (alum && alum.percentWof > MOST_PERCENT.alum!) {
+  if (alum && alum.percentWof > present(MOST_PERCENT.alum)) {
     guards.push({
       code: 'alumOver',
       level: 'grave',
@@ -80,7 +80,7 @@ function stageGuards({ pieces, waterL }: GuardedBath, agents: readonly GuardedAg
   }
   const copper = agents.find(({ agent }) => agent === 'copperSulfate')
   if (copper) {
-    const over = copper.percentWof > MOST_PERCENT.copperSulfate!
+    const over = copper.percentWof > present(MOST_PERCENT.copperSulfate)
     guards.push({
       code: 'copper',
       level: 'grave',

@@ -1,6 +1,6 @@
 import { InputError } from '../input-error'
 import { inOrder, type WayStep } from '../pot/way-steps'
-import { lookUp } from '../present'
+import { lookUp, present } from '../present'
 
 /** A stretch of time, ms since 1970. */
 export type Span = readonly [from: number, to: number]
@@ -49,7 +49,7 @@ export function dayPlan(question: DayPlanQuestion): DayPlan {
   if ((from === undefined) === (by === undefined)) {
     throw new InputError('either from or by must be given; got both or neither', '/from')
   }
-  const start = from !== undefined ? placed(question, from) : placedBackwards(question, by!)
+  const start = from !== undefined ? placed(question, from) : placedBackwards(question, present(by))
   const ends = question.steps.map(({ id, minutes }) => start[id]! + minutes * MS_PER_MIN)
   return { start, begins: Math.min(...Object.values(start)), ends: Math.max(...ends) }
 }

@@ -21,7 +21,7 @@ import {
   type DyedOverBare,
   type SeenSpectrum,
 } from './swatch-strength'
-import { first } from '../present'
+import { first, present } from '../present'
 
 export interface JobSwatch {
   /** g air-dry plant per g dry fibre. */
@@ -127,7 +127,9 @@ export function curveOfJob({ swatches, excluded = [], prior, near }: CurveJob): 
 }
 
 const meanOf = (spectra: readonly Reflectance[]): Reflectance | null =>
-  spectra.length === 0 ? null : first(spectra).map((_, i) => mean(spectra, (each) => each[i]!)!)
+  spectra.length === 0
+    ? null
+    : first(spectra).map((_, i) => present(mean(spectra, (each) => each[i]!)))
 
 /** A point with a strength; a weak one is censored later, by the posterior. */
 type StrengthPoint = Extract<PosteriorPoint, { strength: number }>

@@ -3,6 +3,7 @@ import { colourDifference } from '../colour/difference-words'
 import { lchOfLab, labOfReflectance, type Lab } from '../colour/tristimulus'
 import { strengthOver } from '../colour/strength'
 import { expectedReflectance, unitAbsorption, type DyedAndBare } from './expected-colour'
+import { present } from '../present'
 
 export interface LotSwatch extends DyedAndBare {
   lot: string
@@ -48,9 +49,9 @@ export function lotHueShifts(swatches: readonly LotSwatch[]): LotHueShift[] {
 
 function shiftOf(lot: string, pairs: readonly { seen: Lab; usual: Lab }[]): LotHueShift {
   const middle = (key: 'seen' | 'usual'): Lab => ({
-    l: mean(pairs, (pair) => pair[key].l)!,
-    a: mean(pairs, (pair) => pair[key].a)!,
-    b: mean(pairs, (pair) => pair[key].b)!,
+    l: present(mean(pairs, (pair) => pair[key].l)),
+    a: present(mean(pairs, (pair) => pair[key].a)),
+    b: present(mean(pairs, (pair) => pair[key].b)),
   })
   const [seen, usual] = [middle('seen'), middle('usual')]
   const [one, two] = [lchOfLab(seen), lchOfLab(usual)]

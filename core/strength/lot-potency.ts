@@ -13,6 +13,7 @@ import type { Interval } from './posterior/posterior'
 import type { PriorContext } from './posterior/priors'
 import { TELLING_SHARE } from './potency'
 import { SHAPES } from './saturation'
+import { present } from '../present'
 
 export interface LotPotency {
   lot: string
@@ -55,7 +56,7 @@ export function lotPotencies(
 ): LotAnswer[] {
   const lots = group(
     points.filter(({ lot }) => lot !== undefined),
-    ({ lot }) => lot!,
+    ({ lot }) => present(lot),
   )
   return [...lots].map(([lot, own]) => potencyOf(lot, own, points, context))
 }

@@ -2,6 +2,7 @@ import fCdf from '@stdlib/stats-base-dists-f-cdf'
 import tQuantile from '@stdlib/stats-base-dists-t-quantile'
 import { group, mean } from 'd3-array'
 import { Matrix, QrDecomposition } from 'ml-matrix'
+import { present } from '../present'
 
 /** A lot's potency with what may have made it so. */
 export interface DatedPotency {
@@ -139,7 +140,7 @@ export function byLevel(
     .filter(([level, members]) => level !== '' && members.length >= 2)
     .map(([level, members]) => {
       const n = members.length
-      const log = mean(members, (lot) => lot.log)!
+      const log = present(mean(members, (lot) => lot.log))
       const sd = Math.sqrt(
         members.reduce((sum, lot) => sum + (lot.log - log) ** 2, 0) / (n - 1) / n,
       )

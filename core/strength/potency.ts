@@ -3,6 +3,7 @@ import { notNegative, positive } from '../checks'
 import { InputError } from '../input-error'
 import type { StrengthPoint } from './least-squares'
 import { ratioForStrength, SHAPES, type SaturationCurve } from './saturation'
+import { present } from '../present'
 
 /** Above this share of the ceiling a strength no longer tells a ratio. */
 export const TELLING_SHARE = 0.7
@@ -71,7 +72,8 @@ function fitLogFactor(curve: SaturationCurve, points: readonly StrengthPoint[]) 
   const shape = SHAPES[model]
   let log =
     points.reduce(
-      (sum, { ratio, strength }) => sum + Math.log(ratioForStrength(curve, strength)! / ratio),
+      (sum, { ratio, strength }) =>
+        sum + Math.log(present(ratioForStrength(curve, strength)) / ratio),
       0,
     ) / points.length
   const sumsAt = (at: number) => {

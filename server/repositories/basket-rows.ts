@@ -1,6 +1,6 @@
 import type { Knex } from 'knex'
 import type { Agent } from '../../catalogue/agents'
-import { FIBRES, type Fibre } from '../../catalogue/fibres'
+import { FIBRES } from '../../catalogue/fibres'
 import { foldName } from '../../shared/rules/walk/fold-name'
 import type { Piece } from '../../shared/schemas/basket/piece'
 import {
@@ -11,6 +11,7 @@ import {
 } from '../../shared/views/basket/basket'
 import { countOf, likeText } from '../database/page'
 import { present } from '../../core/present'
+import { keysOf, parseJson } from '../../core/json'
 
 /** A piece's level, as SQL sees it: the same as `readinessOf`, over what triggers keep. */
 const LEVEL_SQL = `case
@@ -123,9 +124,7 @@ export const basketRows = (db: Knex) => {
 /** Every word must be found somewhere. */
 function narrow(query: Knex.QueryBuilder, find: string): void {
   for (const word of foldName(find).split(' ').filter(Boolean)) {
-    const fibres = (Object.keys(FIBRES) as Fibre[]).filter((fibre) =>
-      FIBRES[fibre].label.includes(word),
-    )
+    const fibres = keysOf(FIBRES).filter((fibre) => FIBRES[fibre].label.includes(word))
     query.where((any) => {
       const like = `%${likeText(word)}%`
       any
@@ -171,9 +170,9 @@ type TreatmentCells = [
 
 const toRow = ({ bathId, bathCode, startedAt, gone, ...row }: Row): BasketRow => ({
   ...row,
-  blend: JSON.parse(row.blend) as BasketRow['blend'],
-  overrides: JSON.parse(row.overrides) as BasketRow['overrides'],
-  treatments: (JSON.parse(row.treatments) as TreatmentCells[]).map(
+  blend: parseJson<BasketRow['blend']>(row.blend),
+  overrides: parseJson<BasketRow['overrides']>(row.overrides),
+  treatments: parseJson<TreatmentCells[]>(row.treatments).map(
     ([kind, agent, percentWof, doneOn, finish]) => ({
       kind,
       agent,

@@ -1,4 +1,5 @@
 import type { Knex } from 'knex'
+import { parseJson } from '../../core/json'
 
 /** The row that says up to which change all of them stand. */
 const ALL = '*'
@@ -18,7 +19,7 @@ export const curveCache = (db: Knex) => ({
     const asOf = kept.find(({ source_id: id }) => id === ALL)?.as_of ?? null
     const bySource = kept
       .filter(({ source_id: id }) => id !== ALL)
-      .map((row): [string, T] => [row.source_id, JSON.parse(row.entry) as T])
+      .map((row): [string, T] => [row.source_id, parseJson<T>(row.entry)])
     return { asOf, bySource: new Map(bySource) }
   },
 

@@ -1,5 +1,6 @@
 import type { Knex } from 'knex'
 import type { Evidence } from '../../shared/schemas/loft/lot'
+import { parseJson } from '../../core/json'
 
 /** Codes of jars that hold ammonia and were opened or begun on a day. */
 export async function jarsHandled(
@@ -33,5 +34,5 @@ export async function lotsTestedOn(
     .whereNull('set_aside_at')
     .whereRaw(`instr(evidence, ?) > 0 and instr(evidence, ?) > 0`, [`"${agent}"`, on])
     .select<{ code: string; evidence: string }[]>('code', 'evidence')
-  return rows.map(({ code, evidence }) => ({ code, evidence: JSON.parse(evidence) as Evidence[] }))
+  return rows.map(({ code, evidence }) => ({ code, evidence: parseJson<Evidence[]>(evidence) }))
 }

@@ -11,6 +11,7 @@ import { toRecorded, type RecordedRow } from '../database/recorded'
 import { stepRepository } from './lot-steps'
 import { formatCount } from '../../core/quantity/format-count'
 import { first, lookUp } from '../../core/present'
+import { parseJson } from '../../core/json'
 
 interface LotRow extends RecordedRow {
   code: string
@@ -230,7 +231,7 @@ function drynessOf(row: LotRow, siblings: number | undefined, typical: number): 
           siblings: siblings === undefined ? [] : [siblings],
           typical,
         })
-  const contents = JSON.parse(row.contents) as Content[]
+  const contents = parseJson<Content[]>(row.contents)
   if (contents.length === 0) return raw
   const useful = usefulShare(contents)
   const guessed = useful.basis === 'guessed' && raw.basis === 'measured'
@@ -269,13 +270,13 @@ function toLot(row: LotRow, dry: DryFraction, stopGroup: StopGroup | null, steps
     host: row.host,
     weather: row.weather,
     minutes: row.minutes,
-    contents: JSON.parse(row.contents) as Content[],
+    contents: parseJson<Content[]>(row.contents),
     sureness: row.sureness,
-    evidence: JSON.parse(row.evidence) as Evidence[],
+    evidence: parseJson<Evidence[]>(row.evidence),
     hungOn: row.hung_on,
     extracted: row.extracted,
     jarId: row.jar_id,
-    fromLots: JSON.parse(row.from_lots) as string[],
+    fromLots: parseJson<string[]>(row.from_lots),
     held: NAMED_SURELY.includes(stopGroup) && row.sureness !== 'sure',
     note: row.note,
     steps,

@@ -13,6 +13,7 @@ import type {
 import { pageOf } from '../database/page'
 import { toRecorded, type RecordedRow } from '../database/recorded'
 import { first } from '../../core/present'
+import { parseJson } from '../../core/json'
 
 interface BathRow extends RecordedRow {
   code: string
@@ -273,7 +274,7 @@ function toBath(
     plannedFor: row.planned_for,
     startedAt: row.started_at,
     endedAt: row.ended_at,
-    overrides: JSON.parse(row.overrides) as MordantBath['overrides'],
+    overrides: parseJson<MordantBath['overrides']>(row.overrides),
     note: row.note,
     pieces,
     agents,

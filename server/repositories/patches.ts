@@ -5,6 +5,7 @@ import type { NewPatch, Patch, PatchQuery } from '../../shared/schemas/walk/patc
 import { countOf, likeText, pageOf } from '../database/page'
 import { toRecorded, type RecordedRow } from '../database/recorded'
 import { formatCount } from '../../core/quantity/format-count'
+import { parseJson } from '../../core/json'
 
 interface PatchRow extends RecordedRow {
   folded: string
@@ -24,7 +25,7 @@ const toPatch = (row: PatchRow): Patch => ({
   lat: row.lat,
   lon: row.lon,
   permission: row.permission,
-  hazardKinds: JSON.parse(row.hazard_kinds) as string[],
+  hazardKinds: parseJson<string[]>(row.hazard_kinds),
   hazards: row.hazards,
   privacy: row.privacy,
   note: row.note,

@@ -8,6 +8,7 @@ import { readingRepository } from './readings'
 import { treatmentRepository } from './treatments'
 import { formatCount } from '../../core/quantity/format-count'
 import { first } from '../../core/present'
+import { parseJson } from '../../core/json'
 
 interface PieceRow extends RecordedRow {
   code: string
@@ -66,7 +67,7 @@ export const pieceRepository = (db: Knex) => {
       fibre: row.fibre,
       form: row.form,
       dryG: row.dry_g,
-      blend: JSON.parse(row.blend) as Piece['blend'],
+      blend: parseJson<Piece['blend']>(row.blend),
       base: row.base,
       mark: row.mark,
       setId: row.set_id,
@@ -74,11 +75,11 @@ export const pieceRepository = (db: Knex) => {
       lengthCm: row.length_cm,
       metresPer100G: row.metres_per_100g,
       soldAsG: row.sold_as_g,
-      overrides: JSON.parse(row.overrides) as Piece['overrides'],
+      overrides: parseJson<Piece['overrides']>(row.overrides),
       treatments: treatments.get(row.id) ?? [],
       bare: bare.get(row.id)?.[0] ?? null,
       potIds: [
-        ...(JSON.parse(row.earlier_pots) as string[]),
+        ...parseJson<string[]>(row.earlier_pots),
         ...(pots.get(row.id) ?? []).map(({ pot_id }) => pot_id),
       ],
       fromPieceId: row.from_piece_id,

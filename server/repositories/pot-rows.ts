@@ -4,6 +4,8 @@ import type { Pot, PotLot, PotPiece } from '../../shared/schemas/pot/pot'
 import type { PieceOutcome, PotEvent } from '../../shared/schemas/pot/pot-event'
 import type { PotPlan } from '../../shared/schemas/pot/pot-plan'
 import { toRecorded, type RecordedRow } from '../database/recorded'
+import { present } from '../../core/present'
+import { parseJson } from '../../core/json'
 
 /** How a pot stands in its rows, and what is made of them. */
 
@@ -100,7 +102,7 @@ export const toCourse = (pot: PotCourse) => ({
 /** Uses of one lot, at first and on the way, as one. */
 function summed(rows: LotRow[]): PotLot[] {
   return [...group(rows, ({ lotId }) => lotId).values()].map((uses) => {
-    const last = uses.at(-1)!
+    const last = present(uses.at(-1))
     return {
       lotId: last.lotId,
       lotCode: last.lotCode,
@@ -110,13 +112,13 @@ function summed(rows: LotRow[]): PotLot[] {
       dryFraction: last.dryFraction,
       dryFractionBasis: last.dryFractionBasis,
       sureness: last.sureness,
-      evidence: JSON.parse(last.evidence) as string[],
+      evidence: parseJson<string[]>(last.evidence),
     }
   })
 }
 
 export function toPot(row: PotRow, used: LotRow[], pieceRows: PieceRow[], events: PotEvent[]): Pot {
-  const kept = row.plan ? (JSON.parse(row.plan) as KeptPlan) : null
+  const kept = row.plan ? parseJson<KeptPlan>(row.plan) : null
   const isPlanned = row.stage === 'planned'
   const lots = isPlanned ? (kept?.lots ?? []) : summed(used)
   const pieces = isPlanned
@@ -131,7 +133,7 @@ export function toPot(row: PotRow, used: LotRow[], pieceRows: PieceRow[], events
         ...piece,
         // swatches of an end that was taken back wait, set aside, for the next
         ...(row.stage !== 'done' && { swatchId: null, swatchCode: null }),
-        outcome: outcome ? (JSON.parse(outcome) as PieceOutcome) : null,
+        outcome: outcome ? parseJson<PieceOutcome>(outcome) : null,
       }))
   const isRatioKnown = Boolean(row.is_ratio_known)
   const fibreG = pieces.reduce((sum, piece) => sum + piece.dryG, 0)
@@ -151,7 +153,7 @@ export function toPot(row: PotRow, used: LotRow[], pieceRows: PieceRow[], events
     plan: kept?.plan ?? null,
     litAt: row.lit_at,
     endedAt: row.ended_at,
-    end: row.end ? (JSON.parse(row.end) as Pot['end']) : null,
+    end: row.end ? parseJson<Pot['end']>(row.end) : null,
     vesselId: row.vessel_id,
     groupId: row.group_id,
     fromPotId: row.from_pot_id,
@@ -166,7 +168,7 @@ export function toPot(row: PotRow, used: LotRow[], pieceRows: PieceRow[], events
     tempC: row.temp_c,
     minutes: row.minutes,
     finalPh: row.final_ph,
-    overrides: JSON.parse(row.overrides) as Pot['overrides'],
+    overrides: parseJson<Pot['overrides']>(row.overrides),
     note: row.note,
   }
 }

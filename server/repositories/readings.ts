@@ -1,6 +1,7 @@
 import { group } from 'd3-array'
 import type { Knex } from 'knex'
 import { PLAIN_ABOUT, type Reading, type ReadingAbout } from '../../shared/schemas/swatch/reading'
+import { parseJson } from '../../core/json'
 
 interface ReadingRow {
   id: string
@@ -28,7 +29,7 @@ const toReading = (row: ReadingRow): Reading => ({
   method: row.method,
   hex: row.hex,
   lab: { l: row.l, a: row.a, b: row.b },
-  reflectance: row.reflectance === null ? null : (JSON.parse(row.reflectance) as number[]),
+  reflectance: row.reflectance === null ? null : parseJson<number[]>(row.reflectance),
   basis: row.reflectance === null ? 'estimated' : 'measured',
   clipped: row.clipped === '' ? [] : row.clipped.split(' '),
   wet: Boolean(row.wet),
@@ -38,7 +39,7 @@ const toReading = (row: ReadingRow): Reading => ({
   lightHours: row.light_hours,
   errorDe: row.error_de,
   unevenness: row.unevenness,
-  about: { ...PLAIN_ABOUT, ...(JSON.parse(row.about) as Partial<ReadingAbout>) },
+  about: { ...PLAIN_ABOUT, ...parseJson<Partial<ReadingAbout>>(row.about) },
 })
 
 /** What a reading is of: a dyed swatch, or a bare piece. */

@@ -9,6 +9,7 @@ import { toRecorded, type RecordedRow } from '../database/recorded'
 import { formatCount } from '../../core/quantity/format-count'
 import type { Part } from '../../catalogue/parts'
 import { first } from '../../core/present'
+import { parseJson } from '../../core/json'
 
 interface SourceRow extends RecordedRow {
   catalogue_key: string | null
@@ -105,9 +106,9 @@ const toSource = (row: SourceRow, names: NameRow[]): Source => ({
   provenance: row.provenance,
   group: row.species_group,
   ...factsOfPart(row.part as Source['part'], row.species_group),
-  ...(JSON.parse(row.facts) as Partial<SourceMore>),
-  claims: JSON.parse(row.claims) as Source['claims'],
-  corrected: JSON.parse(row.corrected) as string[],
+  ...parseJson<Partial<SourceMore>>(row.facts),
+  claims: parseJson<Source['claims']>(row.claims),
+  corrected: parseJson<string[]>(row.corrected),
 })
 
 export const sourceRepository = (db: Knex) => {

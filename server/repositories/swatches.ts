@@ -5,6 +5,7 @@ import { likeText, pageOf } from '../database/page'
 import { toRecorded, type RecordedRow } from '../database/recorded'
 import { readingRepository } from './readings'
 import { first } from '../../core/present'
+import { parseJson } from '../../core/json'
 
 interface SwatchRow extends RecordedRow {
   code: string
@@ -48,7 +49,7 @@ export const swatchRepository = (db: Knex) => {
       pieceId: row.piece_id,
       readings: readings.get(row.id) ?? [],
       note: row.note,
-      hoped: row.hoped === null ? null : (JSON.parse(row.hoped) as Swatch['hoped']),
+      hoped: row.hoped === null ? null : parseJson<Swatch['hoped']>(row.hoped),
       verdict: row.verdict,
       verdictWhy: row.verdict_why,
       attentionMin: row.attention_min,

@@ -12,7 +12,7 @@ import {
 import { mordantsOf } from '~~/shared/schemas/basket/piece'
 import { ago, agoRoughly } from '~/format/dates'
 import { formatCount } from '~~/core/quantity/format-count'
-import { first } from '~~/core/present'
+import { first, present } from '~~/core/present'
 
 /** `1 piece`, `12 pieces` */
 export const piecesText = (n: number) => formatCount(n, 'piece')
@@ -48,7 +48,7 @@ export const readinessFor = (piece: Line): Readiness =>
 /** One line on whether it is ready, or what is missing: `washed, alum 10 %, dried 3 weeks ago: ready`. */
 export function readinessLine(piece: Line): string {
   const { level, missing } = readinessFor(piece)
-  if (level === 'inBath') return `in ${piece.bath!.code} now`
+  if (level === 'inBath') return `in ${present(piece.bath).code} now`
   const done = piece.treatments.map(treatmentWords)
   const last = piece.treatments.at(-1)
   if (last?.kind === 'mordant') {

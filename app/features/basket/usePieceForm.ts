@@ -14,6 +14,7 @@ import { useApi } from '~/composables/useApi'
 import { useLoaded } from '~/composables/useLoaded'
 import { useDraft } from '~/composables/useDraft'
 import { useSave } from '~/composables/useSave'
+import { present } from '~~/core/present'
 
 interface PieceDraft {
   count: number | null
@@ -155,7 +156,7 @@ export function usePieceForm() {
       (checked) => api.post<{ items: Piece[] }>('moves/pieces', checked),
       ({ items }) => {
         made = items
-        const [first, last] = [items[0]!, items.at(-1)!]
+        const [first, last] = [items[0]!, present(items.at(-1))]
         return items.length === 1
           ? `Put ${first.code} in the basket, ${formatMass(first.dryG)} dry.`
           : `Put ${items.length} pieces in the basket, ${first.code} to ${last.code}.`

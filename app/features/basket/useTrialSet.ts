@@ -11,7 +11,7 @@ import { agentsFor } from '~/features/baths/agents-for'
 import { localToday } from '~/format/dates'
 import { useApi } from '~/composables/useApi'
 import { useSave } from '~/composables/useSave'
-import { first } from '~~/core/present'
+import { first, present } from '~~/core/present'
 
 /** Schemes of a trial set, beside the control that gets none. */
 export type TrialScheme = Scheme | 'none'
@@ -80,7 +80,7 @@ export function useTrialSet() {
       : draft.schemes.map((scheme) => {
           const own = pieces.filter((piece) => piece.scheme === scheme)
           const heat = first(schemeFacts(scheme).heats)
-          const looks = own.map(({ form }) => ({ form: form!, dryG: pieceG.value }))
+          const looks = own.map(({ form }) => ({ form: present(form), dryG: pieceG.value }))
           return {
             id: newId(),
             scheme,

@@ -1,4 +1,6 @@
 import type { ImportNews } from '~~/shared/views/exchange/import-plan'
+import { present } from '~~/core/present'
+import { parseJson } from '~~/core/json'
 
 /**
  * Sends a file and hands on what the server tells as it goes, line by line.
@@ -21,8 +23,8 @@ export async function sendFile(
   for (;;) {
     const { done, value = '' } = await reader.read()
     const lines = (rest + value).split('\n')
-    rest = done ? '' : lines.pop()!
-    for (const line of lines) if (line) tell(JSON.parse(line) as ImportNews)
+    rest = done ? '' : present(lines.pop())
+    for (const line of lines) if (line) tell(parseJson<ImportNews>(line))
     if (done) return
   }
 }

@@ -2,7 +2,7 @@
 import type { FindHit } from '~~/shared/views/log/find'
 import { formatMass } from '~~/core/quantity/format-quantity'
 import { readJarNote, readWeighInNote } from './read-note'
-import { messageOf } from '~~/core/present'
+import { messageOf, present } from '~~/core/present'
 
 const open = defineModel<boolean>({ required: true })
 
@@ -47,8 +47,8 @@ function go(to: string) {
 const jarHit = computed(() => hits.value.find(({ kind }) => kind === 'jar'))
 
 function noteJar() {
-  const { kind, words } = jarNote.value!
-  go(`/jars?jar=${jarHit.value!.id}&did=${kind}&words=${encodeURIComponent(words)}`)
+  const { kind, words } = present(jarNote.value)
+  go(`/jars?jar=${present(jarHit.value).id}&did=${kind}&words=${encodeURIComponent(words)}`)
 }
 
 function enter() {

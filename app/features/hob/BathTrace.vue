@@ -5,6 +5,7 @@ import { line } from 'd3-shape'
 import dayjs from 'dayjs'
 import { useSize } from '~/composables/useSize'
 import type { Pot } from '~~/shared/schemas/pot/pot'
+import { present } from '~~/core/present'
 
 /** Temperature and pH against time, with what went in and out as marks under it. */
 const { pot, now } = defineProps<{ pot: Pot; now: number }>()
@@ -30,7 +31,7 @@ const x = computed(() =>
   ),
 )
 const yTemp = computed(() => {
-  const [, most = 80] = extent(temps.value, ({ tempC }) => tempC!)
+  const [, most = 80] = extent(temps.value, ({ tempC }) => present(tempC))
   return scaleLinear([0, Math.max(80, most)], [HEIGHT - M.bottom, M.top]).nice()
 })
 const yPh = scaleLinear([3, 12], [HEIGHT - M.bottom, M.top])
@@ -38,13 +39,13 @@ type Reading = (typeof readings.value)[number]
 const tempPath = computed(() =>
   line<Reading>(
     ({ at }) => x.value(at),
-    ({ tempC }) => yTemp.value(tempC!),
+    ({ tempC }) => yTemp.value(present(tempC)),
   )(temps.value),
 )
 const phPath = computed(() =>
   line<Reading>(
     ({ at }) => x.value(at),
-    ({ ph }) => yPh(ph!),
+    ({ ph }) => yPh(present(ph)),
   )(phs.value),
 )
 const MARKS = {

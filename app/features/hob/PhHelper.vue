@@ -11,6 +11,7 @@ import type { ProbeShown } from './useProbe'
 import { startPots } from '~/workers/threads'
 import { latestOnly } from '~/composables/latest'
 import { first, messageOf } from '~~/core/present'
+import { keysOf } from '~~/core/json'
 
 /** pH by the spoon: the next dose from the bath's own answers, never past the cap. */
 const { pot, note, busy, shelf, probe, spoonMl } = defineProps<{
@@ -29,7 +30,7 @@ const read = ref<number | null>(null)
 const advice = ref<DoseAdvice | null>(null)
 const failure = ref('')
 
-const SHIFTERS = (Object.keys(PH_AGENTS) as PhAgent[]).filter(
+const SHIFTERS = keysOf(PH_AGENTS).filter(
   (key): key is PhAgent & Agent =>
     PH_AGENTS[key].moves !== null &&
     key in

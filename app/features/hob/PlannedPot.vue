@@ -12,6 +12,7 @@ import type { Vessel } from '~~/shared/schemas/pot/vessel'
 import GuardList from '~/features/baths/GuardList.vue'
 import { pieceName } from '~/features/basket/readiness'
 import { nowInstant } from '~/format/instants'
+import { present } from '~~/core/present'
 
 /** A pot that is planned: what to have ready, and the match. */
 const { pot, rows, sources, vessel } = defineProps<{
@@ -48,7 +49,7 @@ const standing = computed(() => standingGuards(guards.value, overrides.value))
 const starts = computed(() =>
   (pot.plan?.starts ?? [])
     .map(({ stepId, at }) => ({
-      words: pot.plan!.steps.find(({ id }) => id === stepId)?.words ?? stepId,
+      words: present(pot.plan).steps.find(({ id }) => id === stepId)?.words ?? stepId,
       at: dayjs(at),
     }))
     .sort((a, b) => +a.at - +b.at),

@@ -19,6 +19,7 @@ import PresentSteps from './PresentSteps.vue'
 import ReadingForm from './ReadingForm.vue'
 import { usePotNotes } from './usePotNotes'
 import { useProbe } from './useProbe'
+import { present } from '~~/core/present'
 
 /** A pot on the hob: its present step, the big buttons, its readings, and its end. */
 const { pot, rows, settings, shelf, lots, isStrong } = defineProps<{
@@ -36,7 +37,7 @@ const probe = useProbe(() => (settings.probe === 'none' ? null : pot.id))
 
 const course = computed(() => courseSteps(pot.plan?.steps ?? [], againOf(pot)))
 const marks = computed(() => markedSteps(pot))
-const litAt = computed(() => Date.parse(pot.litAt!))
+const litAt = computed(() => Date.parse(present(pot.litAt)))
 const open = computed(() => openSteps(course.value, marks.value, litAt.value))
 const end = computed(() => courseEnd(course.value, marks.value, litAt.value, now.value))
 const sum = computed(() =>

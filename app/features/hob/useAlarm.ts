@@ -1,5 +1,6 @@
 import { computed, ref, watch, type Ref } from 'vue'
 import type { OnTheHob } from '~~/shared/views/pot/hob'
+import { present } from '~~/core/present'
 
 const KEY = 'juniper-haze/alarm'
 const BEEP_HZ = 660
@@ -40,7 +41,7 @@ export function useAlarm(items: Ref<readonly OnTheHob[] | null>, now: Ref<number
     () => waiting.value.map((item) => `${item.id} ${dueAt(item)}`).join(' , '),
     (all) => {
       const keys = new Set(all ? all.split(' , ') : [])
-      const fresh = known === null ? [] : [...keys].filter((key) => !known!.has(key))
+      const fresh = known === null ? [] : [...keys].filter((key) => !present(known).has(key))
       if (items.value !== null) known = keys
       if (fresh.length === 0 || !isOn.value) return
       beep()

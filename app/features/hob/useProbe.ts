@@ -1,4 +1,5 @@
 import { onScopeDispose, ref, watch } from 'vue'
+import { parseJson } from '~~/core/json'
 
 export interface ProbeShown {
   tempC: number
@@ -22,7 +23,7 @@ export function useProbe(potId: () => string | null) {
       close()
       if (!id) return
       source = new EventSource(`/api/instruments/probe/${id}`)
-      source.onmessage = ({ data }) => (shown.value = JSON.parse(data as string) as ProbeShown)
+      source.onmessage = ({ data }) => (shown.value = parseJson<ProbeShown>(data as string))
       // the browser tries again by itself; until then nothing is claimed
       source.onerror = () => (shown.value = null)
     },

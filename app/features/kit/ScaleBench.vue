@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { messageOf } from '~~/core/present'
+import { parseJson } from '~~/core/json'
 /** The stand-in scale: what lies on it is said by hand, and it shows what a scale would. */
 const api = useApi()
 const shown = ref<{ massG: number; isSettled: boolean; isSimulated: boolean } | null>(null)
@@ -9,7 +10,7 @@ let source: EventSource | null = null
 
 onMounted(() => {
   source = new EventSource('/api/instruments/scale')
-  source.onmessage = ({ data }) => (shown.value = JSON.parse(data as string) as typeof shown.value)
+  source.onmessage = ({ data }) => (shown.value = parseJson<typeof shown.value>(data as string))
   source.onerror = () => (shown.value = null)
 })
 onBeforeUnmount(() => source?.close())

@@ -6,6 +6,7 @@ import { lotChangeSchema, OBTAINED, type Lot, type LotChange } from '~~/shared/s
 import type { Patch } from '~~/shared/schemas/walk/patch'
 import type { Source } from '~~/shared/schemas/walk/source'
 import { localToday } from '~/format/dates'
+import { keysOf } from '~~/core/json'
 
 /** Corrections of what was noted of a lot; what came to hand only while nothing was weighed since. */
 const { lot, rev } = defineProps<{ lot: LoftLot; rev: number }>()
@@ -34,7 +35,7 @@ const before = { ...lot, dryFraction: lot.ownDryFraction }
 const isWeighedOn = computed(() => lot.steps.length > 0)
 
 async function keep() {
-  const changed = (Object.keys(form) as Field[]).filter((field) => form[field] !== before[field])
+  const changed = keysOf(form).filter((field) => form[field] !== before[field])
   if (changed.length === 0) return emit('done', null)
   const body = Object.fromEntries(changed.map((field) => [field, form[field]]))
   const saved = await save<LotChange, Lot>(

@@ -2,7 +2,7 @@
 import { geoDistance, geoMercator, type GeoPermissibleObjects } from 'd3-geo'
 import { ticks } from 'd3-array'
 import type { Patch } from '~~/shared/schemas/walk/patch'
-import { last } from '~~/core/present'
+import { last, present } from '~~/core/present'
 
 /** Where the patches lie to each other: north is up, and a bar for scale. No outside map. */
 const { patches, chosenId } = defineProps<{ patches: Patch[]; chosenId: string | null }>()
@@ -19,7 +19,9 @@ const LEAST_DEG = 0.005
 const placed = computed(() => patches.filter(({ lat }) => lat !== null))
 
 const projection = computed(() => {
-  const points = placed.value.map(({ lat, lon }) => [lon!, lat!] as [number, number])
+  const points = placed.value.map(
+    ({ lat, lon }) => [present(lon), present(lat)] as [number, number],
+  )
   const corners = points.flatMap(([lon, lat]) => [
     [lon - LEAST_DEG, lat - LEAST_DEG],
     [lon + LEAST_DEG, lat + LEAST_DEG],
@@ -69,7 +71,7 @@ const meets = (a: Box, b: Box) =>
 /** Each name on the first side of its place where it meets no other name or place. */
 const marks = computed(() => {
   const at = placed.value.map((patch) => {
-    const [x, y] = projection.value([patch.lon!, patch.lat!])!
+    const [x, y] = present(projection.value([present(patch.lon), present(patch.lat)]))
     return { patch, x, y }
   })
   const taken: Box[] = at.map(({ x, y }) => ({
@@ -91,7 +93,7 @@ const marks = computed(() => {
 /** A round length near a quarter of the map's width, with how long it is drawn. */
 const bar = computed(() => {
   if (!width.value) return null
-  const at = (x: number) => projection.value.invert!([x, HEIGHT / 2])!
+  const at = (x: number) => present(present(projection.value.invert)([x, HEIGHT / 2]))
   const metres = geoDistance(at(0), at(width.value)) * EARTH_M
   const round = last(ticks(0, metres / 4, 2))
   if (!(round > 0)) return null

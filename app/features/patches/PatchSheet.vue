@@ -6,7 +6,7 @@ import { newId } from '~~/shared/ids'
 import { placeInPhoto } from '~/features/walk/upload-photos'
 import PatchRules from './PatchRules.vue'
 import { readPlace } from './read-place'
-import { messageOf } from '~~/core/present'
+import { messageOf, present } from '~~/core/present'
 
 /** One place: where it is, who gave leave, what to mind there, and what leaves this machine of it. */
 const { patch } = defineProps<{ patch: Patch | null }>()
@@ -84,8 +84,12 @@ async function keep() {
 
 async function setAside() {
   try {
-    const { changeSetId } = await api.post<Patch>(`patches/${patch!.id}/set-aside`, {}, patch!.rev)
-    session.saved(`Set ${patch!.name} aside.`, changeSetId)
+    const { changeSetId } = await api.post<Patch>(
+      `patches/${present(patch).id}/set-aside`,
+      {},
+      present(patch).rev,
+    )
+    session.saved(`Set ${present(patch).name} aside.`, changeSetId)
     emit('kept', '')
   } catch (error) {
     failure.value = messageOf(error)

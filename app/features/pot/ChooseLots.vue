@@ -6,9 +6,10 @@ import { FIRST_RATIO } from './pot-draft'
 import { POT_PLAN } from './usePotPlan'
 import type { PotStock } from './usePotStock'
 import { ago } from '~/format/dates'
+import { present } from '~~/core/present'
 
 const { stock, errors } = defineProps<{ stock: PotStock; errors: Record<string, string> }>()
-const plan = inject(POT_PLAN)!
+const plan = present(inject(POT_PLAN))
 
 const nameOf = (sourceId: string) => {
   const source = stock.sources.get(sourceId)

@@ -6,9 +6,10 @@ import type { Piece } from '~~/shared/schemas/basket/piece'
 import { isMordanted, marksOf, pieceName, readiness } from '~/features/basket/readiness'
 import { POT_PLAN } from './usePotPlan'
 import type { PotStock } from './usePotStock'
+import { present } from '~~/core/present'
 
 const { stock, errors } = defineProps<{ stock: PotStock; errors: Record<string, string> }>()
-const plan = inject(POT_PLAN)!
+const plan = present(inject(POT_PLAN))
 
 const isIn = (id: string) => plan.draft.pieceIds.includes(id)
 

@@ -7,9 +7,10 @@ import { percentText } from '~/features/strength/words'
 import FairTrial from './FairTrial.vue'
 import { POT_PLAN } from './usePotPlan'
 import { formatCount } from '~~/core/quantity/format-count'
+import { present } from '~~/core/present'
 
 /** The colour each piece is likely to take, how sure that is, and whether more plant would help. */
-const plan = inject(POT_PLAN)!
+const plan = present(inject(POT_PLAN))
 
 const BASIS = {
   measured: 'all measured',

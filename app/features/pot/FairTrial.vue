@@ -5,10 +5,11 @@ import { marksOf, pieceName } from '~/features/basket/readiness'
 import { FACTOR_WORDS, listWords } from './factor-words'
 import { POT_PLAN } from './usePotPlan'
 import { POT_STOCK } from './usePotStock'
+import { present } from '~~/core/present'
 
 /** Whether the plan changes two things at once, and the piece that would make it a fair trial. */
-const plan = inject(POT_PLAN)!
-const stock = inject(POT_STOCK)!
+const plan = present(inject(POT_PLAN))
+const stock = present(inject(POT_STOCK))
 
 const trial = computed(() => {
   const all = (plan.trial?.pieces ?? []).flatMap(({ pieceId, trial: each }) =>

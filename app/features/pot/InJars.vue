@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import { formatNumber } from '~~/core/quantity/format-quantity'
 import { POT_PLAN } from './usePotPlan'
+import { present } from '~~/core/present'
 
 /** Each piece in a jar of its own, in one water bath: the liquor carries the plant by its volume. */
-const plan = inject(POT_PLAN)!
+const plan = present(inject(POT_PLAN))
 
 const rows = computed(() =>
   plan.pieces.map((piece) => {

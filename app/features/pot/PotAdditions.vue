@@ -6,12 +6,12 @@ import { formatNumber } from '~~/core/quantity/format-quantity'
 import { formsOf } from '~~/shared/schemas/loft/shelf'
 import { POT_PLAN } from './usePotPlan'
 import { POT_STOCK } from './usePotStock'
-import { first } from '~~/core/present'
+import { first, present } from '~~/core/present'
 
 /** What goes in beside the plant: a mordant in the bath, a shift, and the pH it is brought to. */
 const { errors } = defineProps<{ errors: Record<string, string> }>()
-const plan = inject(POT_PLAN)!
-const stock = inject(POT_STOCK)!
+const plan = present(inject(POT_PLAN))
+const stock = present(inject(POT_STOCK))
 const spoonMl = computed(() => stock.value?.settings.spoonMl ?? 5)
 
 const shifters = PH_AGENT_KEYS.filter(

@@ -5,9 +5,10 @@ import { formatMass, formatNumber, formatVolume } from '~~/core/quantity/format-
 import { POT_PLAN } from './usePotPlan'
 import { clockText } from '~/format/instants'
 import { formatDuration } from '~~/core/quantity/format-duration'
+import { present } from '~~/core/present'
 
 /** What follows from the plan, in numbers: what to weigh, pour and wait for. */
-const plan = inject(POT_PLAN)!
+const plan = present(inject(POT_PLAN))
 const now = useNow(30_000)
 
 const pieceCount = computed(() => plan.water?.pieces ?? null)

@@ -7,9 +7,10 @@ import { WATERS } from '~~/shared/schemas/pot/pot-plan'
 import PotAdditions from './PotAdditions.vue'
 import { POT_PLAN } from './usePotPlan'
 import type { PotStock } from './usePotStock'
+import { present } from '~~/core/present'
 
 const { stock, errors } = defineProps<{ stock: PotStock; errors: Record<string, string> }>()
-const plan = inject(POT_PLAN)!
+const plan = present(inject(POT_PLAN))
 
 /** Skins never go in heat: only cold ways are offered for them. */
 const offered = computed(() => (plan.coldOnly ? COLD_WAYS : WAY_KEYS))

@@ -2,9 +2,10 @@
 import dayjs from 'dayjs'
 import { POT_PLAN } from './usePotPlan'
 import { formatDuration } from '~~/core/quantity/format-duration'
+import { present } from '~~/core/present'
 
 /** The steps of the plan in the order of their hours. */
-const plan = inject(POT_PLAN)!
+const plan = present(inject(POT_PLAN))
 
 const steps = computed(() =>
   (plan.times?.steps ?? []).map(({ step, at }, i, all) => {

@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import { POT_PLAN } from './usePotPlan'
 import { localToday } from '~/format/dates'
+import { present } from '~~/core/present'
 
 /** A pot of the past, written down with what is known of it. */
 const { errors, saving } = defineProps<{ errors: Record<string, string>; saving: boolean }>()
 const emit = defineEmits<{ done: [] }>()
-const plan = inject(POT_PLAN)!
+const plan = present(inject(POT_PLAN))
 </script>
 
 <template>

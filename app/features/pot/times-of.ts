@@ -5,6 +5,7 @@ import type { WayStep } from '~~/core/pot/way-steps'
 import { dayHours } from '~~/shared/rules/pot/day-hours'
 import type { Pot } from '~~/shared/schemas/pot/pot'
 import type { Settings } from '~~/shared/schemas/log/settings'
+import { present } from '~~/core/present'
 
 export interface TimesTold {
   steps: { step: WayStep; at: number }[]
@@ -28,7 +29,7 @@ function flamesOf(open: readonly Pot[], but: string | null): { span: Span; code:
     .filter(({ id }) => id !== but)
     .flatMap(({ code, plan }) =>
       (plan?.starts ?? []).flatMap(({ stepId, at }) => {
-        const step = plan!.steps.find(({ id }) => id === stepId)
+        const step = present(plan).steps.find(({ id }) => id === stepId)
         if (!step?.burner) return []
         const from = Date.parse(at)
         return [{ span: [from, from + step.minutes * MIN] as Span, code }]

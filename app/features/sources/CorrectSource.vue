@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { sourceChangeSchema, type Source, type SourceChange } from '~~/shared/schemas/walk/source'
+import { keysOf } from '~~/core/json'
 
 /** Corrections of what the catalogue says; what the user says wins, and says whose it is. */
 const { source } = defineProps<{ source: Source }>()
@@ -22,7 +23,7 @@ const form = reactive({
 type Field = keyof typeof form
 
 async function keep() {
-  const changed = (Object.keys(form) as Field[]).filter((field) => form[field] !== source[field])
+  const changed = keysOf(form).filter((field) => form[field] !== source[field])
   if (changed.length === 0) return emit('done')
   const body = Object.fromEntries(changed.map((field) => [field, form[field]]))
   const saved = await save<SourceChange, Source>(

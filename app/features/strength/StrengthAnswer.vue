@@ -7,6 +7,7 @@ import type { StrengthGroup, StrengthView } from '~~/shared/views/strength/stren
 import { hexAtStrength } from './ribbon-paint'
 import { groupWords, percentText } from './words'
 import { formatCount } from '~~/core/quantity/format-count'
+import { present } from '~~/core/present'
 
 const { group, curve, view, described, estimate, leftOut } = defineProps<{
   group: StrengthGroup
@@ -20,7 +21,8 @@ const { group, curve, view, described, estimate, leftOut } = defineProps<{
 
 const sentences = computed(() => {
   if (!described || !estimate) return []
-  const near = curve.donorCurve && view.groups.find(({ key }) => key === curve.donorCurve!.key)
+  const near =
+    curve.donorCurve && view.groups.find(({ key }) => key === present(curve.donorCurve).key)
   return strengthSentences({
     on: groupWords(group),
     described,
@@ -29,7 +31,7 @@ const sentences = computed(() => {
     lots: curve.answer.lots,
     estimated: curve.answer.estimated,
     years: described.n > 0 ? [curve.dyedFrom.slice(0, 4), curve.dyedTo.slice(0, 4)] : null,
-    donorCurve: near ? { n: curve.donorCurve!.n, on: groupWords(near) } : null,
+    donorCurve: near ? { n: present(curve.donorCurve).n, on: groupWords(near) } : null,
   })
 })
 const lead = computed(() => sentences.value.filter(({ id }) => id === 'share' || id === 'doubling'))

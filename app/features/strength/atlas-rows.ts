@@ -5,6 +5,8 @@ import { DEPTHS, type Depth } from '~~/core/colour/depth'
 import { formatMass } from '~~/core/quantity/format-quantity'
 import type { Fastness } from '~~/catalogue/sources'
 import type { AtlasRow, AtlasSource, AtlasView } from '~~/shared/views/strength/atlas'
+import { present } from '~~/core/present'
+import { keysOf } from '~~/core/json'
 
 /** What is asked of all curves at once. */
 export interface AtlasAsk {
@@ -118,7 +120,7 @@ function weighedFor({ forDepth, uptakeProbability }: AtlasRow, source: AtlasSour
 
 /** `39 g for 100 g`: as sure as its ratio, so a guess is told in two digits. */
 export function plantText({ ratioWeighed, isGuess }: AtlasLine): string {
-  const massG = 100 * ratioWeighed!
+  const massG = 100 * present(ratioWeighed)
   const needed = formatMass(isGuess ? Number(massG.toPrecision(2)) : massG)
   return `${needed} for 100 g${isGuess ? ', a guess far from any tried' : ''}`
 }
@@ -128,7 +130,7 @@ export function atlasChoices({ rows }: AtlasView) {
   const fibres = new Set(rows.map(({ fibreClass }) => fibreClass))
   const families = new Set(rows.map(({ family }) => family))
   return {
-    fibres: (Object.keys(FIBRE_CLASSES) as FibreClass[]).filter((each) => fibres.has(each)),
+    fibres: keysOf(FIBRE_CLASSES).filter((each) => fibres.has(each)),
     mordants: [...new Set(rows.map(({ mordant }) => mordant))].sort(),
     families: HUE_FAMILIES.filter((each) => families.has(each)),
     depths: DEPTHS.slice(1),

@@ -4,6 +4,7 @@ import { labOfReflectance } from '~~/core/colour/tristimulus'
 import { expectedReflectance } from '~~/core/strength/expected-colour'
 import type { CurveView } from '~~/shared/views/strength/curve'
 import { bandAt } from '~~/core/strength/posterior/band-at'
+import { present } from '~~/core/present'
 
 /** Dry ratios a ribbon reaches over: as weighed that is 0.1 to 20 for stuff four fifths water. */
 export const RIBBON_RANGE: [number, number] = [0.02, 4]
@@ -43,7 +44,7 @@ export function ribbonStops(
     const beyond = Math.max(least / ratio, ratio / most, 1)
     return {
       at: (100 * i) / STOPS,
-      hex: expectedHex(curve, ratio)!,
+      hex: present(expectedHex(curve, ratio)),
       known: Math.max(0, 1 - Math.log(beyond) / Math.log(FADE_FACTOR)),
     }
   })

@@ -8,6 +8,7 @@ import type {
 import { bandAt } from '~~/core/strength/posterior/band-at'
 import { hexAtStrength } from './ribbon-paint'
 import { groupWords } from './words'
+import { present } from '~~/core/present'
 
 /** A step of the series on paper: what is expected there, and the swatch that was dyed nearest. */
 interface SampleStep {
@@ -46,7 +47,7 @@ export function sampleRows({ groups }: StrengthView): SampleRow[] {
 
 function stepOf({ points, curve }: StrengthGroup, ratioDry: number): SampleStep {
   const apart = (point: StrengthPointView) =>
-    Math.max(point.ratioDry! / ratioDry, ratioDry / point.ratioDry!)
+    Math.max(present(point.ratioDry) / ratioDry, ratioDry / present(point.ratioDry))
   const near = points
     .filter((point) => point.exclusion === null && apart(point) <= NEAR)
     .sort((a, b) => apart(a) - apart(b))

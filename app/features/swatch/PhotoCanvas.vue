@@ -7,6 +7,8 @@ import {
 } from '~~/core/colour/photo/chart-grid'
 import { useZoomedPhoto } from './useZoomedPhoto'
 import type { Mark } from './usePhoto'
+import { present } from '~~/core/present'
+import { keysOf } from '~~/core/json'
 
 /** The photo with what is marked in it: drag to mark, the wheel or two fingers to come nearer. */
 const { width, height, preview, boxes, corners, grid, tool } = defineProps<{
@@ -40,7 +42,7 @@ const drawn = shallowRef<PhotoBox | null>(null)
 const held = ref<number | null>(null)
 function press(event: PointerEvent) {
   if (tool === 'move' || event.button !== 0 || held.value !== null) return
-  sheet.value!.setPointerCapture(event.pointerId)
+  present(sheet.value).setPointerCapture(event.pointerId)
   begun.value = toPhoto(event)
 }
 function move(event: PointerEvent) {
@@ -64,7 +66,7 @@ function release() {
   held.value = null
 }
 function hold(index: number, event: PointerEvent) {
-  sheet.value!.setPointerCapture(event.pointerId)
+  present(sheet.value).setPointerCapture(event.pointerId)
   held.value = index
 }
 const ARROWS: Record<string, [number, number]> = {
@@ -112,7 +114,7 @@ function nudge(event: KeyboardEvent) {
 }
 
 const shown = computed(() =>
-  (Object.keys(boxes) as Mark[]).flatMap((of) => {
+  keysOf(boxes).flatMap((of) => {
     const box = of === tool && drawn.value ? drawn.value : boxes[of]
     if (!box) return []
     const { x, y } = toPage(box)

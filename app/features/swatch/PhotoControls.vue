@@ -4,10 +4,10 @@ import { readReferenceChart } from '~~/core/formats/spectra/reference-chart'
 import type { PhotoReading } from '~~/core/colour/photo/read-photo'
 import { hexOfLab } from '~~/core/colour/screen-colour'
 import { PHOTO_DESK, type Mark } from './usePhoto'
-import { messageOf } from '~~/core/present'
+import { messageOf, present } from '~~/core/present'
 
 /** What is marked, what the photo is set right by, and what came of it. */
-const desk = inject(PHOTO_DESK)!
+const desk = present(inject(PHOTO_DESK))
 const tool = defineModel<Mark | 'move'>('tool', { required: true })
 const emit = defineEmits<{ choose: [file: File] }>()
 

@@ -7,6 +7,7 @@ import ReadReader from './ReadReader.vue'
 import type { GivenReading } from './given'
 import { PHOTO_DESK, type Mark } from './usePhoto'
 import { READING_FORM } from './useReadingForm'
+import { present } from '~~/core/present'
 
 /** How the colour is read, in which state the swatch is, and keeping it. */
 const { hand, trouble } = defineProps<{ hand: BoothView; trouble: string }>()
@@ -15,8 +16,8 @@ const tool = defineModel<Mark | 'move'>('tool', { required: true })
 const keepsPhoto = defineModel<boolean>('keepsPhoto', { required: true })
 defineEmits<{ choose: [file: File]; keep: [] }>()
 
-const form = inject(READING_FORM)!
-const desk = inject(PHOTO_DESK)!
+const form = present(inject(READING_FORM))
+const desk = present(inject(PHOTO_DESK))
 const give = (of: 'dyed' | 'bare', reading: GivenReading) => (form[of] = reading)
 /** What a picker can show of what was given. */
 const typed = (given: GivenReading | null) => (given && !('reflectance' in given) ? given : null)

@@ -9,6 +9,7 @@ import { bestReading } from '~~/shared/rules/swatch/best-reading'
 import { calibrated } from '~~/core/strength/swatch-strength'
 import { useApi } from '~/composables/useApi'
 import { useSave } from '~/composables/useSave'
+import { present } from '~~/core/present'
 
 /** Reading the swatch in hand: the colours given, what they say at once, and keeping them. */
 export function useReadingForm(hand: () => BoothView | null) {
@@ -56,8 +57,8 @@ export function useReadingForm(hand: () => BoothView | null) {
             ? 'No surface can have this colour: look at the numbers again.'
             : null
     if (why) return { value: null, depth: null, why }
-    const raw = strengthOver(over.reflectance!, under!.reflectance!)
-    const value = calibrated(raw, over.basis === 'measured', hand()!.calibration)
+    const raw = strengthOver(present(over.reflectance), present(present(under).reflectance))
+    const value = calibrated(raw, over.basis === 'measured', present(hand()).calibration)
     return { value, depth: depthOf(value), why: null }
   })
 

@@ -3,6 +3,7 @@ import { zoom, zoomIdentity, type ZoomTransform } from 'd3-zoom'
 import { computed, onBeforeUnmount, onMounted, ref, shallowRef, watch } from 'vue'
 import type { PhotoPoint } from '~~/core/colour/photo/chart-grid'
 import { useSize } from '~/composables/useSize'
+import { present } from '~~/core/present'
 
 export interface ShownPhoto {
   /** Of the photo, px. */
@@ -39,7 +40,7 @@ export function useZoomedPhoto(photo: () => ShownPhoto) {
         (event.type.startsWith('touch') && (event as TouchEvent).touches.length > 1),
     )
     .on('zoom', ({ transform }: { transform: ZoomTransform }) => (view.value = transform))
-  onMounted(() => select(sheet.value!).call(zooming).on('dblclick.zoom', null))
+  onMounted(() => select(present(sheet.value)).call(zooming).on('dblclick.zoom', null))
   watch([wide, high], () =>
     zooming.translateExtent([
       [0, 0],
@@ -48,7 +49,7 @@ export function useZoomedPhoto(photo: () => ShownPhoto) {
   )
   watch(
     () => photo().preview,
-    () => select(sheet.value!).call(zooming.transform, zoomIdentity),
+    () => select(present(sheet.value)).call(zooming.transform, zoomIdentity),
   )
 
   /** Drawn once a frame at the most: the page never waits for pixels. */
@@ -77,7 +78,7 @@ export function useZoomedPhoto(photo: () => ShownPhoto) {
 
   /** Where in the photo the pointer is, kept within it. */
   const toPhoto = (event: PointerEvent): PhotoPoint => {
-    const { left, top } = sheet.value!.getBoundingClientRect()
+    const { left, top } = present(sheet.value).getBoundingClientRect()
     const [x, y] = view.value.invert([event.clientX - left, event.clientY - top])
     const { width, height } = photo()
     return {
@@ -94,6 +95,6 @@ export function useZoomedPhoto(photo: () => ShownPhoto) {
   }
   /** Px of the page for each px of the photo. */
   const scale = computed(() => fit.value * view.value.k)
-  const by = (factor: number) => select(sheet.value!).call(zooming.scaleBy, factor)
+  const by = (factor: number) => select(present(sheet.value)).call(zooming.scaleBy, factor)
   return { frame, canvas, sheet, wide, high, toPhoto, toPage, scale, by }
 }

@@ -3,6 +3,7 @@ import { allowance, passing, takenFrom } from '~~/core/harvest/allowance'
 import { formatMass, formatRatio } from '~~/core/quantity/format-quantity'
 import { ruleWords } from './rule-words'
 import type { WeighIn } from './useWeighIn'
+import { present } from '~~/core/present'
 
 /** What it comes to: fibre it would dye, what is wanted still, what the patch bears. */
 const { weighIn } = defineProps<{ weighIn: WeighIn }>()
@@ -13,7 +14,7 @@ const { draft, known, netG, dryG, dyesG, patch } = weighIn
 const bearing = computed(() => {
   const source = known.value?.source
   if (!source || !patch.value) return null
-  const found = known.value?.bearings.find(({ patchId }) => patchId === patch.value!.id)
+  const found = known.value?.bearings.find(({ patchId }) => patchId === present(patch.value).id)
   return found ?? { rule: source.rule, own: false, ...allowance(source.rule, []) }
 })
 

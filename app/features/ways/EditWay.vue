@@ -10,6 +10,8 @@ import {
   type OwnWay,
   type OwnWayChange,
 } from '~~/shared/schemas/pot/own-way'
+import { present } from '~~/core/present'
+import { parseJson } from '~~/core/json'
 
 /** A way of one's own: a copy whose steps are renamed, timed, left out or added to. */
 const { basedOn, steps, own } = defineProps<{
@@ -23,7 +25,7 @@ const { saving, failure, errors, save } = useSave()
 const id = own?.id ?? newId()
 
 const name = ref(own?.name ?? `My ${wayFacts(basedOn).label}`)
-const rows = ref<WayStep[]>(JSON.parse(JSON.stringify(inOrder(steps))) as WayStep[])
+const rows = ref<WayStep[]>(parseJson<WayStep[]>(JSON.stringify(inOrder(steps))))
 const wrong = computed(() => {
   const [pointer] = Object.keys(errors.value)
   return pointer ? errors.value[pointer] : ''
@@ -33,9 +35,11 @@ const wrong = computed(() => {
 function leaveOut(i: number) {
   const [gone] = rows.value.splice(i, 1)
   for (const row of rows.value) {
-    row.after = row.after.flatMap((each) => (each.id === gone!.id ? gone!.after : [each]))
+    row.after = row.after.flatMap((each) =>
+      each.id === present(gone).id ? present(gone).after : [each],
+    )
     row.after = [...new Map(row.after.map((each) => [each.id, each])).values()]
-    if (row.again?.from === gone!.id) delete row.again
+    if (row.again?.from === present(gone).id) delete row.again
   }
 }
 function addAfter(i: number) {

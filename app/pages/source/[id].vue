@@ -10,6 +10,7 @@ import { ruleWords } from '~/features/walk/rule-words'
 import WishList from '~/features/wishes/WishList.vue'
 import { localToday } from '~/format/dates'
 import { formatCount } from '~~/core/quantity/format-count'
+import { present } from '~~/core/present'
 
 /** All that is known of one source, ours and theirs, and where it is from. */
 const api = useApi()
@@ -49,7 +50,7 @@ const facts = computed(() => {
       ? 'not known'
       : it.windowFrom === 1 && it.windowTo === 12
         ? 'all year'
-        : `${MONTHS[it.windowFrom]} to ${MONTHS[it.windowTo!]}, northern year`
+        : `${MONTHS[it.windowFrom]} to ${MONTHS[present(it.windowTo)]}, northern year`
   return [
     { field: 'ways', label: 'Ways', value: it.ways.map((way) => WAYS[way].label).join(', ') },
     {

@@ -6,7 +6,7 @@ import { deltaE2000 } from '../screen-colour'
 import { labOfXyz, xyzOfLab, type Lab } from '../tristimulus'
 import { DAYLIGHT, weighting } from '../weighting'
 import { linearRgbOfXyz, xyzOfLinearRgb, type LinearRgb } from './linear-rgb'
-import { first } from '../../present'
+import { first, present } from '../../present'
 
 /** A patch as the camera gave it, and as it is known to be (CIELAB, D65). */
 export interface KnownPatch {
@@ -80,11 +80,13 @@ export function correctFromChart(patches: readonly KnownPatch[]): CameraCorrecti
   const kinds: (keyof typeof TERMS)[] =
     patches.length >= LEAST_FOR_ROOTS ? ['linear', 'rootPolynomial'] : ['linear']
   const tried = kinds.map((kind) => ({ kind, errors: leftOutErrors(patches, kind) }))
-  const { kind, errors } = tried.reduce((a, b) => (mean(b.errors)! < mean(a.errors)! ? b : a))
+  const { kind, errors } = tried.reduce((a, b) =>
+    present(mean(b.errors)) < present(mean(a.errors)) ? b : a,
+  )
   return {
     kind,
     apply: fitted(patches, kind),
-    meanError: mean(errors)!,
+    meanError: present(mean(errors)),
     largestError: Math.max(...errors),
     patches: patches.length,
   }

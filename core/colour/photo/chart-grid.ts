@@ -1,5 +1,6 @@
 import { Matrix, solve } from 'ml-matrix'
 import { InputError } from '../../input-error'
+import { present } from '../../present'
 
 /** A place in a photo, px from its left and top. */
 export interface PhotoPoint {
@@ -39,8 +40,8 @@ export function chartBoxes(corners: Corners, columns: number, rows: number): Pho
     const side =
       INNER_SHARE *
       Math.min(
-        Math.hypot(right!.x - left!.x, right!.y - left!.y),
-        Math.hypot(bottom!.x - top!.x, bottom!.y - top!.y),
+        Math.hypot(present(right).x - present(left).x, present(right).y - present(left).y),
+        Math.hypot(present(bottom).x - present(top).x, present(bottom).y - present(top).y),
       )
     return { x: middle.x - side / 2, y: middle.y - side / 2, width: side, height: side }
   })

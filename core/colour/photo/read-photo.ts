@@ -10,6 +10,7 @@ import {
 } from './camera-correction'
 import { xyzOfLinearRgb, type LinearRgb } from './linear-rgb'
 import { sampleArea, type Levelness, type PixelArea } from './sampled-area'
+import { present } from '../../present'
 
 /** What a photo holds beside the swatch, whose colour is known. */
 export type KnownInPhoto =
@@ -95,12 +96,13 @@ function correctionFrom(known: KnownInPhoto): { correction: CameraCorrection; qu
     const correction = correctFromChart(
       areas.map((area, i) => ({ measured: patchMean(area, i), lab: known.labs[i]! })),
     )
-    if (!best || correction.meanError! < best.correction.meanError!) best = { correction, quarters }
+    if (!best || present(correction.meanError) < present(best.correction.meanError))
+      best = { correction, quarters }
   }
   if (!best) throw new InputError('readings must hold a chart; got none', '/readings')
-  if (best.correction.meanError! > MOST_CHART_ERROR_DE) {
+  if (present(best.correction.meanError) > MOST_CHART_ERROR_DE) {
     throw new InputError(
-      `patches must be those of the chart: at best ${best.correction.meanError!.toFixed(0)} ΔE are left on them, however it lies; lay its corners anew`,
+      `patches must be those of the chart: at best ${present(best.correction.meanError).toFixed(0)} ΔE are left on them, however it lies; lay its corners anew`,
       '/readings',
     )
   }

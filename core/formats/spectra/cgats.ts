@@ -1,6 +1,6 @@
 import { rollup } from 'd3-array'
 import { FileProblem } from '../table'
-import { first } from '../../present'
+import { first, present } from '../../present'
 
 /** A word of a CGATS file: quotation marks taken off, with the line it stands on. */
 export interface Word {
@@ -132,7 +132,7 @@ function wordsOfLine(line: string, number: number): Word[] {
       throw new FileProblem(number, 'a quotation mark is opened and not closed.')
     }
     return quoted === undefined
-      ? [{ text: plain!, line: number, isQuoted: false }]
+      ? [{ text: present(plain), line: number, isQuoted: false }]
       : [{ text: quoted.replace(/""/g, '"'), line: number, isQuoted: true }]
   })
 }

@@ -11,6 +11,7 @@ import {
   type Prior,
   type PriorContext,
 } from './priors'
+import { present } from '../../present'
 
 /**
  * How far curves of one source lie apart where one condition differs: SD of the logarithms of
@@ -42,12 +43,12 @@ function borrowed(own: Prior, { points, context, differs }: NearCurve, isWeakene
   const apart = (key: 'ceiling' | 'scale') => Math.hypot(...differs.map((each) => APART[each][key]))
   // never surer than the near curve is, and never less sure than with nothing to lean on
   const spread = (values: readonly number[], key: 'ceiling' | 'scale', most: number) =>
-    Math.min(most, Math.hypot(deviation(values)!, apart(key)))
+    Math.min(most, Math.hypot(present(deviation(values)), apart(key)))
   return {
     ...own,
-    ceiling: Math.exp(mean(ceilings)!) * shift,
+    ceiling: Math.exp(present(mean(ceilings))) * shift,
     ceilingLogSd: spread(ceilings, 'ceiling', own.ceilingLogSd),
-    scale: Math.exp(mean(scales)!),
+    scale: Math.exp(present(mean(scales))),
     scaleLogSd: spread(scales, 'scale', own.scaleLogSd),
   }
 }

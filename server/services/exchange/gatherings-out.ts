@@ -9,6 +9,7 @@ import { writeTable } from '../../../core/formats/table'
 import type { Content } from '../../../core/harvest/contents'
 import { gatheringRows, type GatheringRow } from '../../repositories/gathering-rows'
 import { present } from '../../../core/present'
+import { parseJson } from '../../../core/json'
 
 /** Gatherings as they would leave this machine, oldest first: walks only, not what was made of them. */
 export async function gatheringRecords(db: Knex): Promise<GatheringRecord[]> {
@@ -37,9 +38,9 @@ const toRecord = (row: GatheringRow): GatheringRecord => ({
   weather: row.weather,
   minutes: row.minutes,
   chop: row.chop,
-  contents: JSON.parse(row.contents) as Content[],
+  contents: parseJson<Content[]>(row.contents),
   sureness: row.sureness,
-  evidence: JSON.parse(row.evidence) as unknown[],
+  evidence: parseJson<unknown[]>(row.evidence),
   note: row.note,
   place: sharedPlace(
     row.patchName === null

@@ -83,7 +83,7 @@ function readBlend(text: string): Piece['blend'] {
       if (!fibre || !FIBRE_KEYS.includes(fibre as Fibre)) {
         throw new Error(`blend must read such as "silk 30 %"; got "${part}"`)
       }
-      return { fibre: fibre as Fibre, percent: parseNumber(present(percent))! }
+      return { fibre: fibre as Fibre, percent: present(parseNumber(present(percent))) }
     })
 }
 

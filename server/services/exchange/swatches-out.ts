@@ -12,7 +12,7 @@ import { mordantsOf } from '../../../shared/schemas/basket/piece'
 import { swatchName } from '../../../shared/words/swatch/swatch-name'
 import { readSwatches, type SwatchFacts } from './swatch-facts'
 import { bestReading } from '../../../shared/rules/swatch/best-reading'
-import { first } from '../../../core/present'
+import { first, present } from '../../../core/present'
 
 /** Columns without which a row of readings means nothing here. */
 export const NEEDED_READING_COLUMNS = ['swatch'] as const
@@ -125,7 +125,7 @@ export async function swatchesJson(db: Knex): Promise<string> {
 export async function spectraCgats(db: Knex): Promise<string> {
   const spectra: NamedSpectrum[] = []
   for await (const { swatch, sources, piece, pot } of readSwatches(db)) {
-    const { reflectance } = bestReading(swatch.readings, { afterLight: true })!
+    const { reflectance } = present(bestReading(swatch.readings, { afterLight: true }))
     if (!reflectance) continue
     spectra.push({ id: swatch.code, name: swatchName(sources, piece, pot.dyedOn), reflectance })
   }
@@ -139,7 +139,7 @@ async function palette(db: Knex): Promise<PaletteColour[]> {
   const colours: PaletteColour[] = []
   for await (const { swatch, sources, piece, pot } of readSwatches(db)) {
     const name = `${swatch.code}, ${swatchName(sources, piece, pot.dyedOn)}`
-    colours.push({ name, hex: bestReading(swatch.readings, { afterLight: true })!.hex })
+    colours.push({ name, hex: present(bestReading(swatch.readings, { afterLight: true })).hex })
     if (colours.length === MOST_COLOURS) break
   }
   return colours

@@ -7,6 +7,7 @@ import type { Database } from '../../database/open'
 import { changeLog, type ChangeAction, type ChangeEntry } from '../../repositories/change-log'
 import { idTaken, notFound, Refusal, stale, stillNeeded } from './failures'
 import type { RecordKind } from './record-kind'
+import { present } from '../../../core/present'
 
 export type Clock = () => Date
 
@@ -46,7 +47,10 @@ const isAsItWas = <T extends Recorded>(current: T, after: T) =>
   stringify({ ...current, rev: 0, updatedAt: '' }) ===
   stringify({ ...after, rev: 0, updatedAt: '' })
 
-const hashOf = (body: unknown) => createHash('sha256').update(stringify(body)!).digest('hex')
+const hashOf = (body: unknown) =>
+  createHash('sha256')
+    .update(present(stringify(body)))
+    .digest('hex')
 
 /**
  * What can be done with every kind of thing in the log, each in one transaction that also

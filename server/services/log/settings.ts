@@ -3,11 +3,12 @@ import { PLAIN_SETTINGS, type Settings } from '../../../shared/schemas/log/setti
 import type { Database } from '../../database/open'
 import { settingRepository } from '../../repositories/settings'
 import { unacceptable } from './failures'
+import { keysOf } from '../../../core/json'
 
 /** What is set once for a log; what was never set is as usual. */
 export const settingsService = (database: Database) => {
   async function read(db: Knex = database.read): Promise<Settings> {
-    const names = Object.keys(PLAIN_SETTINGS) as (keyof Settings)[]
+    const names = keysOf(PLAIN_SETTINGS)
     const kept = await settingRepository(db).all()
     const set = names.flatMap((name) => {
       const text = kept.get(name)

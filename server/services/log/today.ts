@@ -128,7 +128,7 @@ async function latestReading(db: Knex, swatchId: string): Promise<LatestReading>
   const { lots } = await potRepository(db).firstBath(pot)
   const sourceIds = [...new Set(lots.map(({ sourceId }) => sourceId))]
   const sources = await Promise.all(sourceIds.map((id) => sourceRepository(db).find(id)))
-  const reading = bestReading(swatch.readings, { afterLight: true })!
+  const reading = present(bestReading(swatch.readings, { afterLight: true }))
   const strength = hasStrength(reading, piece.bare)
     ? swatchStrength(
         { dyed: reading, bare: present(piece.bare) },

@@ -6,6 +6,7 @@ import type { Interval } from '../../../core/strength/posterior/posterior'
 import type { AtlasRow } from '../../../shared/views/strength/atlas'
 import type { CurveView } from '../../../shared/views/strength/curve'
 import { bandAt } from '../../../core/strength/posterior/band-at'
+import { present } from '../../../core/present'
 
 /** Raised with every change of what a row holds, so that no older one is kept. */
 export const ATLAS_VERSION = 3
@@ -54,7 +55,7 @@ export function toAtlasRow({ answer, donorCurve, ...view }: CurveView): AtlasRow
     lab: lab && { l: short(lab.l), a: short(lab.a), b: short(lab.b) },
     hex: lab && hexOfLab(lab),
     family: lab && hueFamilyOf(lab),
-    ribbon: unit ? RIBBON.map((ratio) => hexOfLab(labAt(at(ratio).mid)!)) : [],
+    ribbon: unit ? RIBBON.map((ratio) => hexOfLab(present(labAt(at(ratio).mid)))) : [],
     tried: ratios.length ? [short(Math.min(...ratios)), short(Math.max(...ratios))] : [0, 0],
   }
 }

@@ -20,7 +20,7 @@ import {
   type DyedHow,
 } from '../../../shared/rules/strength/condition'
 import { bestReading } from '../../../shared/rules/swatch/best-reading'
-import { lookUp } from '../../../core/present'
+import { lookUp, present } from '../../../core/present'
 
 /** A swatch with everything its place on a curve depends on. */
 export interface Candidate {
@@ -64,7 +64,7 @@ async function toCandidates(
       const pot = lookUp(potById, swatch.potId)
       const piece = lookUp(pieceById, swatch.pieceId)
       // a swatch without any reading was left out above
-      const reading = bestReading(swatch.readings, { afterLight: true })!
+      const reading = present(bestReading(swatch.readings, { afterLight: true }))
       return {
         swatch,
         pot,

@@ -128,8 +128,8 @@ function toWanted(
       donorCurve: near && { key: near.key, n: near.n, differs: near.differs },
       swatchIds: members.map(({ swatch }) => swatch.id),
       excludedIds: excluded.map(({ swatch }) => swatch.id),
-      dyedFrom: min(days)!,
-      dyedTo: max(days)!,
+      dyedFrom: present(min(days)),
+      dyedTo: present(max(days)),
     },
     job: near
       ? {

@@ -106,9 +106,11 @@ export const readerService = (
 }
 
 const usualUnit = () =>
-  unitAbsorption([
-    { dyed: estimateReflectance(UNKNOWN_LAB), bare: estimateReflectance(USUAL_BARE) },
-  ])!
+  present(
+    unitAbsorption([
+      { dyed: estimateReflectance(UNKNOWN_LAB), bare: estimateReflectance(USUAL_BARE) },
+    ]),
+  )
 
 const bareOf = ({ bare }: Piece): Reflectance =>
   bare ? spectrumOf(bare) : estimateReflectance(USUAL_BARE)

@@ -14,6 +14,7 @@ import {
   type TakingRow,
 } from '../../repositories/gathering-rules'
 import { first, lookUp } from '../../../core/present'
+import { parseJson } from '../../../core/json'
 
 /**
  * What each patch still bears of each source in the calendar year of a day: by the patch's own rule
@@ -52,7 +53,7 @@ export async function bearingsOf(
   for (const [key, { patchId, patchName, takings: taken }] of found) {
     const sourceId = first(key.split(' '))
     const own = ownRules.get(key)
-    const rule = own ? (JSON.parse(own.rule) as AllowanceRule) : lookUp(byId, sourceId).rule
+    const rule = own ? parseJson<AllowanceRule>(own.rule) : lookUp(byId, sourceId).rule
     const computed = allowance(rule, taken, own?.standingG ?? undefined)
     const list = bearings.get(sourceId) ?? []
     list.push({ patchId, patchName, rule, own: Boolean(own), ...computed })

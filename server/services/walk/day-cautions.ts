@@ -1,8 +1,9 @@
 import type { Knex } from 'knex'
-import { JAR_WAYS, type JarWay } from '../../../catalogue/jar-ways'
+import { JAR_WAYS } from '../../../catalogue/jar-ways'
 import type { Caution } from '../../../core/safety/gathering'
 import { neverTogether, type Handling } from '../../../core/safety/never-together'
 import { jarsHandled, lotsTestedOn } from '../../repositories/handled'
+import { keysOf } from '../../../core/json'
 
 /** What is in hand on a day that must never meet. */
 export const dayCautions = (db: Knex) => ({
@@ -14,7 +15,7 @@ export const dayCautions = (db: Knex) => ({
 })
 
 async function ammoniaJars(db: Knex, on: string): Promise<Handling[]> {
-  const ways = (Object.keys(JAR_WAYS) as JarWay[]).filter((way) => JAR_WAYS[way].ammonia)
+  const ways = keysOf(JAR_WAYS).filter((way) => JAR_WAYS[way].ammonia)
   const codes = await jarsHandled(db, ways, on)
   return codes.map((code) => ({ agent: 'ammonia', on, where: `jar ${code}` }))
 }
