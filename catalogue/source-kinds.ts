@@ -31,7 +31,7 @@ const KINDS: Record<Part, SourceKind> = {
 
 /** The kind whose prior a source's curve starts from. */
 export function sourceKindOf(part: Part, mordants: readonly Mordant[], way?: string): SourceKind {
-  if (part === 'gall' && mordants.includes('ironSulfate' as Mordant)) return 'gallWithIron'
+  if (part === 'gall' && mordants.includes('ironSulfate')) return 'gallWithIron'
   if (part === 'thallus' && way === 'ammoniaFerment') return 'lichenFermented'
   return KINDS[part]
 }

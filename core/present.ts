@@ -26,3 +26,6 @@ export const last = <T>(list: readonly T[]): NonNullable<T> => present(list.at(-
 /** What went wrong, in words, whatever was thrown. */
 export const messageOf = (error: unknown): string =>
   error instanceof Error ? error.message : String(error)
+
+/** A field of a form that nothing was typed into yet. */
+export const notGiven = <T>(): T | null => null

@@ -4,6 +4,7 @@ import { sendFile } from '~/features/exchange/read-news'
 import LoftNav from '~/features/loft/LoftNav.vue'
 import { formatCount } from '~~/core/quantity/format-count'
 import { messageOf, present } from '~~/core/present'
+import { chosenFiles } from '~/composables/chosen-files'
 
 /** Open files out of the log and into it. An import is looked at first, then done whole or not. */
 const session = useSession()
@@ -94,7 +95,7 @@ async function run(path: string) {
 }
 
 async function look(event: Event) {
-  const [chosen] = (event.target as HTMLInputElement).files ?? []
+  const [chosen] = chosenFiles(event)
   if (!chosen) return
   file.value = chosen
   plan.value = null

@@ -85,7 +85,7 @@ function solveAt(
     })
     return { charge, slope: -Math.LN10 * capacity, weakStrength: squares / 2, meanCharges }
   }
-  let [low, high] = PH_RANGE as unknown as [number, number]
+  let [low, high]: [number, number] = [...PH_RANGE]
   let ph = startPh
   let sums = sumsAt(ph)
   for (let i = 0; i < MOST_PH_STEPS && high - low > PH_TOLERANCE; i++) {

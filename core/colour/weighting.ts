@@ -1,6 +1,7 @@
 import * as lamp from './illuminant-tables'
 import * as observer from './observer-tables'
 import { BANDS, FIRST_NM, STEP_NM, WAVELENGTHS_NM } from './spectrum'
+import { mapTriple } from '../tuple'
 
 /** Lamps a piece can be looked at under. */
 export const ILLUMINANTS = ['D65', 'D50', 'A', 'F11'] as const
@@ -51,12 +52,10 @@ export function weighting({ illuminant, observer: degrees }: Viewing): Weighting
   const key = `${illuminant}/${degrees}`
   const known = cache.get(key)
   if (known) return known
-  const columns = matching[degrees].map((bar) => columnWeights(lamp[illuminant], bar))
-  const scale = 1 / sum(columns[1]!)
-  const weights = WAVELENGTHS_NM.map(
-    (_, i) => columns.map((column) => column[i]! * scale) as unknown as Triple,
-  )
-  const white = columns.map((column) => sum(column) * scale) as unknown as Triple
+  const columns = mapTriple(matching[degrees], (bar) => columnWeights(lamp[illuminant], bar))
+  const scale = 1 / sum(columns[1])
+  const weights = WAVELENGTHS_NM.map((_, i) => mapTriple(columns, (column) => column[i]! * scale))
+  const white = mapTriple(columns, (column) => sum(column) * scale)
   const made = { weights, white }
   cache.set(key, made)
   return made

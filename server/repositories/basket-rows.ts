@@ -53,21 +53,29 @@ export const basketRows = (db: Knex) => {
   return {
     /** Undyed pieces by level: how many, and their dry weight. */
     levels: async () =>
-      (await inBasket()
+      await inBasket()
         .groupBy('level')
-        .select(db.raw(`${LEVEL_SQL} as level`), db.raw('total(piece.dry_g) as dryG'))
-        .count('* as count')) as unknown as { level: BasketLevel; count: number; dryG: number }[],
+        .count('* as count')
+        .select<{ level: BasketLevel; count: number; dryG: number }[]>(
+          db.raw(`${LEVEL_SQL} as level`),
+          db.raw('total(piece.dry_g) as dryG'),
+        ),
 
     /** Sets with undyed pieces, newest first. */
     sets: async (limit: number) =>
-      (await inBasket()
+      await inBasket()
         .join('piece_set as s', 's.id', 'piece.set_id')
         .whereNull('s.set_aside_at')
         .groupBy('s.id')
         .orderBy('s.id', 'desc')
         .limit(limit)
-        .select('s.id', 's.name', 's.kind', db.raw('total(piece.dry_g) as dryG'))
-        .count('* as count')) as unknown as BasketView['sets'],
+        .count('* as count')
+        .select<BasketView['sets']>(
+          's.id',
+          's.name',
+          's.kind',
+          db.raw('total(piece.dry_g) as dryG'),
+        ),
 
     count: (filter: BasketFilter): Promise<number> => countOf(chosen(filter)),
 

@@ -26,10 +26,10 @@ export const loftHeaps = (db: Knex, cutoffs: readonly string[]) => {
   const inStock = () => db('lot').whereNull('set_aside_at').whereRaw('left_g > 0.0005')
   return {
     counts: async () =>
-      (await inStock()
-        .select(db.raw(`${GROUP_SQL} as heap`, [...cutoffs]))
+      await inStock()
+        .groupBy('heap')
         .count('* as n')
-        .groupBy('heap')) as unknown as { heap: LoftGroup; n: number }[],
+        .select<{ heap: LoftGroup; n: number }[]>(db.raw(`${GROUP_SQL} as heap`, [...cutoffs])),
 
     /** What is there longest is best used first; the index is in that order. */
     ids: async (heap: LoftGroup, limit: number): Promise<string[]> =>

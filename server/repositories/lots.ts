@@ -76,15 +76,15 @@ interface SourceFacts {
 export const lotRepository = (db: Knex) => {
   /** Mean dry fraction weighed on any lot of each source: stands in for a lot without its own. */
   async function weighedDryFractions(sourceIds: string[]): Promise<Map<string, number>> {
-    const rows = (await db('lot')
+    const rows = await db('lot')
       .whereIn('source_id', sourceIds)
       .whereNotNull('own_dry_fraction')
       .where('own_dry_basis', 'measured')
       .whereNot('state', 'liquor')
       .whereNull('set_aside_at')
       .groupBy('source_id')
-      .select('source_id as sourceId')
-      .avg('own_dry_fraction as mean')) as unknown as { sourceId: string; mean: number }[]
+      .avg('own_dry_fraction as mean')
+      .select<{ sourceId: string; mean: number }[]>('source_id as sourceId')
     return new Map(rows.map(({ sourceId, mean }) => [sourceId, mean]))
   }
 

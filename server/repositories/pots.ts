@@ -30,7 +30,7 @@ export const potRepository = (db: Knex) => {
       .whereNull('added.set_aside_at')
       .groupBy('lot_movement.pot_id', 'lot_movement.lot_id', 'lot_movement.event_id')
       .orderBy('lot.code')
-      .select(
+      .select<LotRow[]>(
         'lot_movement.pot_id as potId',
         'lot_movement.lot_id as lotId',
         'lot.code as lotCode',
@@ -44,7 +44,7 @@ export const potRepository = (db: Knex) => {
           `(select json_group_array(value ->> 'words') from json_each(lot.evidence)) as evidence`,
         ),
         db.raw('max(lot_movement.id)'),
-      ) as unknown as Promise<LotRow[]>
+      )
 
   const piecesOf = (ids: string[]) =>
     db('pot_piece')
@@ -55,7 +55,7 @@ export const potRepository = (db: Knex) => {
       .whereIn('pot_piece.pot_id', ids)
       .groupBy('pot_piece.pot_id', 'pot_piece.piece_id')
       .orderBy('piece.code')
-      .select(
+      .select<PieceRow[]>(
         'pot_piece.pot_id as potId',
         'pot_piece.piece_id as pieceId',
         'piece.code as pieceCode',
@@ -64,7 +64,7 @@ export const potRepository = (db: Knex) => {
         'pot_piece.outcome as outcome',
         db.raw('min(swatch.id) as swatchId'),
         'swatch.code as swatchCode',
-      ) as unknown as Promise<PieceRow[]>
+      )
 
   async function whole(rows: PotRow[]): Promise<Pot[]> {
     const ids = rows.map(({ id }) => id)

@@ -34,11 +34,11 @@ export async function touchedSince(
     rows.filter((row) => row.collection === collection).map(({ rowId }) => rowId)
   const pots = new Set(idsOf('pots'))
   for (const ids of chunks(idsOf('swatches'))) {
-    for (const id of await db('swatch').whereIn('id', ids).pluck('pot_id')) pots.add(id as string)
+    for (const id of await db('swatch').whereIn('id', ids).pluck<string[]>('pot_id')) pots.add(id)
   }
   for (const ids of chunks(idsOf('pieces'))) {
-    for (const id of await db('pot_piece').whereIn('piece_id', ids).pluck('pot_id')) {
-      pots.add(id as string)
+    for (const id of await db('pot_piece').whereIn('piece_id', ids).pluck<string[]>('pot_id')) {
+      pots.add(id)
     }
   }
   const sources = new Set(idsOf('sources'))
@@ -48,11 +48,11 @@ export async function touchedSince(
       .whereIn('used.pot_id', ids)
       .distinct()
       .pluck('lot.source_id')
-    for (const id of (await of) as string[]) sources.add(id)
+    for (const id of await of) sources.add(id)
   }
   for (const ids of chunks(idsOf('lots'))) {
-    for (const id of await db('lot').whereIn('id', ids).pluck('source_id'))
-      sources.add(id as string)
+    for (const id of await db('lot').whereIn('id', ids).pluck<string[]>('source_id'))
+      sources.add(id)
     // a lot that got another name was its earlier source's before
     const before = await db('change_log')
       .whereIn('row_id', ids)

@@ -8,6 +8,7 @@ import {
 } from '~~/shared/schemas/pot/pot-event'
 import type { Pot } from '~~/shared/schemas/pot/pot'
 import { nowInstant } from '~/format/instants'
+import { notGiven } from '~~/core/present'
 
 /** The end of a pot: rinse, feel, and what becomes of liquor and stuff. */
 const { pot, lastPh } = defineProps<{ pot: Pot; lastPh: number | null }>()
@@ -28,7 +29,7 @@ const advised = computed(() =>
 const form = reactive({
   finalPh: lastPh,
   liquor: 'poured' as FinishPot['liquor'],
-  liquorL: null as number | null,
+  liquorL: notGiven<number>(),
   spent: 'compost' as FinishPot['spent'],
   rinse: advised.value as FinishPot['rinse'],
   note: '',
@@ -37,7 +38,7 @@ const pieces = reactive(
   pot.pieces.map(({ pieceId, pieceCode }) => ({
     pieceId,
     pieceCode,
-    waters: null as number | null,
+    waters: notGiven<number>(),
     handle: [] as Handle[],
     smell: '',
     soap: 'none' as 'none' | 'neutral' | 'alkaline',

@@ -3,6 +3,7 @@ import { newId } from '~~/shared/ids'
 import { LOOKED_AT, LOOKED_HOW, type JarChange, type JarRound } from '~~/shared/schemas/loft/jar'
 import { ROUND_WORDS } from './words'
 import { nowInstant } from '~/format/instants'
+import { notGiven } from '~~/core/present'
 
 /** One look: at what and how, its colour in a word and on the screen, pH, smell, mould. */
 const {
@@ -35,7 +36,7 @@ const look = reactive({
   /** The input shows a colour always; it counts once it was picked. */
   hex: '#b08d57',
   picked: false,
-  ph: null as number | null,
+  ph: notGiven<number>(),
   smell: '',
   mould: false,
   note: '',

@@ -9,6 +9,7 @@ import type { StockLot } from '~/composables/useStock'
 import { amountOf } from '~/features/loft/words'
 import { localToday } from '~/format/dates'
 import { nowInstant } from '~/format/instants'
+import { notGiven } from '~~/core/present'
 
 /** A jar started from lots in stock. */
 const { lots, startWith } = defineProps<{ lots: StockLot[]; startWith: string | null }>()
@@ -20,11 +21,11 @@ const { saving, failure, errors, save } = useSave()
 const blank = () => ({
   way: 'steep' as JarWay,
   lotId: '',
-  massG: null as number | null,
+  massG: notGiven<number>(),
   vessel: '',
-  vesselL: null as number | null,
-  waterL: null as number | null,
-  ammoniaL: null as number | null,
+  vesselL: notGiven<number>(),
+  waterL: notGiven<number>(),
+  ammoniaL: notGiven<number>(),
   tempC: 18,
   on: localToday(),
   sealed: false,

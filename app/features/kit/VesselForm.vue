@@ -8,6 +8,7 @@ import {
   type Vessel,
   type VesselChange,
 } from '~~/shared/schemas/pot/vessel'
+import { notGiven } from '~~/core/present'
 
 /** A vessel, new or put right. */
 const { vessel = null } = defineProps<{ vessel?: Vessel | null }>()
@@ -19,8 +20,8 @@ const id = newId()
 const form = reactive({
   name: vessel?.name ?? '',
   material: (vessel?.material ?? 'steel') as VesselMaterial,
-  fullL: vessel?.fullL ?? (null as number | null),
-  emptyG: vessel?.emptyG ?? (null as number | null),
+  fullL: vessel?.fullL ?? notGiven<number>(),
+  emptyG: vessel?.emptyG ?? notGiven<number>(),
   isDyeOnly: vessel?.isDyeOnly ?? true,
   note: vessel?.note ?? '',
 })

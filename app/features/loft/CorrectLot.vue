@@ -30,7 +30,6 @@ const form = reactive({
   netG: lot.netG,
   dryFraction: lot.ownDryFraction,
 })
-type Field = keyof typeof form
 const before = { ...lot, dryFraction: lot.ownDryFraction }
 const isWeighedOn = computed(() => lot.steps.length > 0)
 

@@ -7,6 +7,7 @@ import { placeInPhoto } from '~/features/walk/upload-photos'
 import PatchRules from './PatchRules.vue'
 import { readPlace } from './read-place'
 import { messageOf, present } from '~~/core/present'
+import { chosenFiles } from '~/composables/chosen-files'
 
 /** One place: where it is, who gave leave, what to mind there, and what leaves this machine of it. */
 const { patch } = defineProps<{ patch: Patch | null }>()
@@ -58,7 +59,7 @@ function readTyped() {
 }
 
 async function fromPhoto(event: Event) {
-  const [file] = (event.target as HTMLInputElement).files ?? []
+  const [file] = chosenFiles(event)
   if (!file) return
   const found = await placeInPhoto(file)
   if (found) {

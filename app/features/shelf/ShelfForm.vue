@@ -9,7 +9,7 @@ import {
 } from '~~/shared/schemas/loft/shelf'
 import { formatMass } from '~~/core/quantity/format-quantity'
 import { localToday } from '~/format/dates'
-import { first } from '~~/core/present'
+import { first, notGiven } from '~~/core/present'
 
 /** Something bought and weighed in. */
 const { startWith } = defineProps<{ startWith: Agent | null }>()
@@ -20,8 +20,8 @@ const { draft, clear } = useDraft('shelf', () => ({
   form: first(formsOf('alum')),
   name: '',
   boughtOn: localToday(),
-  boughtG: null as number | null,
-  lowG: null as number | null,
+  boughtG: notGiven<number>(),
+  lowG: notGiven<number>(),
 }))
 const id = ref(newId())
 const choose = (agent: Agent) => {

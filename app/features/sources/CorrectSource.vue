@@ -20,7 +20,6 @@ const form = reactive({
   fastness: source.fastness,
   caution: source.caution,
 })
-type Field = keyof typeof form
 
 async function keep() {
   const changed = keysOf(form).filter((field) => form[field] !== source[field])

@@ -5,6 +5,7 @@ import type { PhotoReading } from '~~/core/colour/photo/read-photo'
 import { hexOfLab } from '~~/core/colour/screen-colour'
 import { PHOTO_DESK, type Mark } from './usePhoto'
 import { messageOf, present } from '~~/core/present'
+import { chosenFiles, emptyField } from '~/composables/chosen-files'
 
 /** What is marked, what the photo is set right by, and what came of it. */
 const desk = present(inject(PHOTO_DESK))
@@ -17,21 +18,19 @@ const chartFile = ref<HTMLInputElement | null>(null)
 const chartFailure = ref('')
 
 function pick(event: Event) {
-  const input = event.target as HTMLInputElement
-  const [file] = input.files ?? []
+  const [file] = chosenFiles(event)
   if (file) emit('choose', file)
-  input.value = ''
+  emptyField(event)
 }
 async function pickChart(event: Event) {
-  const input = event.target as HTMLInputElement
-  const [file] = input.files ?? []
+  const [file] = chosenFiles(event)
   chartFailure.value = ''
   try {
     if (file) desk.useChart(readReferenceChart(await file.text()))
   } catch (error) {
     chartFailure.value = `${file?.name}: ${messageOf(error)}`
   }
-  input.value = ''
+  emptyField(event)
 }
 const cardPercent = computed({
   get: () => Number((100 * desk.cardFactor).toPrecision(3)),

@@ -6,6 +6,7 @@ import { MOST_BYTES, readSpectra } from '~~/core/formats/spectra/read-spectra'
 import type { SpectrumFile } from '~~/core/formats/spectra/file-spectrum'
 import type { GivenReading } from './given'
 import { messageOf } from '~~/core/present'
+import { chosenFiles } from '~/composables/chosen-files'
 
 /** Spectra from a file: which is the swatch's, and which the bare fibre's. */
 const emit = defineEmits<{ give: [of: 'dyed' | 'bare', reading: GivenReading] }>()
@@ -16,7 +17,7 @@ const found = shallowRef<SpectrumFile | null>(null)
 const failure = ref('')
 
 async function pick(event: Event) {
-  const [file] = (event.target as HTMLInputElement).files ?? []
+  const [file] = chosenFiles(event)
   if (!file) return
   failure.value = ''
   found.value = null

@@ -9,6 +9,7 @@ import type { OpenedPhoto, PlacedKnown } from '~/workers/photo.worker'
 import { startPhotos } from '~/workers/threads'
 import { latestOnly } from '~/composables/latest'
 import { messageOf } from '~~/core/present'
+import { mapQuad } from '~~/core/tuple'
 
 /** What is marked in a photo. */
 export type Mark = 'swatch' | 'bare' | 'card'
@@ -93,9 +94,7 @@ export function usePhoto() {
   }
   function moveCorner(index: number, to: PhotoPoint) {
     if (!corners.value) return
-    corners.value = corners.value.map((corner, i) =>
-      i === index ? to : corner,
-    ) as unknown as Corners
+    corners.value = mapQuad(corners.value, (corner, i) => (i === index ? to : corner))
   }
 
   const placed = computed((): PlacedKnown => {
@@ -106,7 +105,7 @@ export function usePhoto() {
     if (known.value === 'chart' && reference && corners.value) {
       return {
         kind: 'chart',
-        corners: corners.value.map((corner) => ({ ...corner })) as unknown as Corners,
+        corners: mapQuad(corners.value, (corner) => ({ ...corner })),
         columns: columns.value,
         rows: rows.value,
         labs: reference.patches.map(({ lab }) => ({ ...lab })),

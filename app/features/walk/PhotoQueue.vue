@@ -1,12 +1,12 @@
 <script setup lang="ts">
+import { chosenFiles } from '~/composables/chosen-files'
 /** Photos that go with the lot when it is kept; from the camera or from files, several. */
 const files = defineModel<File[]>({ required: true })
 
 const input = ref<HTMLInputElement | null>(null)
 
 function chosen(event: Event) {
-  const { files: list } = event.target as HTMLInputElement
-  files.value = [...files.value, ...(list ?? [])]
+  files.value = [...files.value, ...chosenFiles(event)]
   if (input.value) input.value.value = ''
 }
 </script>

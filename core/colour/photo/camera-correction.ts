@@ -7,6 +7,7 @@ import { labOfXyz, xyzOfLab, type Lab } from '../tristimulus'
 import { DAYLIGHT, weighting } from '../weighting'
 import { linearRgbOfXyz, xyzOfLinearRgb, type LinearRgb } from './linear-rgb'
 import { first, present } from '../../present'
+import { mapTriple } from '../../tuple'
 
 /** A patch as the camera gave it, and as it is known to be (CIELAB, D65). */
 export interface KnownPatch {
@@ -40,7 +41,7 @@ const RIDGE = 1e-4
  */
 export function correctFromPatch({ measured, lab }: KnownPatch): CameraCorrection {
   const wanted = wantedOf(lab)
-  const scales = measured.map((value, channel) => {
+  const scales = mapTriple(measured, (value, channel) => {
     if (finite(value, `/measured/${channel}`) < 0.01) {
       throw new InputError(
         `measured must be at least 0.01 of full light in each channel; got ${value}`,
@@ -51,7 +52,7 @@ export function correctFromPatch({ measured, lab }: KnownPatch): CameraCorrectio
   })
   return {
     kind: 'onePatch',
-    apply: (rgb) => rgb.map((value, i) => value * scales[i]!) as unknown as LinearRgb,
+    apply: (rgb) => mapTriple(rgb, (value, i) => value * scales[i]!),
     meanError: null,
     largestError: null,
     patches: 1,
@@ -96,7 +97,7 @@ const TERMS = {
   linear: ([r, g, b]: LinearRgb) => [r, g, b],
   rootPolynomial: (rgb: LinearRgb) => {
     // light below nothing is noise
-    const [r, g, b] = rgb.map((value) => Math.max(0, value)) as unknown as LinearRgb
+    const [r, g, b] = mapTriple(rgb, (value) => Math.max(0, value))
     return [r, g, b, Math.sqrt(r * g), Math.sqrt(g * b), Math.sqrt(r * b)]
   },
 } satisfies Record<string, (rgb: LinearRgb) => number[]>
@@ -114,8 +115,7 @@ function fitted(patches: readonly KnownPatch[], kind: keyof typeof TERMS) {
     wanted.push([0, 1, 2].map((channel) => (i === channel ? pull : 0)))
   }
   const weights = new QrDecomposition(new Matrix(rows)).solve(new Matrix(wanted))
-  return (rgb: LinearRgb) =>
-    new Matrix([terms(rgb)]).mmul(weights).to1DArray() as unknown as LinearRgb
+  return (rgb: LinearRgb) => tripleOf(new Matrix([terms(rgb)]).mmul(weights))
 }
 
 /**
@@ -134,3 +134,6 @@ function leftOutErrors(patches: readonly KnownPatch[], kind: keyof typeof TERMS)
 const daylight = weighting(DAYLIGHT)
 const wantedOf = (lab: Lab): LinearRgb => linearRgbOfXyz(xyzOfLab(lab, daylight))
 const labOfLinear = (rgb: LinearRgb): Lab => labOfXyz(xyzOfLinearRgb(rgb), daylight)
+
+/** The one row of a matrix of three columns. */
+const tripleOf = (row: Matrix): LinearRgb => [row.get(0, 0), row.get(0, 1), row.get(0, 2)]

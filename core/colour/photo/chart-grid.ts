@@ -1,6 +1,7 @@
 import { Matrix, solve } from 'ml-matrix'
 import { InputError } from '../../input-error'
 import { present } from '../../present'
+import { mapQuad } from '../../tuple'
 
 /** A place in a photo, px from its left and top. */
 export interface PhotoPoint {
@@ -57,7 +58,7 @@ export function chartBoxes(corners: Corners, columns: number, rows: number): Pho
 
 /** The same chart turned by quarters: which corner its first patch lies at is not always known. */
 export const turned = (corners: Corners, quarters: number): Corners =>
-  [0, 1, 2, 3].map((i) => corners[(i + quarters) % 4]!) as unknown as Corners
+  mapQuad(corners, (corner, i) => corners[(i + quarters) % 4] ?? corner)
 
 /** Maps the unit square onto the four corners. */
 function planeOf(corners: Corners): (u: number, v: number) => PhotoPoint {

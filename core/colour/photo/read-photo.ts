@@ -11,6 +11,7 @@ import {
 import { xyzOfLinearRgb, type LinearRgb } from './linear-rgb'
 import { sampleArea, type Levelness, type PixelArea } from './sampled-area'
 import { present } from '../../present'
+import { mapTriple } from '../../tuple'
 
 /** What a photo holds beside the swatch, whose colour is known. */
 export type KnownInPhoto =
@@ -121,6 +122,6 @@ function patchMean(area: PixelArea, i: number): LinearRgb {
 }
 
 /** A matrix may land a little below black. */
-const lit = (rgb: LinearRgb) => rgb.map((value) => Math.max(0, value)) as unknown as LinearRgb
+const lit = (rgb: LinearRgb): LinearRgb => mapTriple(rgb, (value) => Math.max(0, value))
 
 const daylight = weighting(DAYLIGHT)

@@ -3,6 +3,7 @@ import { deltaE2000 } from '../screen-colour'
 import { labOfXyz, type Lab } from '../tristimulus'
 import { DAYLIGHT, weighting } from '../weighting'
 import { LINEAR_OF_LEVEL, xyzOfLinearRgb, type LinearRgb } from './linear-rgb'
+import { mapTriple } from '../../tuple'
 
 /** Pixels of an area, row by row, four bytes each (red, green, blue, ignored), as a canvas gives. */
 export interface PixelArea {
@@ -69,7 +70,7 @@ export function sampleArea(area: PixelArea, { isCard = false } = {}): SampledAre
       '/area',
     )
   }
-  const mean = [0, 1, 2].map((channel) => trimmedMean(data, channel)) as unknown as LinearRgb
+  const mean = mapTriple([0, 1, 2], (channel) => trimmedMean(data, channel))
   const lab = labOf(mean)
   const unevenness = unevennessOf(area, lab)
   return { mean, lab, unevenness, levelness: levelnessOf(unevenness), clipped }
@@ -132,7 +133,7 @@ function unevennessOf({ width, height, data }: PixelArea, whole: Lab): number | 
   let sum = 0
   for (let row = 0; row < down; row++) {
     for (let column = 0; column < across; column++) {
-      const light = [0, 0, 0]
+      const light: [number, number, number] = [0, 0, 0]
       let count = 0
       const [top, bottom] = [edge(row, down, height), edge(row + 1, down, height)]
       const [left, right] = [edge(column, across, width), edge(column + 1, across, width)]
@@ -143,7 +144,7 @@ function unevennessOf({ width, height, data }: PixelArea, whole: Lab): number | 
           count++
         }
       }
-      const mean = light.map((value) => value / count) as unknown as LinearRgb
+      const mean = mapTriple(light, (value) => value / count)
       sum += deltaE2000(whole, labOf(mean))
     }
   }

@@ -19,7 +19,7 @@ import { gatheringRecords } from './gatherings-out'
 import { sourceRepository } from '../../repositories/sources'
 import { patchRepository } from '../../repositories/patches'
 import { lotRepository } from '../../repositories/lots'
-import { first, messageOf, present } from '../../../core/present'
+import { first, messageOf, present, notGiven } from '../../../core/present'
 
 /** What is done with a row when the plan is carried out. */
 export interface PlannedGathering extends PlannedRow {
@@ -138,7 +138,7 @@ function planRow(
       there: there ?? null,
       newSource: source.id ? null : { key: foldName(record.scientificName), part: source.part },
       newPatch: patch !== null && patchId === null ? record.place.locality : null,
-      code: null as string | null,
+      code: notGiven<string>(),
     }
     if (there) {
       const changed = differences(there, record)
