@@ -17,6 +17,25 @@ export default withNuxt(
     },
   },
   { files: ['**/*.{ts,vue}'], rules: { '@typescript-eslint/no-explicit-any': 'error' } },
+  {
+    // with types: a promise that nobody waits for loses its failure
+    files: ['{app,core,catalogue,server,shared,demo,instruments,tests}/**/*.ts'],
+    languageOptions: {
+      parserOptions: {
+        project: [
+          './tsconfig.core.json',
+          './tsconfig.tests.json',
+          './.nuxt/tsconfig.server.json',
+          './.nuxt/tsconfig.app.json',
+        ],
+      },
+    },
+    rules: {
+      '@typescript-eslint/no-floating-promises': 'error',
+      '@typescript-eslint/no-misused-promises': ['error', { checksVoidReturn: false }],
+      '@typescript-eslint/await-thenable': 'error',
+    },
+  },
   { files: ['scripts/**', 'tests/bench/**'], rules: { 'no-console': 'off' } },
   { files: ['catalogue/**'], rules: { 'max-lines': 'off' } },
   prettier,
