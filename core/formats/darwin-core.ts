@@ -23,7 +23,8 @@ export interface GatheringRecord {
   stage: string | null
   obtained: string
   host: string
-  weather: string
+  /** What else is told in plain words, by its name. */
+  words: Record<string, string>
   minutes: number | null
   chop: string
   contents: Content[]
@@ -85,7 +86,7 @@ export function toDarwinCore(record: GatheringRecord): Record<DarwinCoreColumn, 
     ...(record.count !== null && { count: record.count, measure: record.measure }),
     ...(record.grossG !== null && { grossG: record.grossG, tareG: record.tareG }),
     ...(record.dryFraction !== null && { dryFraction: record.dryFraction }),
-    ...(record.weather && { weather: record.weather }),
+    ...Object.fromEntries(Object.entries(record.words).filter(([, said]) => said)),
     ...(record.chop !== 'whole' && { chop: record.chop }),
     ...(record.contents.length > 0 && { contents: record.contents }),
     ...(record.evidence.length > 0 && { evidence: record.evidence }),
@@ -119,6 +120,28 @@ export function toDarwinCore(record: GatheringRecord): Record<DarwinCoreColumn, 
 
 const numberText = (value: number | null) => (value === null ? '' : String(value))
 
+/** What is no plain word: keys of `Rest`. */
+const NO_WORDS = new Set([
+  'part',
+  'group',
+  'amountBasis',
+  'count',
+  'measure',
+  'grossG',
+  'tareG',
+  'dryFraction',
+  'chop',
+  'contents',
+  'evidence',
+])
+
+const wordsIn = (rest: object): Record<string, string> =>
+  Object.fromEntries(
+    Object.entries(rest).filter(
+      ([name, said]) => !NO_WORDS.has(name) && typeof said === 'string',
+    ) as [string, string][],
+  )
+
 interface Rest {
   part?: string
   group?: GatheringRecord['group']
@@ -128,7 +151,6 @@ interface Rest {
   grossG?: number
   tareG?: number
   dryFraction?: number
-  weather?: string
   chop?: string
   contents?: Content[]
   evidence?: unknown[]
@@ -163,7 +185,7 @@ export function fromDarwinCore(row: DarwinCoreRow): GatheringRecord {
     stage: row.lifeStage || null,
     obtained: row.samplingProtocol || 'picked',
     host: (row.associatedTaxa ?? '').replace(/^host: /, ''),
-    weather: rest.weather ?? '',
+    words: wordsIn(rest),
     minutes: row.samplingEffort ? minutesOf(row.samplingEffort) : null,
     chop: rest.chop ?? 'whole',
     contents: rest.contents ?? [],

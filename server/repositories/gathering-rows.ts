@@ -1,9 +1,10 @@
 import type { Knex } from 'knex'
 import type { GatheringRecord } from '../../core/formats/darwin-core'
 import type { Privacy } from '../../shared/schemas/walk/patch'
+import { LOT_WORD_KEYS, type LotWords } from '../../shared/schemas/loft/lot-words'
 
 /** A gathering with all that a file says of it. */
-export interface GatheringRow {
+export interface GatheringRow extends LotWords {
   id: string
   code: string
   scientificName: string
@@ -23,8 +24,6 @@ export interface GatheringRow {
   lotState: string
   stage: string | null
   obtained: string
-  host: string
-  weather: string
   minutes: number | null
   chop: string
   contents: string
@@ -66,10 +65,9 @@ export const gatheringRows = async (db: Knex): Promise<GatheringRow[]> =>
       'lot.own_dry_fraction as ownDryFraction',
       'lot.own_dry_basis as ownDryBasis',
       'lot.state as lotState',
+      ...LOT_WORD_KEYS.map((word) => `lot.${word} as ${word}`),
       'lot.stage as stage',
       'lot.obtained as obtained',
-      'lot.host as host',
-      'lot.weather as weather',
       'lot.minutes as minutes',
       'lot.chop as chop',
       'lot.contents as contents',

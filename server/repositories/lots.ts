@@ -12,8 +12,9 @@ import { stepRepository } from './lot-steps'
 import { formatCount } from '../../core/quantity/format-count'
 import { first, lookUp } from '../../core/present'
 import { parseJson } from '../../core/json'
+import { lotWordsOf, type LotWords } from '../../shared/schemas/loft/lot-words'
 
-interface LotRow extends RecordedRow {
+interface LotRow extends LotWords, RecordedRow {
   code: string
   source_id: string
   patch_id: string | null
@@ -31,8 +32,6 @@ interface LotRow extends RecordedRow {
   measure: Lot['measure']
   count: number | null
   container_id: string | null
-  host: string
-  weather: string
   minutes: number | null
   contents: string
   sureness: Lot['sureness']
@@ -209,8 +208,7 @@ const toEdited = (lot: LotEdit) => ({
   amount_basis: lot.amountBasis,
   measure: lot.measure,
   count: lot.count,
-  host: lot.host,
-  weather: lot.weather,
+  ...lotWordsOf(lot),
   minutes: lot.minutes,
   contents: JSON.stringify(lot.contents),
   sureness: lot.sureness,
@@ -267,8 +265,7 @@ function toLot(row: LotRow, dry: DryFraction, stopGroup: StopGroup | null, steps
     dryFractionBasis: dry.basis,
     ownDryFraction: row.own_dry_fraction,
     ownDryBasis: row.own_dry_basis,
-    host: row.host,
-    weather: row.weather,
+    ...lotWordsOf(row),
     minutes: row.minutes,
     contents: parseJson<Content[]>(row.contents),
     sureness: row.sureness,

@@ -30,12 +30,16 @@ export const countUnmordanted = (db: Knex): Promise<number> =>
     ),
   )
 
-/** Swatches of the latest readings, newest first; one read twice stands twice. */
+/**
+ * Swatches of the latest readings, newest first; one read twice stands twice. What was read after
+ * light says how it fades, and is no news of what it came out as.
+ */
 export const lastRead = async (db: Knex, limit: number): Promise<string[]> =>
   await db('reading')
     .join('swatch', 'swatch.id', 'reading.swatch_id')
     .whereNull('swatch.set_aside_at')
     .whereNull('reading.set_aside_at')
+    .whereNull('reading.light_hours')
     .orderBy('reading.read_at', 'desc')
     .limit(limit)
     .pluck<string[]>('swatch.id')

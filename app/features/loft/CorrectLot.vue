@@ -7,6 +7,7 @@ import type { Patch } from '~~/shared/schemas/walk/patch'
 import type { Source } from '~~/shared/schemas/walk/source'
 import { localToday } from '~/format/dates'
 import { keysOf } from '~~/core/json'
+import { LOT_WORD_KEYS, LOT_WORDS, lotWordsOf } from '~~/shared/schemas/loft/lot-words'
 
 /** Corrections of what was noted of a lot; what came to hand only while nothing was weighed since. */
 const { lot, rev } = defineProps<{ lot: LoftLot; rev: number }>()
@@ -23,8 +24,7 @@ const form = reactive({
   patchId: lot.patchId,
   stage: lot.stage,
   obtained: lot.obtained,
-  host: lot.host,
-  weather: lot.weather,
+  ...lotWordsOf(lot),
   minutes: lot.minutes,
   note: lot.note,
   netG: lot.netG,
@@ -96,11 +96,14 @@ const number = (text: string) => (text.trim() === '' ? null : Number(text.replac
           <ElOption v-for="way in OBTAINED" :key="way" :value="way" />
         </ElSelect>
       </LabeledField>
-      <LabeledField v-slot="{ id }" label="Grew on">
-        <ElInput :id="id" v-model="form.host" />
-      </LabeledField>
-      <LabeledField v-slot="{ id }" label="Weather before">
-        <ElInput :id="id" v-model="form.weather" />
+      <LabeledField
+        v-for="word in LOT_WORD_KEYS"
+        :key="word"
+        v-slot="{ id }"
+        :label="LOT_WORDS[word].label"
+        :error="errors[`/${word}`]"
+      >
+        <ElInput :id="id" v-model="form[word]" />
       </LabeledField>
       <NumberField v-model="form.minutes" label="Time" unit="min" :error="errors['/minutes']" />
     </div>

@@ -9,6 +9,7 @@ import LotNaming from './LotNaming.vue'
 import LotPhotos from './LotPhotos.vue'
 import { amountOf, dryOf } from './words'
 import { ago, shortDate } from '~/format/dates'
+import { LOT_WORD_KEYS, LOT_WORDS } from '~~/shared/schemas/loft/lot-words'
 
 /** One lot with all that is known of it, and what can be done with it. */
 const { lot } = defineProps<{ lot: LoftLot }>()
@@ -104,14 +105,12 @@ async function setAside() {
         <dt>Stage</dt>
         <dd>{{ lot.stage }}</dd>
       </div>
-      <div v-if="lot.host">
-        <dt>Grew on</dt>
-        <dd>{{ lot.host }}</dd>
-      </div>
-      <div v-if="lot.weather">
-        <dt>Weather before</dt>
-        <dd>{{ lot.weather }}</dd>
-      </div>
+      <template v-for="word in LOT_WORD_KEYS" :key="word">
+        <div v-if="lot[word]">
+          <dt>{{ LOT_WORDS[word].label }}</dt>
+          <dd>{{ lot[word] }}</dd>
+        </div>
+      </template>
       <div v-if="lot.minutes">
         <dt>Time</dt>
         <dd>{{ lot.minutes }} min, {{ formatMass((lot.netG / lot.minutes) * 60) }} an hour</dd>

@@ -4,6 +4,7 @@ import { PART_KEYS, PARTS } from '~~/catalogue/parts'
 import { FOREIGN } from '~~/core/harvest/contents'
 import { OBTAINED } from '~~/shared/schemas/loft/lot'
 import type { WeighIn } from './useWeighIn'
+import { LOT_WORD_KEYS, LOT_WORDS } from '~~/shared/schemas/loft/lot-words'
 
 /** What matters now and then: how obtained, on what it grew, weather, time, what is mixed in. */
 const { weighIn } = defineProps<{ weighIn: WeighIn }>()
@@ -27,11 +28,14 @@ function addContent() {
         <ElRadioButton v-for="way in OBTAINED" :key="way" :value="way">{{ way }}</ElRadioButton>
       </ElRadioGroup>
       <div class="three">
-        <LabeledField v-slot="{ id }" label="Grew on">
-          <ElInput :id="id" v-model="draft.host" placeholder="oak, pine, wall" />
-        </LabeledField>
-        <LabeledField v-slot="{ id }" label="Weather before">
-          <ElInput :id="id" v-model="draft.weather" placeholder="dry and sunny" />
+        <LabeledField
+          v-for="word in LOT_WORD_KEYS"
+          :key="word"
+          v-slot="{ id }"
+          :label="LOT_WORDS[word].label"
+          :error="errors[`/${word}`]"
+        >
+          <ElInput :id="id" v-model="draft[word]" :placeholder="LOT_WORDS[word].example" />
         </LabeledField>
         <NumberField v-model="draft.minutes" label="Time" unit="min" :error="errors['/minutes']" />
       </div>

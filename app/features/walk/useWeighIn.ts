@@ -25,8 +25,9 @@ import { uploadPhotos } from './upload-photos'
 import { localToday } from '~/format/dates'
 import { useDraft } from '~/composables/useDraft'
 import { useSave } from '~/composables/useSave'
+import { NO_LOT_WORDS, lotWordsOf, type LotWords } from '~~/shared/schemas/loft/lot-words'
 
-interface WeighInDraft {
+interface WeighInDraft extends LotWords {
   source: Source | null
   /** Id of a patch, or the name of a new one. */
   place: string
@@ -41,8 +42,6 @@ interface WeighInDraft {
   count: number | null
   measure: Measure
   obtained: Obtained
-  host: string
-  weather: string
   minutes: number | null
   contents: Content[]
   sureness: 'sure' | 'likely' | 'unsure'
@@ -64,8 +63,7 @@ const blank = (): WeighInDraft => ({
   count: null,
   measure: 'handful',
   obtained: 'picked',
-  host: '',
-  weather: '',
+  ...NO_LOT_WORDS,
   minutes: null,
   contents: [],
   sureness: 'sure',
@@ -194,7 +192,7 @@ export function useWeighIn(patches: () => Patch[], containers: () => Container[]
   }
 
   async function keep(): Promise<Lot | null> {
-    const { source, gatheredOn, stage, state, note, obtained, host, weather, minutes } = draft
+    const { source, gatheredOn, stage, state, note, obtained, minutes } = draft
     const { contents, sureness, evidence } = draft
     const body = {
       id: id.value,
@@ -204,8 +202,7 @@ export function useWeighIn(patches: () => Patch[], containers: () => Container[]
       state,
       note,
       obtained,
-      host,
-      weather,
+      ...lotWordsOf(draft),
       minutes,
       contents,
       sureness,

@@ -10,10 +10,17 @@ import type { Content } from '../../../core/harvest/contents'
 import { gatheringRows, type GatheringRow } from '../../repositories/gathering-rows'
 import { present } from '../../../core/present'
 import { parseJson } from '../../../core/json'
+import { lotWordsOf } from '../../../shared/schemas/loft/lot-words'
 
 /** Gatherings as they would leave this machine, oldest first: walks only, not what was made of them. */
 export async function gatheringRecords(db: Knex): Promise<GatheringRecord[]> {
   return (await gatheringRows(db)).map(toRecord)
+}
+
+/** Words that have no term of their own in the file; the host has one. */
+function wordsBeside(row: GatheringRow): Record<string, string> {
+  const { host: _, ...words } = lotWordsOf(row)
+  return words
 }
 
 const toRecord = (row: GatheringRow): GatheringRecord => ({
@@ -35,7 +42,7 @@ const toRecord = (row: GatheringRow): GatheringRecord => ({
   stage: row.stage,
   obtained: row.obtained,
   host: row.host,
-  weather: row.weather,
+  words: wordsBeside(row),
   minutes: row.minutes,
   chop: row.chop,
   contents: parseJson<Content[]>(row.contents),

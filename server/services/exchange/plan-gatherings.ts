@@ -20,6 +20,7 @@ import { sourceRepository } from '../../repositories/sources'
 import { patchRepository } from '../../repositories/patches'
 import { lotRepository } from '../../repositories/lots'
 import { first, messageOf, present, notGiven } from '../../../core/present'
+import { NO_LOT_WORDS, lotWordsOf, type LotWords } from '../../../shared/schemas/loft/lot-words'
 
 /** What is done with a row when the plan is carried out. */
 export interface PlannedGathering extends PlannedRow {
@@ -194,13 +195,16 @@ function sourceOf(record: GatheringRecord, { sources }: Known): { id: string | n
   )
 }
 
+/** The words that a lot keeps, of those that a row tells. */
+const lotWordsIn = ({ host, words }: GatheringRecord): LotWords =>
+  lotWordsOf({ ...NO_LOT_WORDS, ...words, host })
+
 /** What a row tells of a gathering beside its source, place and amount. */
 export const detailsOf = (record: GatheringRecord) => ({
   gatheredOn: record.gatheredOn,
   stage: record.stage,
   obtained: record.obtained,
-  host: record.host,
-  weather: record.weather,
+  ...lotWordsIn(record),
   minutes: record.minutes,
   chop: record.chop,
   contents: record.contents,

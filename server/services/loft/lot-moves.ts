@@ -11,6 +11,7 @@ import type { Derived, MadeLot } from './lots'
 import type { Batch, Clock, Records, Written } from '../log/records'
 import { move, refuseBeforeWeighing, refuseOverdraw } from './lot-ledger'
 import { last, present } from '../../../core/present'
+import { lotWordsOf } from '../../../shared/schemas/loft/lot-words'
 
 export type LotRecords = Records<Lot, MadeLot, LotChange, LotQuery>
 
@@ -166,8 +167,7 @@ const likeIt = (from: Lot, id: string, note: string): MadeLot => ({
   state: from.state === 'liquor' ? 'fresh' : from.state,
   stage: from.stage,
   obtained: from.obtained,
-  host: from.host,
-  weather: from.weather,
+  ...lotWordsOf(from),
   minutes: null,
   chop: from.chop,
   contents: from.contents,

@@ -17,6 +17,7 @@ import {
   type PageQuery,
   type Recorded,
 } from '../log/common'
+import { NO_LOT_WORDS, lotWordFields, newLotWordFields, type LotWords } from './lot-words'
 
 /** States a lot may be weighed in; a liquor comes from a jar only. */
 const PLANT_STATES = ['fresh', 'dried', 'frozen'] as const
@@ -67,15 +68,11 @@ export interface NewLotStep {
 }
 
 /** What can be told of a gathering beside its amount. */
-interface LotDetails {
+interface LotDetails extends LotWords {
   patchId: string | null
   gatheredOn: string
   stage: string | null
   obtained: Obtained
-  /** Tree or ground it grew on, where that matters. */
-  host: string
-  /** Of the last days. */
-  weather: string
   minutes: number | null
   chop: Chop
   contents: Content[]
@@ -89,8 +86,7 @@ export const PLAIN_LOT = {
   patchId: null,
   stage: null,
   obtained: 'picked',
-  host: '',
-  weather: '',
+  ...NO_LOT_WORDS,
   minutes: null,
   chop: 'whole',
   contents: [],
@@ -176,8 +172,7 @@ const editable = {
   stage: nameField.allow(null),
   obtained: Joi.string().valid(...OBTAINED),
   gatheredOn: dateField,
-  host: Joi.string().trim().max(80).allow(''),
-  weather: Joi.string().trim().max(120).allow(''),
+  ...lotWordFields,
   minutes: Joi.number().greater(0).max(10_000).allow(null),
   chop: Joi.string().valid(...CHOPS),
   contents: Joi.array().items(contentField).max(8),
@@ -198,8 +193,7 @@ export const newLotSchema = Joi.object<NewLot>({
     .required(),
   stage: editable.stage.default(null),
   obtained: editable.obtained.default('picked'),
-  host: editable.host.default(''),
-  weather: editable.weather.default(''),
+  ...newLotWordFields,
   minutes: editable.minutes.default(null),
   chop: editable.chop.default('whole'),
   contents: editable.contents.default([]),

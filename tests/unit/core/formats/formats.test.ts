@@ -115,7 +115,7 @@ describe('a gathering as Darwin Core', () => {
     stage: 'full flower',
     obtained: 'picked',
     host: '',
-    weather: 'dry',
+    words: { weather: 'dry' },
     minutes: 25,
     chop: 'whole',
     contents: [{ what: 'leaf', share: 0.2, basis: 'guessed' }],
