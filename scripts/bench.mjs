@@ -1,4 +1,5 @@
-// npm run bench: speed claims, each measured in the same run as what it is compared with.
+// npm run bench [-- NAME...]: speed claims, each measured in the same run as what it is compared with.
+import { basename } from 'node:path'
 import { ensureChromium } from './lib/chromium.mjs'
 import { build, install } from './lib/prepare.mjs'
 import { run, say, Stop } from './lib/say.mjs'
@@ -25,7 +26,15 @@ await run(async () => {
   await install()
   await ensureChromium()
   await build()
+  const wanted = process.argv.slice(2)
+  const nameOf = (file) => basename(file, '.ts')
+  const unknown = wanted.filter((name) => !BENCHES.some(([, file]) => nameOf(file) === name))
+  if (unknown.length > 0) {
+    const known = BENCHES.map(([, file]) => nameOf(file)).join(', ')
+    throw new Stop(`There is no bench named ${unknown.join(', ')}; there are ${known}.`)
+  }
   for (const [words, file] of BENCHES) {
+    if (wanted.length > 0 && !wanted.includes(nameOf(file))) continue
     say(words)
     if ((await shown(bin('tsx'), [file])) !== 0) throw new Stop(`${file} failed.`)
   }

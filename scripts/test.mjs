@@ -68,6 +68,7 @@ await run(async () => {
       ['formatting', bin('prettier'), ['--check', '--log-level', 'warn', '.']],
       ['import circles', bin('depcruise'), ['--config', '.dependency-cruiser.cjs', ...ROOMS]],
       ['what nobody uses', bin('knip'), ['--no-progress']],
+      ['the drawing of the rooms', process.execPath, ['scripts/rooms.mjs', '--check']],
     )
     await check(
       ['Types of core', bin('tsc'), ['-p', 'tsconfig.core.json']],
