@@ -1,5 +1,6 @@
 import { $fetch, FetchError } from 'ofetch'
 import type { Problem } from '~~/shared/problem'
+import type { Page } from '~~/shared/schemas/log/common'
 
 /** A call that did not succeed, with the server's own words. */
 export class ApiProblem extends Error {
@@ -41,14 +42,34 @@ async function call<T>(
   }
 }
 
+type Query = Record<string, string | number | boolean>
+
+/** Items of a list fetched at a time: as many as its route gives. */
+const PAGE = 200
+
+async function get<T>(path: string, query: Query = {}): Promise<T> {
+  const asked = new URLSearchParams(
+    Object.entries(query).map(([name, value]) => [name, String(value)]),
+  ).toString()
+  return (await call<T>(asked ? `${path}?${asked}` : path)).item
+}
+
+/** Every item of a list, page after page: none is left out for being the 201st. */
+async function all<T>(path: string, query: Query = {}): Promise<T[]> {
+  const items: T[] = []
+  let after: string | null = null
+  do {
+    const page: Page<T> = await get(path, { ...query, limit: PAGE, ...(after && { after }) })
+    items.push(...page.items)
+    after = page.next
+  } while (after)
+  return items
+}
+
 /** The log, as pages call it. Every failure is an `ApiProblem` that can be shown as it stands. */
 export const useApi = () => ({
-  get: async <T>(path: string, query: Record<string, string | number | boolean> = {}) => {
-    const asked = new URLSearchParams(
-      Object.entries(query).map(([name, value]) => [name, String(value)]),
-    ).toString()
-    return (await call<T>(asked ? `${path}?${asked}` : path)).item
-  },
+  get,
+  all,
   post: <T>(path: string, body: object = {}, rev?: number) =>
     call<T>(path, { method: 'POST', body, rev }),
   patch: <T>(path: string, body: object, rev: number) =>

@@ -1,5 +1,4 @@
 import { PARTS, type Part } from '~~/catalogue/parts'
-import type { Page } from '~~/shared/schemas/log/common'
 import type { Lot } from '~~/shared/schemas/loft/lot'
 import type { Source } from '~~/shared/schemas/walk/source'
 import { useApi } from './useApi'
@@ -11,31 +10,14 @@ export interface StockLot extends Lot {
   part: Part | null
 }
 
-const PAGE = 200
-
 /** All that is in stock, by tag code, with its names: what is counted, tagged or put into a jar. */
 export function useStock() {
   const api = useApi()
 
-  async function every<T>(path: string, query: Record<string, string | boolean> = {}) {
-    const items: T[] = []
-    let after: string | null = ''
-    while (after !== null) {
-      const page: Page<T> = await api.get<Page<T>>(path, {
-        ...query,
-        limit: PAGE,
-        ...(after && { after }),
-      })
-      items.push(...page.items)
-      after = page.next
-    }
-    return items
-  }
-
   return useLoaded(async (): Promise<StockLot[]> => {
     const [lots, sources] = await Promise.all([
-      every<Lot>('lots', { inStock: true }),
-      every<Source>('sources'),
+      api.all<Lot>('lots', { inStock: true }),
+      api.all<Source>('sources'),
     ])
     const byId = new Map(sources.map((source) => [source.id, source]))
     return lots

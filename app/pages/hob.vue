@@ -51,10 +51,10 @@ const { data: opened } = useLoaded(async () => {
   const pot = await api.get<Pot>(`pots/${potId.value}`)
   const ids = pot.pieces.map(({ pieceId }) => pieceId)
   const sourceIds = [...new Set(pot.lots.map(({ sourceId }) => sourceId))]
-  const [{ item }, settings, stores, sources, lots, vessel, curves] = await Promise.all([
+  const [{ item }, settings, shelf, sources, lots, vessel, curves] = await Promise.all([
     api.post<{ rows: BasketRow[] }>('basket/named', { ids }),
     api.get<Settings>('settings'),
-    api.get<Page<ShelfItem>>('shelf', { limit: 200 }),
+    api.all<ShelfItem>('shelf'),
     Promise.all(sourceIds.map((id) => api.get<Source>(`sources/${id}`))),
     Promise.all(pot.lots.map(({ lotId }) => api.get<Lot>(`lots/${lotId}`))),
     pot.vesselId ? api.get<Vessel>(`vessels/${pot.vesselId}`) : Promise.resolve(null),
@@ -66,7 +66,7 @@ const { data: opened } = useLoaded(async () => {
   const isStrong = Boolean(
     known && known.ceiling.mid >= STRONG.ceiling && known.enough.mid <= STRONG.enough,
   )
-  return { pot, rows: item.rows, settings, shelf: stores.items, sources, lots, vessel, isStrong }
+  return { pot, rows: item.rows, settings, shelf, sources, lots, vessel, isStrong }
 }, potId)
 
 const title = computed(() =>

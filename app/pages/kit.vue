@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import type { Page } from '~~/shared/schemas/log/common'
 import type { Settings } from '~~/shared/schemas/log/settings'
 import type { Vessel } from '~~/shared/schemas/pot/vessel'
 import KitSettings from '~/features/kit/KitSettings.vue'
@@ -11,10 +10,10 @@ import PotNav from '~/features/pot/PotNav.vue'
 const api = useApi()
 const { data, failure } = useLoaded(async () => {
   const [vessels, settings] = await Promise.all([
-    api.get<Page<Vessel>>('vessels', { limit: 200 }),
+    api.all<Vessel>('vessels'),
     api.get<Settings>('settings'),
   ])
-  return { vessels: vessels.items, settings }
+  return { vessels, settings }
 })
 const adding = ref(false)
 useStationKeys({ n: () => (adding.value = true) })

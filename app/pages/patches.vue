@@ -1,14 +1,13 @@
 <script setup lang="ts">
-import type { Page } from '~~/shared/schemas/log/common'
 import type { Patch } from '~~/shared/schemas/walk/patch'
 import PatchMap from '~/features/patches/PatchMap.vue'
 import PatchSheet from '~/features/patches/PatchSheet.vue'
 
 const api = useApi()
 const route = useRoute()
-const { data: patches, failure } = useLoaded(() => api.get<Page<Patch>>('patches', { limit: 200 }))
+const { data: patches, failure } = useLoaded(() => api.all<Patch>('patches'))
 const items = computed(() =>
-  [...(patches.value?.items ?? [])].sort((a, b) => a.name.localeCompare(b.name)),
+  [...(patches.value ?? [])].sort((a, b) => a.name.localeCompare(b.name)),
 )
 const adding = computed(() => route.query.patch === 'new')
 const chosen = computed(() =>

@@ -12,7 +12,7 @@ const route = useRoute()
 const router = useRouter()
 const today = localToday()
 
-const { data: patches } = useLoaded(() => api.get<Page<Patch>>('patches', { limit: 200 }))
+const { data: patches } = useLoaded(() => api.all<Patch>('patches'))
 const { data: bags } = useLoaded(() => api.get<Page<Container>>('containers', { limit: 20 }))
 const { data: view, failure } = useLoaded(() => api.get<WalkView>('walk', { on: today }))
 
@@ -33,7 +33,7 @@ useHead({ title: 'Walk · Juniper Haze' })
   <div class="walk">
     <WeighInForm
       ref="form"
-      :patches="patches?.items ?? []"
+      :patches="patches ?? []"
       :containers="bags?.items ?? []"
       :rows="view?.rows ?? []"
     />

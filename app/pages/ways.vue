@@ -1,15 +1,12 @@
 <script setup lang="ts">
 import { WAY_KEYS, wayFacts, type Way } from '~~/catalogue/ways'
-import type { Page } from '~~/shared/schemas/log/common'
 import type { OwnWay } from '~~/shared/schemas/pot/own-way'
 import PotNav from '~/features/pot/PotNav.vue'
 import EditWay from '~/features/ways/EditWay.vue'
 import WaySteps from '~/features/ways/WaySteps.vue'
 
 const api = useApi()
-const { data, failure } = useLoaded(
-  async () => (await api.get<Page<OwnWay>>('ways', { limit: 200 })).items,
-)
+const { data, failure } = useLoaded(() => api.all<OwnWay>('ways'))
 const openKey = ref<string>('simmer')
 const own = computed(() => data.value?.find(({ id }) => id === openKey.value) ?? null)
 const way = computed<Way>(() => own.value?.basedOn ?? (openKey.value as Way))

@@ -1,4 +1,4 @@
-import { alongTable, type Table } from '../along-table'
+import { alongTable, type ValueTable } from '../along-table'
 import { finite, notNegative, positive } from '../checks'
 import { InputError } from '../input-error'
 import { AGENT_FORMS } from '../mordant/agents'
@@ -18,7 +18,7 @@ export interface Chemistry {
   /** Ions that take no part in acid and base. */
   ions: readonly { charge: number; perMole: number }[]
   /** Sold as a liquid: g/mL at percentages by mass, from the CRC Handbook (from memory). */
-  densities?: Table
+  densities?: ValueTable
   /** Percentage by mass as usually sold. */
   usualPercent?: number
   /** Dissolves only as far as this solubility product lets it. */

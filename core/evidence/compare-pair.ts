@@ -5,10 +5,10 @@ import { FACTORS, TOLERANCES, type Factor, type Factors, type FactorValue } from
  * What a pair of swatches can prove: `clean` shows what one factor does; `confounded` shows
  * nothing, since several differ; `repeat` shows the spread; `unsure` could be any of them.
  */
-type Verdict = 'clean' | 'confounded' | 'repeat' | 'unsure'
+type PairVerdict = 'clean' | 'confounded' | 'repeat' | 'unsure'
 
 export interface PairComparison {
-  verdict: Verdict
+  verdict: PairVerdict
   /** Factors that differ beyond their tolerance. */
   differs: Factor[]
   /** Factors not recorded on one side or both. */
@@ -37,7 +37,7 @@ export function comparePair(a: Factors, b: Factors): PairComparison {
   return { verdict: verdictOf(differs.length, unknown.length), differs, unknown }
 }
 
-function verdictOf(differs: number, unknown: number): Verdict {
+function verdictOf(differs: number, unknown: number): PairVerdict {
   if (unknown > 0) return 'unsure'
   if (differs === 0) return 'repeat'
   return differs === 1 ? 'clean' : 'confounded'

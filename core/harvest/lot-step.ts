@@ -4,7 +4,7 @@ import type { Basis, PlantState } from './dry-fraction'
 import { first } from '../present'
 
 /** What is done to a lot on its way from the basket to the jar, each time with the scale. */
-export const STEP_KINDS = [
+export const LOT_STEP_KINDS = [
   'stripped',
   'dried',
   'frozen',
@@ -15,7 +15,7 @@ export const STEP_KINDS = [
   'lost',
   'counted',
 ] as const
-export type StepKind = (typeof STEP_KINDS)[number]
+export type LotStepKind = (typeof LOT_STEP_KINDS)[number]
 
 export type Chop = 'whole' | 'chopped' | 'ground'
 
@@ -31,7 +31,7 @@ export interface Stock {
 }
 
 export interface Step {
-  kind: StepKind
+  kind: LotStepKind
   /** On the scale afterwards, g; what is left of it. */
   afterG: number
 }
@@ -47,17 +47,17 @@ export interface Stepped {
 }
 
 /** Steps that may find more than the books say: a scale that was read wrongly before. */
-const MAY_GROW: readonly StepKind[] = ['counted', 'frozen', 'thawed']
+const MAY_GROW: readonly LotStepKind[] = ['counted', 'frozen', 'thawed']
 
-const STATE_AFTER: Partial<Record<StepKind, PlantState>> = {
+const STATE_AFTER: Partial<Record<LotStepKind, PlantState>> = {
   dried: 'dried',
   frozen: 'frozen',
   thawed: 'fresh',
 }
-const CHOP_AFTER: Partial<Record<StepKind, Chop>> = { chopped: 'chopped', ground: 'ground' }
+const CHOP_AFTER: Partial<Record<LotStepKind, Chop>> = { chopped: 'chopped', ground: 'ground' }
 
 /** What a lot may not have done to it in its state, and why. */
-function refused(kind: StepKind, { state }: Stock): string | null {
+function refused(kind: LotStepKind, { state }: Stock): string | null {
   if (state === 'liquor' && kind !== 'lost' && kind !== 'counted') {
     return 'a liquor is only counted or lost'
   }
@@ -110,7 +110,7 @@ export function lotStep(before: Stock, { kind, afterG }: Step): Stepped {
 
 function drynessAfter(
   before: Stock,
-  kind: StepKind,
+  kind: LotStepKind,
   afterG: number,
 ): Pick<Stock, 'dryFraction' | 'dryFractionBasis'> {
   const { dryFraction, dryFractionBasis } = before

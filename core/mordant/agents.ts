@@ -1,4 +1,4 @@
-import type { Table } from '../along-table'
+import type { ValueTable } from '../along-table'
 
 /** Agents whose grams are computed, with the forms they are sold in. */
 export const CALC_AGENTS = [
@@ -39,7 +39,7 @@ export const AGENT_FORMS: Partial<Record<CalcAgent, Record<string, number>>> = {
  * of the pentahydrate, soda of the anhydrous salt to 30 °C, where its best form changes; iron of
  * the anhydrous salt, to 40 °C.
  */
-export const SOLUBILITY: Partial<Record<CalcAgent, { form: string; perHundred: Table }>> = {
+export const SOLUBILITY: Partial<Record<CalcAgent, { form: string; perHundred: ValueTable }>> = {
   alum: {
     form: 'dodecahydrate',
     perHundred: [

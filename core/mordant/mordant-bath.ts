@@ -5,7 +5,7 @@ import { convertForm, usualForm } from './hydrates'
 import { leastWaterL } from './least-water'
 import { gramsOfAgent } from './percent-of-fibre'
 
-export interface MordantBath {
+export interface MordantRecipe {
   /** Air-dry fibre, g. */
   fibreG: number
   /** Percentages are of the usual form; `form` is what is on the shelf. */
@@ -26,7 +26,7 @@ export interface MordantBathAnswer {
  *
  * @throws InputError for no fibre, a negative percentage or a form the agent does not come in
  */
-export function mordantBath({ fibreG, agents, bathL, tempC }: MordantBath): MordantBathAnswer {
+export function mordantBath({ fibreG, agents, bathL, tempC }: MordantRecipe): MordantBathAnswer {
   positive(fibreG, '/fibreG', 'g')
   const computed = agents.map(({ agent, percentWof, form = usualForm(agent) }) => {
     const massG = convertForm(agent, gramsOfAgent(percentWof, fibreG), usualForm(agent), form)

@@ -2,7 +2,7 @@ import { InputError } from '../input-error'
 import { present } from '../present'
 
 /** What hands do in a step; buttons and clocks are worded by it. */
-export const STEP_KINDS = [
+export const WAY_STEP_KINDS = [
   'prepare',
   'heat',
   'extract',
@@ -21,7 +21,7 @@ export const STEP_KINDS = [
   'cool',
   'lift',
 ] as const
-export type StepKind = (typeof STEP_KINDS)[number]
+export type WayStepKind = (typeof WAY_STEP_KINDS)[number]
 
 /** A step comes after another, no sooner and no later than so many minutes past its end. */
 interface After {
@@ -43,7 +43,7 @@ interface Again {
 /** One step of a way: a node of its graph. */
 export interface WayStep {
   id: string
-  kind: StepKind
+  kind: WayStepKind
   words: string
   /** Usual length, min. */
   minutes: number

@@ -90,11 +90,11 @@ export function shiftedWindow(typical: YearWindow, finds: readonly Find[]): Shif
   }
 }
 
-export type Readiness =
+export type SeasonReadiness =
   { ready: true; closesInDays: number } | { ready: false; opensInDays: number }
 
 /** Whether a window is open on a day of the year, and for how long or in how many days. */
-export function readiness(window: YearWindow, dayOfYear: number): Readiness {
+export function readiness(window: YearWindow, dayOfYear: number): SeasonReadiness {
   const length = lengthOf(window)
   const since = (((dayOfYear - window.fromDay) % DAYS) + DAYS) % DAYS
   return since < length

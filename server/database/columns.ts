@@ -1,9 +1,9 @@
 import type { Knex } from 'knex'
 
-type Table = Knex.CreateTableBuilder
+type TableBuilder = Knex.CreateTableBuilder
 
 /** Columns of every row that can be edited and set aside. */
-export function recorded(table: Table) {
+export function recorded(table: TableBuilder) {
   table.text('id').primary()
   table.integer('rev').notNullable().defaultTo(1)
   table.text('created_at').notNullable()
@@ -11,5 +11,5 @@ export function recorded(table: Table) {
   table.text('set_aside_at')
 }
 
-export const refers = (table: Table, column: string, to: string) =>
+export const refers = (table: TableBuilder, column: string, to: string) =>
   table.text(column).references('id').inTable(to)

@@ -1,6 +1,6 @@
 import type { Knex } from 'knex'
 import type { Basis, PlantState } from '../../core/harvest/dry-fraction'
-import type { StepKind } from '../../core/harvest/lot-step'
+import type { LotStepKind } from '../../core/harvest/lot-step'
 import { roundToMilligram } from '../../core/harvest/net-mass'
 import { newId } from '../../shared/ids'
 
@@ -15,7 +15,7 @@ export type MovementKind =
   | 'combinedOut'
   | 'drawnOff'
   | 'spent'
-  | StepKind
+  | LotStepKind
 
 /** An amount that came to a lot or left it. Movements are only ever added. */
 export interface Movement {

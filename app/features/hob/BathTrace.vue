@@ -48,7 +48,7 @@ const phPath = computed(() =>
     ({ ph }) => yPh(present(ph)),
   )(phs.value),
 )
-const MARKS = {
+const TRACE_MARKS = {
   enter: 'in',
   pull: 'out',
   add: 'add',
@@ -61,9 +61,9 @@ const MARKS = {
 const marks = computed(() => {
   let end = -Infinity
   return pot.events.flatMap((event) => {
-    if (!(event.kind in MARKS)) return []
+    if (!(event.kind in TRACE_MARKS)) return []
     const at = x.value(Date.parse(event.at))
-    const word = at > end ? MARKS[event.kind as keyof typeof MARKS] : ''
+    const word = at > end ? TRACE_MARKS[event.kind as keyof typeof TRACE_MARKS] : ''
     if (word) end = at + 40
     return [{ id: event.id, x: at, word }]
   })

@@ -1,12 +1,12 @@
 import { agentFacts } from '~~/catalogue/agents'
-import type { StepKind } from '~~/core/pot/way-steps'
+import type { WayStepKind } from '~~/core/pot/way-steps'
 import { formatMass, formatNumber, formatVolume } from '~~/core/quantity/format-quantity'
 import { PUT_RIGHT_WORDS } from '~~/shared/words/pot/put-right'
 import type { LookedHow, PotEvent } from '~~/shared/schemas/pot/pot-event'
 import type { Pot } from '~~/shared/schemas/pot/pot'
 
 /** The button that says a step was done. */
-export const STEP_DONE: Record<StepKind, string> = {
+export const STEP_DONE: Record<WayStepKind, string> = {
   prepare: 'Ready',
   heat: 'At heat',
   extract: 'Dark enough',

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { PARTS, type Part } from '~~/catalogue/parts'
 import type { LoftLot } from '~~/shared/views/loft/loft'
-import type { Page } from '~~/shared/schemas/log/common'
 import { lotChangeSchema, OBTAINED, type Lot, type LotChange } from '~~/shared/schemas/loft/lot'
 import type { Patch } from '~~/shared/schemas/walk/patch'
 import type { Source } from '~~/shared/schemas/walk/source'
@@ -15,7 +14,7 @@ const emit = defineEmits<{ done: [number | null] }>()
 
 const api = useApi()
 const { saving, failure, errors, save } = useSave()
-const { data: patches } = useLoaded(() => api.get<Page<Patch>>('patches', { limit: 200 }))
+const { data: patches } = useLoaded(() => api.all<Patch>('patches'))
 const { data: source } = useLoaded(() => api.get<Source>(`sources/${lot.sourceId}`))
 const stages = computed(() => (source.value ? PARTS[source.value.part as Part].stages : []))
 
@@ -58,7 +57,7 @@ const number = (text: string) => (text.trim() === '' ? null : Number(text.replac
       <LabeledField v-slot="{ id }" label="Where" :error="errors['/patchId']">
         <ElSelect :id="id" v-model="form.patchId" clearable filterable :value-on-clear="null">
           <ElOption
-            v-for="patch in patches?.items ?? []"
+            v-for="patch in patches ?? []"
             :key="patch.id"
             :value="patch.id"
             :label="patch.name"

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { StepKind } from '~~/core/harvest/lot-step'
+import type { LotStepKind } from '~~/core/harvest/lot-step'
 import { newId } from '~~/shared/ids'
 import type { LoftLot } from '~~/shared/views/loft/loft'
 import type { Page } from '~~/shared/schemas/log/common'
@@ -18,7 +18,7 @@ import { localToday } from '~/format/dates'
 const { lot } = defineProps<{ lot: LoftLot }>()
 const emit = defineEmits<{ change: [LotChange, string]; aside: [] }>()
 
-type Doing = StepKind | 'split' | 'combine'
+type Doing = LotStepKind | 'split' | 'combine'
 
 const api = useApi()
 const { saving, failure, errors, save } = useSave()

@@ -1,4 +1,4 @@
-import type { StepKind } from '~~/core/harvest/lot-step'
+import type { LotStepKind } from '~~/core/harvest/lot-step'
 import { formatMass, formatNumber } from '~~/core/quantity/format-quantity'
 import type { LoftGroup, LoftLot } from '~~/shared/views/loft/loft'
 import type { Lot } from '~~/shared/schemas/loft/lot'
@@ -14,7 +14,7 @@ export const GROUP_WORDS: Record<LoftGroup, { title: string; empty: string }> = 
   liquor: { title: 'Liquors', empty: 'No liquor is kept.' },
 }
 
-export const STEP_WORDS: Record<StepKind, { done: string; button: string; asks: string }> = {
+export const STEP_WORDS: Record<LotStepKind, { done: string; button: string; asks: string }> = {
   stripped: { done: 'stripped', button: 'Strip and weigh', asks: 'Clean, on the scale' },
   dried: { done: 'dried', button: 'Weigh it dry', asks: 'Crisp, on the scale' },
   frozen: { done: 'frozen', button: 'Freeze', asks: 'On the scale' },
@@ -27,7 +27,7 @@ export const STEP_WORDS: Record<StepKind, { done: string; button: string; asks: 
 }
 
 /** Steps that a lot in its state can take. */
-export function stepsFor({ state }: Pick<Lot, 'state'>): StepKind[] {
+export function stepsFor({ state }: Pick<Lot, 'state'>): LotStepKind[] {
   if (state === 'liquor') return ['counted', 'lost']
   if (state === 'frozen') return ['thawed', 'dried', 'counted', 'lost']
   if (state === 'dried') return ['chopped', 'ground', 'stripped', 'counted', 'lost']

@@ -3,7 +3,6 @@ import { PARTS } from '~~/catalogue/parts'
 import type { AllowanceRule } from '~~/core/harvest/allowance'
 import { formatMass } from '~~/core/quantity/format-quantity'
 import { newId } from '~~/shared/ids'
-import type { Page } from '~~/shared/schemas/log/common'
 import {
   newPatchRuleSchema,
   type NewPatchRule,
@@ -23,7 +22,7 @@ const session = useSession()
 const { saving, failure, errors, save } = useSave()
 const { data: walk } = useLoaded(() => api.get<WalkView>('walk', { on: localToday() }))
 const { data: rules } = useLoaded(
-  () => api.get<Page<PatchRule>>('allowances', { patchId: patch.id, limit: 200 }),
+  () => api.all<PatchRule>('allowances', { patchId: patch.id }),
   () => patch.id,
 )
 
@@ -34,7 +33,7 @@ const bearings = computed(() =>
       .map((bearing) => ({
         row,
         bearing,
-        own: rules.value?.items.find(({ sourceId }) => sourceId === row.source.id),
+        own: rules.value?.find(({ sourceId }) => sourceId === row.source.id),
       })),
   ),
 )

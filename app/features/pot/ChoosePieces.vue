@@ -33,8 +33,8 @@ function toggle(id: string) {
     <h2 id="onto">
       Onto
       <span class="quiet">
-        {{ plan.pieces.length }} of {{ stock.pieces.length }} pieces,
-        {{ formatMass(plan.fibreG) }} dry
+        {{ plan.pieces.length }} of {{ stock.hasMorePieces ? 'the newest ' : ''
+        }}{{ stock.pieces.length }} pieces, {{ formatMass(plan.fibreG) }} dry
       </span>
     </h2>
     <p v-if="plan.pieces.length" class="quiet">

@@ -15,6 +15,8 @@ import { useLoaded } from '~/composables/useLoaded'
 export interface PotStock {
   lots: Lot[]
   pieces: Piece[]
+  /** Whether there are more undyed pieces than are offered. */
+  hasMorePieces: boolean
   sources: Map<string, Source>
   vessels: Vessel[]
   ways: OwnWay[]
@@ -27,7 +29,8 @@ export interface PotStock {
   first: Pot | null
 }
 
-const PAGE = 200
+/** Pieces offered: in a larger basket, the newest, and what is brought along. */
+const OFFERED = 200
 
 /**
  * Loads what a pot can be planned from.
@@ -47,13 +50,13 @@ export function usePotStock(brought: () => string[], fromPotId: () => string | n
   return useLoaded<PotStock>(async () => {
     const [lots, pieces, vessels, ways, settings, planned, running, { items: hob }, from] =
       await Promise.all([
-        api.get<Page<Lot>>('lots', { inStock: true, limit: PAGE }),
-        api.get<Page<Piece>>('pieces', { undyed: true, limit: PAGE }),
-        api.get<Page<Vessel>>('vessels', { limit: PAGE }),
-        api.get<Page<OwnWay>>('ways', { limit: PAGE }),
+        api.all<Lot>('lots', { inStock: true }),
+        api.get<Page<Piece>>('pieces', { undyed: true, limit: OFFERED }),
+        api.all<Vessel>('vessels'),
+        api.all<OwnWay>('ways'),
         api.get<Settings>('settings'),
-        api.get<Page<Pot>>('pots', { stage: 'planned', limit: 50 }),
-        api.get<Page<Pot>>('pots', { stage: 'running', limit: 50 }),
+        api.all<Pot>('pots', { stage: 'planned' }),
+        api.all<Pot>('pots', { stage: 'running' }),
         api.get<{ items: OnTheHob[] }>('hob'),
         fromPotId() ? api.get<Pot>(`pots/${fromPotId()}`) : Promise.resolve(null),
       ])
@@ -63,7 +66,7 @@ export function usePotStock(brought: () => string[], fromPotId: () => string | n
         .map((id) => api.get<Piece>(`pieces/${id}`)),
     )
     const baths = new Set(hob.filter(({ kind }) => kind === 'bath').map(({ id }) => id))
-    const usable = lots.items.filter(({ held }) => !held)
+    const usable = lots.filter(({ held }) => !held)
     const ids = new Set(usable.map((lot) => lot.sourceId))
     const first = from && (await firstBath(from))
     first?.lots.forEach(({ sourceId }) => ids.add(sourceId))
@@ -72,13 +75,14 @@ export function usePotStock(brought: () => string[], fromPotId: () => string | n
       lots: usable,
       // what lies in a running bath is not to be had
       pieces: [...more, ...pieces.items].filter(({ bathId }) => !bathId || !baths.has(bathId)),
+      hasMorePieces: pieces.next !== null,
       sources: new Map(sources.map((source) => [source.id, source])),
-      vessels: vessels.items,
-      ways: ways.items,
+      vessels,
+      ways,
       settings,
       from,
       first,
-      open: [...running.items, ...planned.items],
+      open: [...running, ...planned],
     }
   })
 }

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Way } from '~~/catalogue/ways'
 import { wayFacts } from '~~/catalogue/ways'
-import { inOrder, STEP_KINDS, type StepKind, type WayStep } from '~~/core/pot/way-steps'
+import { inOrder, WAY_STEP_KINDS, type WayStepKind, type WayStep } from '~~/core/pot/way-steps'
 import { newId } from '~~/shared/ids'
 import {
   newOwnWaySchema,
@@ -48,7 +48,7 @@ function addAfter(i: number) {
   while (rows.value.some((row) => row.id === `own${n}`)) n++
   const step: WayStep = {
     id: `own${n}`,
-    kind: 'stand' as StepKind,
+    kind: 'stand' as WayStepKind,
     words: 'Stand',
     minutes: 30,
     mostMinutes: null,
@@ -94,7 +94,7 @@ async function keep() {
           :disabled="row.kind === 'enter'"
         >
           <ElOption
-            v-for="kind in STEP_KINDS"
+            v-for="kind in WAY_STEP_KINDS"
             :key="kind"
             :value="kind"
             :label="kind"

@@ -8,7 +8,7 @@ const query = Joi.object<{ size: 'full' | 'small' }>({
 })
 
 export default defineRoute({ params: idParams, query }, async ({ event, params, query, log }) => {
-  const file = await (await log()).pictures.file(params.id, query.size)
+  const file = await (await log()).photoFiles.file(params.id, query.size)
   // the file is named by its content and never changes
   setResponseHeaders(event, {
     'content-type': 'image/jpeg',

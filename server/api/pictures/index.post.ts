@@ -7,7 +7,7 @@ import { MAX_PHOTO_BYTES } from '../../photos/take-photo'
 /** A photo's bytes, whatever they call themselves; what it is of stands in the address. */
 export default defineRoute({ query: photoUploadSchema }, async ({ event, query, log }) => {
   const bytes = await readBytes(event.node.req, MAX_PHOTO_BYTES)
-  const { item, changeSetId, place } = await (await log()).pictures.keep(bytes, query)
+  const { item, changeSetId, place } = await (await log()).photoFiles.keep(bytes, query)
   setResponseStatus(event, changeSetId ? 201 : 200)
   if (changeSetId) setResponseHeader(event, 'x-change-set', changeSetId)
   return { ...item, place }

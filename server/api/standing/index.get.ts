@@ -5,6 +5,6 @@ const query = Joi.object<{ ended: boolean }>({ ended: Joi.boolean().default(fals
 
 /** Jars with what they want now, the most urgent first; or those that ended. */
 export default defineRoute({ query }, async ({ query, log }) => {
-  const { standing } = await log()
-  return { jars: await (query.ended ? standing.ended(Date.now()) : standing.standing(Date.now())) }
+  const { jarViews } = await log()
+  return { jars: await (query.ended ? jarViews.ended(Date.now()) : jarViews.standing(Date.now())) }
 })

@@ -1,14 +1,10 @@
-import { createHash } from 'node:crypto'
-import { setImmediate } from 'node:timers/promises'
 import type { Part } from '../../../catalogue/parts'
 import { foldName } from '../../../shared/rules/walk/fold-name'
 import { newId } from '../../../shared/ids'
-import type { ImportPlan, PlannedRow } from '../../../shared/views/exchange/import-plan'
 import { lotChangeSchema } from '../../../shared/schemas/loft/lot'
 import { validate } from '../../../shared/validate'
 import type { Database } from '../../database/open'
 import { reserveTagCode } from '../../repositories/tag-serials'
-import { Refusal } from '../log/failures'
 import {
   PLAIN_PATCH,
   type NewPatch,
@@ -26,68 +22,23 @@ import {
 import type { LotRecords } from '../loft/lot-moves'
 import type { Batch, Clock, Records } from '../log/records'
 import { detailsOf, planGatherings, type PlannedGathering } from './plan-gatherings'
-import { first, present } from '../../../core/present'
+import { present } from '../../../core/present'
+import { importer } from './importer'
 
 export interface Collections {
   lots: LotRecords
   patches: Records<Patch, NewPatch, PatchChange, PatchQuery>
   sources: Records<Source, NewSource, SourceChange, SourceQuery>
 }
-type Progress = (done: number, of: number) => void
-
-/** Words of a plan for the page: what is done with each row, and a name for the whole. */
-export function shownPlan(planned: readonly PlannedRow[]): ImportPlan {
-  const rows = planned.map(({ line, outcome, what, why }) => ({ line, outcome, what, why }))
-  const counts = { new: 0, same: 0, changed: 0, refused: 0 }
-  rows.forEach(({ outcome }) => counts[outcome]++)
-  return { rows, counts, hash: createHash('sha256').update(JSON.stringify(rows)).digest('hex') }
-}
-
-/** Refuses a plan that is not the one that was looked at, or that holds refused rows. */
-export function refuseOtherPlan(plan: ImportPlan, hash: string): void {
-  if (plan.hash !== hash) {
-    throw new Refusal(
-      409,
-      'Changed meanwhile',
-      'The file or the log is not what you looked at: look again. Nothing was changed.',
-    )
-  }
-  const refused = plan.rows.filter(({ outcome }) => outcome === 'refused')
-  if (refused.length === 0) return
-  const { line, why } = first(refused)
-  throw new Refusal(
-    422,
-    'Some rows are refused',
-    `${refused.length} rows are refused, the first on line ${line}: ${why}. Nothing was changed.`,
-  )
-}
-
 /** Gatherings from a Darwin Core file: looked at first, then done all or not at all. */
-export const importGatherings = (database: Database, log: Collections, clock: Clock) => ({
-  preview: async (bytes: Uint8Array, progress: Progress): Promise<ImportPlan> =>
-    shownPlan(await planGatherings(database.read, bytes, clock(), progress)),
-
-  /** @param hash of the plan that was looked at */
-  async apply(bytes: Uint8Array, hash: string, progress: Progress) {
-    return database.write.transaction(async (trx) => {
-      const planned = await planGatherings(trx, bytes, clock(), () => undefined)
-      refuseOtherPlan(shownPlan(planned), hash)
-      const batch: Batch = { trx, at: clock().toISOString(), changeSetId: newId() }
+export const importGatherings = (database: Database, log: Collections, clock: Clock) =>
+  importer(database, clock, {
+    plan: (db, bytes, progress) => planGatherings(db, bytes, clock(), progress),
+    begin(batch) {
       const made = { sources: new Map<string, string>(), patches: new Map<string, string>() }
-      let rows = 0
-      for (const [i, plan] of planned.entries()) {
-        if (plan.outcome === 'new' || plan.outcome === 'changed') {
-          await carryOut(log, batch, plan, made)
-          rows++
-        }
-        if (i % 50 > 0) continue
-        progress(i, planned.length)
-        await setImmediate()
-      }
-      return { changeSetId: rows > 0 ? batch.changeSetId : null, rows }
-    })
-  },
-})
+      return (row) => carryOut(log, batch, row, made)
+    },
+  })
 
 async function carryOut(
   log: Collections,

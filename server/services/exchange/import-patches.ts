@@ -2,15 +2,16 @@ import { FileProblem } from '../../../core/formats/table'
 import { readGeoJson, readGpx, type Waypoint } from '../../../core/formats/waypoints'
 import { foldName } from '../../../shared/rules/walk/fold-name'
 import { newId } from '../../../shared/ids'
-import type { ImportPlan, PlannedRow } from '../../../shared/views/exchange/import-plan'
+import type { PlannedRow } from '../../../shared/views/exchange/import-plan'
 import { newPatchSchema, PLAIN_PATCH, type Patch } from '../../../shared/schemas/walk/patch'
 import type { Database } from '../../database/open'
 import { patchRepository } from '../../repositories/patches'
-import type { Batch, Clock } from '../log/records'
-import { refuseOtherPlan, shownPlan, type Collections } from './import-gatherings'
+import type { Clock } from '../log/records'
+import type { Collections } from './import-gatherings'
 import { everyOne } from './tables-out'
 import type { Knex } from 'knex'
 import { present } from '../../../core/present'
+import { importer } from './importer'
 
 interface PlannedPatch extends PlannedRow {
   waypoint: Waypoint
@@ -25,29 +26,20 @@ export const importPatches = (
   database: Database,
   { patches }: Pick<Collections, 'patches'>,
   clock: Clock,
-) => ({
-  preview: async (bytes: Uint8Array): Promise<ImportPlan> =>
-    shownPlan(await planPatches(database.read, bytes)),
-
-  async apply(bytes: Uint8Array, hash: string) {
-    return database.write.transaction(async (trx) => {
-      const planned = await planPatches(trx, bytes)
-      refuseOtherPlan(shownPlan(planned), hash)
-      const batch: Batch = { trx, at: clock().toISOString(), changeSetId: newId() }
-      let rows = 0
-      for (const { outcome, waypoint, patch } of planned) {
+) =>
+  importer<PlannedPatch>(database, clock, {
+    plan: planPatches,
+    begin:
+      (batch) =>
+      async ({ outcome, waypoint, patch }) => {
         const { name, lat, lon, note } = waypoint
         if (outcome === 'new') {
           await patches.createIn(batch, { ...PLAIN_PATCH, id: newId(), name, lat, lon, note })
-        } else if (outcome === 'changed')
+        } else {
           await patches.changeIn(batch, present(patch).id, { lat, lon })
-        else continue
-        rows++
-      }
-      return { changeSetId: rows > 0 ? batch.changeSetId : null, rows }
-    })
-  },
-})
+        }
+      },
+  })
 
 function readWaypoints(bytes: Uint8Array): Waypoint[] {
   let text: string

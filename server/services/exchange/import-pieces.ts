@@ -5,7 +5,7 @@ import { readTable, writeTable } from '../../../core/formats/table'
 import { formatMass } from '../../../core/quantity/format-quantity'
 import { foldName } from '../../../shared/rules/walk/fold-name'
 import { newId } from '../../../shared/ids'
-import type { ImportPlan, PlannedRow } from '../../../shared/views/exchange/import-plan'
+import type { PlannedRow } from '../../../shared/views/exchange/import-plan'
 import {
   newPieceSchema,
   pieceChangeSchema,
@@ -18,12 +18,12 @@ import { validate } from '../../../shared/validate'
 import type { Database } from '../../database/open'
 import { pieceRepository } from '../../repositories/pieces'
 import type { Batch, Clock } from '../log/records'
-import { refuseOtherPlan, shownPlan } from './import-gatherings'
 import { fromCells, NEEDED_PIECE_COLUMNS, PIECE_COLUMNS, toCells } from './pieces-table'
 import { everyOne } from './tables-out'
 import { pieceSets } from '../../repositories/piece-sets'
 import type { PieceRecords, SetRecords } from '../basket/piece-records'
 import { messageOf, present } from '../../../core/present'
+import { importer } from './importer'
 
 interface PlannedPiece extends PlannedRow {
   piece: NewPiece | null
@@ -66,36 +66,21 @@ export const importPieces = (
   database: Database,
   { pieces, sets }: { pieces: PieceRecords; sets: SetRecords },
   clock: Clock,
-) => ({
-  preview: async (
-    bytes: Uint8Array,
-    progress: (done: number, of: number) => void,
-  ): Promise<ImportPlan> => shownPlan(await planPieces(database.read, bytes, clock(), progress)),
-
-  /** @param hash of the plan that was looked at */
-  apply: (bytes: Uint8Array, hash: string, progress: (done: number, of: number) => void) =>
-    database.write.transaction(async (trx) => {
-      const planned = await planPieces(trx, bytes, clock(), () => undefined)
-      refuseOtherPlan(shownPlan(planned), hash)
-      const batch: Batch = { trx, at: clock().toISOString(), changeSetId: newId() }
+) =>
+  importer<PlannedPiece>(database, clock, {
+    plan: (db, bytes, progress) => planPieces(db, bytes, clock(), progress),
+    begin(batch) {
       const made = new Map<string, string>()
-      let rows = 0
-      for (const [i, { outcome, piece, code, set, there, change }] of planned.entries()) {
+      return async ({ outcome, piece, code, set, there, change }) => {
         if (outcome === 'new') {
           const setId = set ? await setNamed(batch, sets, set, made) : null
           await pieces.createIn(batch, { ...present(piece), setId, ...(code && { code }) })
-          rows++
-        } else if (outcome === 'changed') {
+        } else {
           await pieces.changeIn(batch, present(there).id, present(change))
-          rows++
         }
-        if (i % 50 > 0) continue
-        progress(i, planned.length)
-        await setImmediate()
       }
-      return { changeSetId: rows > 0 ? batch.changeSetId : null, rows }
-    }),
-})
+    },
+  })
 
 async function setNamed(
   batch: Batch,

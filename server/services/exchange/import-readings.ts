@@ -4,8 +4,7 @@ import { parseNumber } from '../../../core/quantity/parse-number'
 import { cgatsSpectra } from '../../../core/formats/spectra/cgats-spectra'
 import { FileProblem, readTable } from '../../../core/formats/table'
 import { formatNumber } from '../../../core/quantity/format-quantity'
-import { newId } from '../../../shared/ids'
-import type { ImportPlan, PlannedRow } from '../../../shared/views/exchange/import-plan'
+import type { PlannedRow } from '../../../shared/views/exchange/import-plan'
 import { newReadingSchema, READ_BY, type NewReading } from '../../../shared/schemas/swatch/reading'
 import type {
   NewSwatch,
@@ -17,10 +16,10 @@ import { validate } from '../../../shared/validate'
 import type { Database } from '../../database/open'
 import { swatchRepository } from '../../repositories/swatches'
 import { takeReading } from '../swatch/readings'
-import type { Batch, Clock, Records } from '../log/records'
-import { refuseOtherPlan, shownPlan } from './import-gatherings'
+import type { Clock, Records } from '../log/records'
 import { NEEDED_READING_COLUMNS } from './swatches-out'
 import { messageOf, present } from '../../../core/present'
+import { importer } from './importer'
 
 type SwatchRecords = Records<Swatch, NewSwatch, SwatchChange, SwatchQuery>
 
@@ -42,31 +41,15 @@ const AT_ONCE = 200
 const MOST_JSON = 20_000
 
 /** Readings from a table, from what went out as JSON, or as CGATS: looked at first, then done. */
-export const importReadings = (database: Database, swatches: SwatchRecords, clock: Clock) => ({
-  preview: async (
-    bytes: Uint8Array,
-    progress: (done: number, of: number) => void,
-  ): Promise<ImportPlan> => shownPlan(await planReadings(database.read, bytes, progress)),
-
-  /** @param hash of the plan that was looked at */
-  apply: (bytes: Uint8Array, hash: string, progress: (done: number, of: number) => void) =>
-    database.write.transaction(async (trx) => {
-      const planned = await planReadings(trx, bytes, () => undefined)
-      refuseOtherPlan(shownPlan(planned), hash)
-      const batch: Batch = { trx, at: clock().toISOString(), changeSetId: newId() }
-      let rows = 0
-      for (const [i, { outcome, swatchId, reading }] of planned.entries()) {
-        if (outcome === 'new') {
-          await swatches.changeIn(batch, present(swatchId), { reading: present(reading) })
-          rows++
-        }
-        if (i % 50 > 0) continue
-        progress(i, planned.length)
-        await setImmediate()
-      }
-      return { changeSetId: rows > 0 ? batch.changeSetId : null, rows }
-    }),
-})
+export const importReadings = (database: Database, swatches: SwatchRecords, clock: Clock) =>
+  importer<PlannedReading>(database, clock, {
+    plan: planReadings,
+    begin:
+      (batch) =>
+      async ({ swatchId, reading }) => {
+        await swatches.changeIn(batch, present(swatchId), { reading: present(reading) })
+      },
+  })
 
 async function planReadings(
   db: Knex,

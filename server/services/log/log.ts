@@ -85,7 +85,7 @@ export function createLog(
   const curves = curvesService(database.read, compute)
   const atlas = atlasService(database, curves)
   const walk = walkService(database.read, (sourceId) => curves.enoughOf(sourceId))
-  const standing = jarViews(database.read)
+  const jars = jarViews(database.read)
   return {
     ...collections,
     moves: lotMoves(database, collections.lots, clock),
@@ -99,7 +99,7 @@ export function createLog(
       async (db) => (await settings.read(db)).altitudeM,
     ),
     basket: basketService(database.read),
-    hob: hobService(database.read, (now) => standing.standing(now)),
+    hob: hobService(database.read, (now) => jars.standing(now)),
     trials: trialService(database.read),
     recipes: recipeService(database.read),
     instruments: instrumentService(
@@ -112,18 +112,18 @@ export function createLog(
     ),
     reader: readerService(database.read, () => settings.read(), curves, clock),
     booth: boothService(database.read),
-    stores: shelfService(database.read),
+    shelfView: shelfService(database.read),
     strength: strengthService(database.read, curves),
     curves,
     atlas,
-    today: todayService(database.read, walk.view, (on) => standing.due(on)),
+    today: todayService(database.read, walk.view, (on) => jars.due(on)),
     walk,
     loft: loftService(database.read),
-    standing,
+    jarViews: jars,
     names,
     find: findService(database.read, names),
     cautions: dayCautions(database.read),
-    pictures: photoService(database, collections.photos, files, clock),
+    photoFiles: photoService(database, collections.photos, files, clock),
     exchange: exchange(database, collections, atlas, clock),
     settings,
     changes: undoService(database, collections, clock),

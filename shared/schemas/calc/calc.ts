@@ -11,7 +11,7 @@ import type { CurveModel, SaturationCurve } from '../../../core/strength/saturat
 import { CURVE_MODELS } from '../../../core/strength/saturation'
 import { FACTORS, type Factors } from '../../../core/evidence/factors'
 import { CALC_AGENTS } from '../../../core/mordant/agents'
-import type { MordantBath } from '../../../core/mordant/mordant-bath'
+import type { MordantRecipe } from '../../../core/mordant/mordant-bath'
 import type { PosteriorPoint } from '../../../core/strength/posterior/observations'
 import { SOURCE_KINDS, type SourceKind } from '../../../core/strength/posterior/priors'
 import { hexField, labField, massField, massOrNoneField, reflectanceField } from '../log/common'
@@ -189,7 +189,7 @@ export const heatSchema = Joi.object<HeatBody>({
   altitudeM: Joi.number().min(-500).max(9000),
 })
 
-export const mordantSchema = Joi.object<MordantBath>({
+export const mordantSchema = Joi.object<MordantRecipe>({
   fibreG: massField.required(),
   agents: Joi.array()
     .items(

@@ -3,7 +3,7 @@ import { MEASURE_KEYS, type Measure } from '../../../catalogue/measures'
 import { PART_KEYS } from '../../../catalogue/parts'
 import { FOREIGN, type Content } from '../../../core/harvest/contents'
 import type { Basis, PlantState } from '../../../core/harvest/dry-fraction'
-import { STEP_KINDS, type Chop, type StepKind } from '../../../core/harvest/lot-step'
+import { LOT_STEP_KINDS, type Chop, type LotStepKind } from '../../../core/harvest/lot-step'
 import type { Sureness } from '../../../core/safety/gathering'
 import {
   dateField,
@@ -49,7 +49,7 @@ export interface Evidence {
 /** One weighing on a lot's way: what was done, and the scale before and after. */
 export interface LotStep {
   id: string
-  kind: StepKind
+  kind: LotStepKind
   doneOn: string
   beforeG: number
   afterG: number
@@ -60,7 +60,7 @@ export interface LotStep {
 
 export interface NewLotStep {
   id: string
-  kind: StepKind
+  kind: LotStepKind
   doneOn: string
   /** On the scale afterwards, g. */
   afterG: number
@@ -238,7 +238,7 @@ export const lotChangeSchema = Joi.object<LotChange>({
   step: Joi.object<NewLotStep>({
     id: newIdField.required(),
     kind: Joi.string()
-      .valid(...STEP_KINDS)
+      .valid(...LOT_STEP_KINDS)
       .required(),
     doneOn: dateField.required(),
     afterG: massOrNoneField.required(),

@@ -1,7 +1,7 @@
 import Joi from 'joi'
 import { WAY_KEYS, type Way } from '../../../catalogue/ways'
 import { InputError } from '../../../core/input-error'
-import { inOrder, MOST_STEPS, STEP_KINDS, type WayStep } from '../../../core/pot/way-steps'
+import { inOrder, MOST_STEPS, WAY_STEP_KINDS, type WayStep } from '../../../core/pot/way-steps'
 import {
   nameField,
   newIdField,
@@ -32,7 +32,7 @@ const stepId = Joi.string()
 const wayStep = Joi.object({
   id: stepId.required(),
   kind: Joi.string()
-    .valid(...STEP_KINDS)
+    .valid(...WAY_STEP_KINDS)
     .required(),
   words: Joi.string().trim().min(1).max(200).required(),
   minutes: minutes.required(),

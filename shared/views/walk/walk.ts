@@ -3,7 +3,7 @@ import type { GramsEach } from '../../../core/harvest/counted'
 import type { AllowanceRule } from '../../../core/harvest/allowance'
 import type { PlantState } from '../../../core/harvest/dry-fraction'
 import type { PickingRate } from '../../../core/harvest/picking-rate'
-import type { Readiness, ShiftedWindow } from '../../../core/season/shifted-window'
+import type { SeasonReadiness, ShiftedWindow } from '../../../core/season/shifted-window'
 import type { Spread } from '../../../core/spread'
 import type { Gathering } from '../log/today'
 import type { Source } from '../../schemas/walk/source'
@@ -37,7 +37,7 @@ export interface Bearing {
 export interface WalkRow {
   source: Pick<Source, 'id' | 'commonName' | 'scientificName' | 'part' | 'group'>
   window: ShiftedWindow | null
-  readiness: Readiness | null
+  readiness: SeasonReadiness | null
   gatherings: Gathering[]
   /** In stock, g as it is, and air-dry. */
   leftG: number

@@ -33,6 +33,7 @@ async function stockOf(from: PotStock['from'] = null, first: PotStock['first'] =
   return {
     lots,
     pieces,
+    hasMorePieces: false,
     sources: new Map([[TANSY, tansy]]),
     vessels: [],
     ways: [],

@@ -3,7 +3,7 @@ import fc from 'fast-check'
 import { FOREIGN, usefulShare } from '../../../../core/harvest/contents'
 import { gramsEach } from '../../../../core/harvest/counted'
 import { dryingOutlook } from '../../../../core/harvest/drying-time'
-import { combined, lotStep, STEP_KINDS, type Stock } from '../../../../core/harvest/lot-step'
+import { combined, lotStep, LOT_STEP_KINDS, type Stock } from '../../../../core/harvest/lot-step'
 import { InputError } from '../../../../core/input-error'
 
 const fresh = (fields: Partial<Stock> = {}): Stock => ({
@@ -70,7 +70,7 @@ describe('a step of a lot', () => {
         state,
         fc.double({ min: 0.01, max: 1e5, noNaN: true }),
         fc.double({ min: 0.001, max: 1, noNaN: true }),
-        fc.constantFrom(...STEP_KINDS),
+        fc.constantFrom(...LOT_STEP_KINDS),
         fc.double({ min: 0, max: 2, noNaN: true }),
         (from, massG, dryFraction, kind, share) => {
           const before = fresh({ state: from, massG, dryFraction })

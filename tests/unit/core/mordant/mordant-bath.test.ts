@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals'
 import { CALC_AGENTS, AGENT_FORMS, SOLUBILITY } from '../../../../core/mordant/agents'
 import { convertForm, gramsToWeigh, inForm, usualForm } from '../../../../core/mordant/hydrates'
 import { leastWaterL } from '../../../../core/mordant/least-water'
-import { mordantBath, type MordantBath } from '../../../../core/mordant/mordant-bath'
+import { mordantBath, type MordantRecipe } from '../../../../core/mordant/mordant-bath'
 
 describe('forms of one salt', () => {
   // ratios of molar masses: IUPAC abridged standard atomic weights, by mf-parser 3.9.3
@@ -76,8 +76,8 @@ describe('least water', () => {
 })
 
 describe('a mordant bath', () => {
-  const grams = (bath: MordantBath) => mordantBath(bath).agents.map(({ massG }) => massG)
-  const codes = (bath: MordantBath) => mordantBath(bath).warnings.map(({ code }) => code)
+  const grams = (bath: MordantRecipe) => mordantBath(bath).agents.map(({ massG }) => massG)
+  const codes = (bath: MordantRecipe) => mordantBath(bath).warnings.map(({ code }) => code)
 
   // common practice, no source
   test.each([

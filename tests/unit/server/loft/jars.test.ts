@@ -59,7 +59,7 @@ describe('jars', () => {
       airDays: 7,
       lots: [{ massG: 20 }],
     })
-    const [view] = await here.log.standing.standing(Date.parse('2026-08-10T09:00:00+02:00'))
+    const [view] = await here.log.jarViews.standing(Date.parse('2026-08-10T09:00:00+02:00'))
     expect(view!.due.map(({ kind, overdueDays }) => [kind, overdueDays])).toEqual([
       ['shake', 8],
       ['air', 2],
@@ -68,7 +68,7 @@ describe('jars', () => {
     expect(view!.outlook.ripeness).toBe('early')
     await here.log.jars.change(jar.id, 1, look())
     expect(
-      (await here.log.standing.one(jar.id, Date.parse('2026-09-15T09:00:00Z'))).outlook.ripeness,
+      (await here.log.jarViews.one(jar.id, Date.parse('2026-09-15T09:00:00Z'))).outlook.ripeness,
     ).toBe('likelyReady')
   })
 

@@ -1,12 +1,12 @@
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
-import { STEP_KINDS } from '../../../../core/harvest/lot-step'
+import { LOT_STEP_KINDS } from '../../../../core/harvest/lot-step'
 import { newId } from '../../../../shared/ids'
 import type { Lot } from '../../../../shared/schemas/loft/lot'
 import { Refusal } from '../../../../server/services/log/failures'
 import { openTestLog, type TestLog } from '../../../fixtures/log'
 
-const stepOf = (kind: (typeof STEP_KINDS)[number], afterG: number, doneOn = '2026-08-20') => ({
+const stepOf = (kind: (typeof LOT_STEP_KINDS)[number], afterG: number, doneOn = '2026-08-20') => ({
   step: { id: newId(), kind, doneOn, afterG, note: '' },
 })
 
@@ -14,7 +14,7 @@ const stepOf = (kind: (typeof STEP_KINDS)[number], afterG: number, doneOn = '202
 const act = fc.oneof(
   fc.record({
     act: fc.constant('step' as const),
-    kind: fc.constantFrom(...STEP_KINDS),
+    kind: fc.constantFrom(...LOT_STEP_KINDS),
     of: fc.nat(),
     share: fc.double({ min: 0, max: 1.1, noNaN: true }),
   }),

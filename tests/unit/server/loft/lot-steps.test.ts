@@ -1,5 +1,5 @@
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals'
-import type { StepKind } from '../../../../core/harvest/lot-step'
+import type { LotStepKind } from '../../../../core/harvest/lot-step'
 import { catalogueId, newId } from '../../../../shared/ids'
 import type { Lot } from '../../../../shared/schemas/loft/lot'
 import { DOCK, openTestLog, refusal, TANSY, type TestLog } from '../../../fixtures/log'
@@ -9,7 +9,7 @@ beforeEach(async () => void (here = await openTestLog()))
 afterEach(() => here.database.close())
 
 const WEBCAP = catalogueId('cortinarius-cinnamomeus/cap')
-const stepOf = (kind: StepKind, afterG: number, doneOn = '2026-08-20') => ({
+const stepOf = (kind: LotStepKind, afterG: number, doneOn = '2026-08-20') => ({
   step: { id: newId(), kind, doneOn, afterG, note: '' },
 })
 const step = async (lot: Lot, ...of: Parameters<typeof stepOf>) =>

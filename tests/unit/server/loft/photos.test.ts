@@ -141,20 +141,20 @@ describe('photos of a log', () => {
     const lot = await here.lot()
     const bytes = await camera(80, 60)
     const id = newId()
-    const kept = await log.pictures.keep(bytes, { id, lotId: lot.id, place: 'read' })
+    const kept = await log.photoFiles.keep(bytes, { id, lotId: lot.id, place: 'read' })
     expect(kept).toMatchObject({
       place: { lat: expect.closeTo(47.03, 6) as unknown },
       item: { lat: null, lotId: lot.id },
     })
     expect(
-      (await log.pictures.keep(bytes, { id, lotId: lot.id, place: 'read' })).changeSetId,
+      (await log.photoFiles.keep(bytes, { id, lotId: lot.id, place: 'read' })).changeSetId,
     ).toBeNull()
-    const asked = await log.pictures.keep(bytes, { id: newId(), lotId: lot.id, place: 'keep' })
+    const asked = await log.photoFiles.keep(bytes, { id: newId(), lotId: lot.id, place: 'keep' })
     expect(asked.item.lat).toBeCloseTo(47.03, 6)
     // the same picture is stored once, whole and small
     expect(readdirSync(join(folder, 'photos'))).toHaveLength(2)
     const file = readFileSync(join(folder, 'photos', `${kept.item.hash}.jpg`))
-    expect(await log.pictures.file(id, 'full')).toEqual(file)
+    expect(await log.photoFiles.file(id, 'full')).toEqual(file)
     expect((await log.photos.page({ lotId: lot.id, limit: 10, aside: false })).items).toHaveLength(
       2,
     )
@@ -167,7 +167,7 @@ describe('photos of a log', () => {
   test('of a lot that is not there are refused, and nothing is written', async () => {
     const log = createLog(here.database, { files: photoFiles(folder) })
     await expect(
-      log.pictures.keep(await camera(8, 6), { id: newId(), lotId: newId(), place: 'drop' }),
+      log.photoFiles.keep(await camera(8, 6), { id: newId(), lotId: newId(), place: 'drop' }),
     ).rejects.toMatchObject(refusal(422, 'There is no lot'))
     expect(readdirSync(folder)).toEqual([])
   })

@@ -13,7 +13,7 @@ describe('the shelf', () => {
     await here.log.baths.create(
       bathOf(skeins, { startedAt: null, agents: [agent({ massG: 80, shelfId: shelf.id })] }),
     )
-    expect(await here.log.stores.view()).toMatchObject({
+    expect(await here.log.shelfView.view()).toMatchObject({
       items: [{ agent: 'alum', leftG: 50, boughtG: 50 }],
       plans: [{ agent: 'alum', neededG: 80, onShelfG: 50, toBuyG: 30, baths: ['BTH-26-01'] }],
     })

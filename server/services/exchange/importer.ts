@@ -1,0 +1,81 @@
+import { createHash } from 'node:crypto'
+import { setImmediate } from 'node:timers/promises'
+import type { Knex } from 'knex'
+import { first } from '../../../core/present'
+import { newId } from '../../../shared/ids'
+import type { ImportPlan, PlannedRow } from '../../../shared/views/exchange/import-plan'
+import type { Database } from '../../database/open'
+import { Refusal } from '../log/failures'
+import type { Batch, Clock } from '../log/records'
+
+export type Progress = (done: number, of: number) => void
+
+const NO_NEWS: Progress = () => undefined
+
+/** Rows carried out before others get a turn. */
+const AT_ONCE = 50
+
+/** What one kind of file needs beside the looking and applying that all share. */
+export interface Importer<Row extends PlannedRow> {
+  /** What would be done with each row, in its order; changes nothing. */
+  plan: (db: Knex, bytes: Uint8Array, progress: Progress) => Promise<Row[]>
+  /** Begins an application; what it gives carries out a row that is new or changed. */
+  begin: (batch: Batch) => (row: Row) => Promise<void>
+}
+
+/** Files are looked at first, then taken whole or not at all, as one change with one undo. */
+export const importer = <Row extends PlannedRow>(
+  database: Database,
+  clock: Clock,
+  { plan, begin }: Importer<Row>,
+) => ({
+  preview: async (bytes: Uint8Array, progress: Progress = NO_NEWS): Promise<ImportPlan> =>
+    shownPlan(await plan(database.read, bytes, progress)),
+
+  /** @param hash of the plan that was looked at */
+  apply: (bytes: Uint8Array, hash: string, progress: Progress = NO_NEWS) =>
+    database.write.transaction(async (trx) => {
+      const planned = await plan(trx, bytes, NO_NEWS)
+      refuseOtherPlan(shownPlan(planned), hash)
+      const batch: Batch = { trx, at: clock().toISOString(), changeSetId: newId() }
+      const carryOut = begin(batch)
+      let rows = 0
+      for (const [i, row] of planned.entries()) {
+        if (row.outcome === 'new' || row.outcome === 'changed') {
+          await carryOut(row)
+          rows++
+        }
+        if (i % AT_ONCE > 0) continue
+        progress(i, planned.length)
+        await setImmediate()
+      }
+      return { changeSetId: rows > 0 ? batch.changeSetId : null, rows }
+    }),
+})
+
+/** Words of a plan for the page: what is done with each row, and a name for the whole. */
+function shownPlan(planned: readonly PlannedRow[]): ImportPlan {
+  const rows = planned.map(({ line, outcome, what, why }) => ({ line, outcome, what, why }))
+  const counts = { new: 0, same: 0, changed: 0, refused: 0 }
+  rows.forEach(({ outcome }) => counts[outcome]++)
+  return { rows, counts, hash: createHash('sha256').update(JSON.stringify(rows)).digest('hex') }
+}
+
+/** Refuses a plan that is not the one that was looked at, or that holds refused rows. */
+function refuseOtherPlan(plan: ImportPlan, hash: string): void {
+  if (plan.hash !== hash) {
+    throw new Refusal(
+      409,
+      'Changed meanwhile',
+      'The file or the log is not what you looked at: look again. Nothing was changed.',
+    )
+  }
+  const refused = plan.rows.filter(({ outcome }) => outcome === 'refused')
+  if (refused.length === 0) return
+  const { line, why } = first(refused)
+  throw new Refusal(
+    422,
+    'Some rows are refused',
+    `${refused.length} rows are refused, the first on line ${line}: ${why}. Nothing was changed.`,
+  )
+}
