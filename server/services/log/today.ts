@@ -23,10 +23,11 @@ import { potRepository } from '../../repositories/pots'
 import { sourceRepository } from '../../repositories/sources'
 import { swatchRepository } from '../../repositories/swatches'
 import { bestReading, hasStrength } from '../../../shared/rules/swatch/best-reading'
-import { swatchStrength } from '../../../core/strength/swatch-strength'
+import { swatchStrength, isMeasured } from '../../../core/strength/swatch-strength'
 import { calibrationFor } from '../strength/calibration'
 import { countUnmordanted, lastRead, unreadPots } from '../../repositories/waiting'
 import { first, present } from '../../../core/present'
+import { USUAL_CALIBRATION } from '../../../core/strength/estimate-factor'
 
 /** How many things of a kind the opening view shows. */
 const SHOWN = 6
@@ -129,11 +130,10 @@ async function latestReading(db: Knex, swatchId: string): Promise<LatestReading>
   const sourceIds = [...new Set(lots.map(({ sourceId }) => sourceId))]
   const sources = await Promise.all(sourceIds.map((id) => sourceRepository(db).find(id)))
   const reading = present(bestReading(swatch.readings, { afterLight: true }))
+  // a measured strength needs no factor, and most are: its curve is not asked
+  const calibration = isMeasured(reading) ? USUAL_CALIBRATION : await calibrationFor(db, pot, piece)
   const strength = hasStrength(reading, piece.bare)
-    ? swatchStrength(
-        { dyed: reading, bare: present(piece.bare) },
-        await calibrationFor(db, pot, piece),
-      )
+    ? swatchStrength({ dyed: reading, bare: present(piece.bare) }, calibration)
     : null
   return {
     swatchId,
