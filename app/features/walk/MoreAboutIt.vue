@@ -99,7 +99,7 @@ summary {
 
 .three {
   display: grid;
-  grid-template-columns: 1fr 1fr 100px;
+  grid-template-columns: repeat(auto-fit, minmax(136px, 1fr));
   gap: 12px;
 }
 
