@@ -3,7 +3,7 @@ import dayjs from 'dayjs'
 import { agentFacts } from '~~/catalogue/agents'
 import { wayFacts } from '~~/catalogue/ways'
 import { formatMass, formatNumber, formatVolume } from '~~/core/quantity/format-quantity'
-import { standingGuards, type Override } from '~~/core/safety/guards'
+import { standingGuards } from '~~/core/safety/guards'
 import type { BasketRow } from '~~/shared/views/basket/basket'
 import { potGuardsOf, needsMordantOf } from '~~/shared/rules/pot/pot-guards'
 import type { Pot } from '~~/shared/schemas/pot/pot'
@@ -13,6 +13,7 @@ import GuardList from '~/features/baths/GuardList.vue'
 import { pieceName } from '~/features/basket/readiness'
 import { nowInstant } from '~/format/instants'
 import { present } from '~~/core/present'
+import { overridesOf } from '~/features/pot/plan/plan-guards'
 
 /** A pot that is planned: what to have ready, and the match. */
 const { pot, rows, sources, vessel } = defineProps<{
@@ -39,12 +40,7 @@ const guards = computed(() =>
     [...rows],
   ),
 )
-const overrides = computed(() =>
-  guards.value.flatMap(({ code, level }): Override[] => {
-    const why = justifications.value[code]?.trim()
-    return level === 'grave' && why ? [{ code, why }] : []
-  }),
-)
+const overrides = computed(() => overridesOf(guards.value, justifications.value))
 const standing = computed(() => standingGuards(guards.value, overrides.value))
 const starts = computed(() =>
   (pot.plan?.starts ?? [])
