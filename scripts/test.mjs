@@ -12,11 +12,30 @@ const BROWSER_REPORT = 'test-results/browser.json'
 
 const counts = { passed: 0, failed: 0 }
 
-/** Steps that either hold or do not, such as lint, side by side: each counts as one test. */
-async function check(...steps) {
-  say(steps.map(([words]) => words).join(', '))
-  const codes = await Promise.all(steps.map(([, command, args]) => shown(command, args)))
-  for (const code of codes) counts[code === 0 ? 'passed' : 'failed']++
+/** So many commands run beside each other: more only wait for a core, and for memory. */
+const AT_ONCE = 2
+
+/** Does something that is said, and says how long it took. */
+async function timed(words, run) {
+  say(words)
+  const began = Date.now()
+  const result = await run()
+  say(`${words}: ${Math.round((Date.now() - began) / 1000)} s`)
+  return result
+}
+
+/** Steps that either hold or do not, such as lint, longest first: each counts as one test. */
+async function check(words, ...steps) {
+  const waiting = [...steps]
+  const runner = async () => {
+    for (let step = waiting.shift(); step; step = waiting.shift()) {
+      const [name, command, args] = step
+      const isHeld = (await shown(command, args)) === 0
+      counts[isHeld ? 'passed' : 'failed']++
+      if (!isHeld) say(`${name}: does not hold, as said above`)
+    }
+  }
+  await timed(words, () => Promise.all(Array.from({ length: AT_ONCE }, runner)))
 }
 
 function report(file) {
@@ -28,8 +47,9 @@ function report(file) {
 }
 
 async function unitTests() {
-  say('Unit tests')
-  const code = await shown(bin('jest'), ['--json', `--outputFile=${UNIT_REPORT}`])
+  const code = await timed('Unit tests', () =>
+    shown(bin('jest'), ['--json', `--outputFile=${UNIT_REPORT}`]),
+  )
   const result = report(UNIT_REPORT)
   if (!result) return void counts.failed++
   counts.passed += result.numPassedTests
@@ -38,10 +58,9 @@ async function unitTests() {
 }
 
 async function browserTests() {
-  say('Tests of the built server and its pages, in Chromium')
-  const code = await shown(bin('playwright'), ['test'], {
-    PLAYWRIGHT_JSON_OUTPUT_NAME: BROWSER_REPORT,
-  })
+  const code = await timed('Tests of the built server and its pages, in Chromium', () =>
+    shown(bin('playwright'), ['test'], { PLAYWRIGHT_JSON_OUTPUT_NAME: BROWSER_REPORT }),
+  )
   const result = report(BROWSER_REPORT)
   if (!result) return void counts.failed++
   counts.passed += result.stats.expected
@@ -64,21 +83,20 @@ await run(async () => {
     mkdirSync(join(ROOT, 'test-results'))
     await prepareTypes()
     await check(
-      ['Lint and the rooms’ imports', bin('eslint'), ['.', '--max-warnings', '0']],
+      'Lint, types, formatting, import circles, and what nobody uses',
+      ['lint and the rooms’ imports', bin('eslint'), ['.', '--max-warnings', '0']],
+      ['types of server and pages', bin('vue-tsc'), ['-b', '--noEmit']],
       ['formatting', bin('prettier'), ['--check', '--log-level', 'warn', '.']],
-      ['import circles', bin('depcruise'), ['--config', '.dependency-cruiser.cjs', ...ROOMS]],
+      ['types of tests and demo', bin('tsc'), ['-p', 'tsconfig.tests.json']],
       ['what nobody uses', bin('knip'), ['--no-progress']],
+      ['types of core', bin('tsc'), ['-p', 'tsconfig.core.json']],
+      ['import circles', bin('depcruise'), ['--config', '.dependency-cruiser.cjs', ...ROOMS]],
       ['the drawing of the rooms', process.execPath, ['scripts/rooms.mjs', '--check']],
-    )
-    await check(
-      ['Types of core', bin('tsc'), ['-p', 'tsconfig.core.json']],
-      ['of tests and demo', bin('tsc'), ['-p', 'tsconfig.tests.json']],
-      ['of server and pages', bin('nuxt'), ['typecheck']],
     )
     const failure = await ready
     if (failure) throw failure
     await unitTests()
-    await build()
+    await timed('Build', build)
     counts.passed++
     await browserTests()
   } catch (error) {
