@@ -9,7 +9,7 @@ const TEST = /^tests\//
 const SYNTAX = /\.(ts|vue|mjs)$/
 /** Larger files want to be several. */
 const LARGE_FILE = 250
-const ASKS_DATABASE = /\b(?:db|trx|read|write)(?:<\w+>)?\(\s*'|\.raw\(/
+const ASKS_DATABASE = /(?<!\.)\b(?:db|trx|read|write)(?:<\w+>)?\(\s*'|\.raw\(/
 const ROOMS = ['app', 'core', 'catalogue', 'server', 'shared', 'demo', 'instruments']
 
 const files = execFileSync('git', ['ls-files', '-co', '--exclude-standard'], {

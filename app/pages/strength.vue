@@ -22,7 +22,7 @@ const { data: view, failure: viewFailure } = useLoaded(
   sourceId,
 )
 
-const groupKey = ref((route.query.on as string | undefined) ?? '')
+const groupKey = ref(typeof route.query.on === 'string' ? route.query.on : '')
 const group = computed(
   () =>
     view.value?.groups.find(({ key }) => key === groupKey.value) ?? view.value?.groups[0] ?? null,

@@ -137,9 +137,9 @@ const NO_WORDS = new Set([
 
 const wordsIn = (rest: object): Record<string, string> =>
   Object.fromEntries(
-    Object.entries(rest).filter(
-      ([name, said]) => !NO_WORDS.has(name) && typeof said === 'string',
-    ) as [string, string][],
+    Object.entries(rest).flatMap(([name, said]: [string, unknown]): [string, string][] =>
+      typeof said === 'string' && !NO_WORDS.has(name) ? [[name, said]] : [],
+    ),
   )
 
 interface Rest {
