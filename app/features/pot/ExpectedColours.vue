@@ -44,7 +44,8 @@ function setPull(id: string, minutes: number | null) {
     <h2 id="expected">Expected</h2>
     <p v-if="plan.from && plan.taken" class="estimate">
       What {{ plan.from.code }} left is not known: each bath is taken to leave
-      {{ percentText(1 - plan.taken.mid) }} of the dye,
+      {{ percentText(1 - plan.taken.mid) }} of the dye ({{ percentText(1 - plan.taken.high) }} to
+      {{ percentText(1 - plan.taken.low) }}),
       {{
         plan.taken.n > 0
           ? `as ${formatCount(plan.taken.n, 'swatch', 'swatches')} of later baths tell`
