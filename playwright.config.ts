@@ -1,8 +1,9 @@
 import { defineConfig } from '@playwright/test'
+import { chromiumFile } from './scripts/lib/chromium.mjs'
 
 /** Debian's Chromium, kept from calling anywhere by itself. */
 export const CHROMIUM = {
-  executablePath: process.env.JUNIPER_HAZE_CHROMIUM ?? '/usr/bin/chromium',
+  executablePath: chromiumFile(),
   args: [
     '--no-sandbox',
     '--disable-gpu',

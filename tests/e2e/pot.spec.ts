@@ -83,18 +83,17 @@ test('a pot is planned, lit, watched, finished, and waits to be read', async ({
   await expect(page).toHaveURL(/swatch\?pot=/)
 })
 
-test('pH by the spoon: the simulated bath goes from 5.5 to 9, never past 10', async ({
+test('pH by the spoon: each dose of the simulated bath brings it nearer to 9', async ({
   page,
   request,
 }) => {
-  test.setTimeout(180_000)
-  // a bath with some buffer all the way: of baths drawn at random, about five in six get as near
+  // whole ways to the target are walked in tests/unit/instruments, without the probe's own waits
   await request.patch('/api/settings', { data: { seed: 0.42 } })
   const pot = await litPot(request, { plan: { ph: { target: 9, cap: 10, agent: 'sodaAsh' } } })
   await visit(page, `/hob?pot=${pot.id}`)
   const helper = sheet(page, pot).getByRole('region', { name: 'pH by the spoon' })
   await expect(helper.getByText('simulated')).toBeVisible()
-  for (let i = 0; i < 20; i++) {
+  for (let i = 0; i < 3; i++) {
     const read = helper.getByRole('button', { name: 'Read it' })
     await expect(read).toBeEnabled({ timeout: 30_000 })
     const before = (await phReadings(request, pot)).length
@@ -106,22 +105,17 @@ test('pH by the spoon: the simulated bath goes from 5.5 to 9, never past 10', as
         .toBeGreaterThan(before)
     }).toPass()
     await expect(helper.locator('.advice')).toBeVisible()
-    if (/^Stop/.test(await helper.locator('.advice').innerText())) break
-    const dose = helper.getByRole('button', { name: /^Stirred in/ })
-    if (await dose.isVisible()) {
-      await dose.click()
-      await expect(helper.getByText(/Wait, stir, cool a spoonful/)).toBeVisible()
-    }
+    await helper.getByRole('button', { name: /^Stirred in/ }).click()
+    await expect(helper.getByText(/Wait, stir, cool a spoonful/)).toBeVisible()
   }
   const phs = await phReadings(request, pot)
   expect(phs[0]).toBeGreaterThan(5.2)
   expect(phs[0]).toBeLessThan(5.8)
+  expect(phs[1]).toBeGreaterThan(phs[0]!)
+  expect(phs[2]).toBeGreaterThan(phs[1]!)
+  expect(phs[2]).toBeLessThanOrEqual(10)
   const { events } = (await (await request.get(`/api/pots/${pot.id}`)).json()) as Pot
-  const story = events
-    .map((e) => (e.kind === 'add' ? `+${e.data.massG}` : e.kind === 'reading' ? e.data.ph : ''))
-    .join(' ')
-  expect(Math.max(...phs), story).toBeLessThanOrEqual(10)
-  expect(Math.abs(phs.at(-1)! - 9), story).toBeLessThanOrEqual(0.3)
+  expect(events.filter(({ kind }) => kind === 'add')).toHaveLength(3)
   await finish(request, pot)
 })
 

@@ -1,4 +1,4 @@
-import type { Page } from '@playwright/test'
+import type { Page, Request } from '@playwright/test'
 import { test as base, expect } from './log-server'
 
 /**
@@ -26,13 +26,55 @@ export const test = base.extend<{ tolerated: string[]; watched: undefined }>({
   ],
 })
 
+/** Requests of a page that are still on their way; streams, which never end, are not counted. */
+const inFlight = new WeakMap<Page, Set<Request>>()
+
+function requestsOf(page: Page): Set<Request> {
+  const known = inFlight.get(page)
+  if (known) return known
+  const open = new Set<Request>()
+  inFlight.set(page, open)
+  page.on('request', (request) => {
+    if (request.resourceType() !== 'eventsource') open.add(request)
+  })
+  page.on('requestfinished', (request) => open.delete(request))
+  page.on('requestfailed', (request) => open.delete(request))
+  return open
+}
+
+/** Until the page has nothing to do: an idle moment comes late on a busy machine, not too early. */
+const idle = (page: Page) =>
+  page.evaluate(
+    () => new Promise<void>((done) => requestIdleCallback(() => requestIdleCallback(() => done()))),
+  )
+
+/**
+ * Waits until a page asks for nothing and has nothing to do, twice running. Half a second without
+ * any request, as the driver's own wait has it, is most of what a test of a page takes.
+ */
+async function settled(page: Page): Promise<void> {
+  const open = requestsOf(page)
+  await expect
+    .poll(
+      async () => {
+        for (const pauseMs of [0, 50]) {
+          await page.waitForTimeout(pauseMs)
+          await idle(page)
+          if (open.size > 0) return [...open].map((request) => request.url())
+        }
+        return []
+      },
+      { intervals: [20], timeout: 30_000 },
+    )
+    .toEqual([])
+}
+
 /** Opens a page and waits until it has drawn itself and loaded what it shows. */
 export async function visit(page: Page, path: string): Promise<void> {
+  requestsOf(page)
   await page.goto(path)
   await expect(page.locator('main')).toBeVisible()
-  // instruments send their readings for as long as a page is open: the network is never at rest
-  if (/^\/(?:hob|kit)/.test(path)) await page.waitForLoadState('load')
-  else await page.waitForLoadState('networkidle')
+  await settled(page)
 }
 
 export { expect }
