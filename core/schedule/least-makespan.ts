@@ -33,6 +33,8 @@ const DUST = 1e-6
 const PASSES = 1500
 /** Work a question may cost in all: larger ones are tried in fewer orders. */
 const WORK = 120_000
+/** Comparisons of two steps in all, then it ends with what it has: lags that push each other cost most. */
+const MOST_COMPARED = 10_000_000
 const SEED = 0.61803
 
 /**
@@ -62,24 +64,32 @@ export function leastMakespan({ steps, resources }: ScheduleQuestion): Schedule 
   }
   const passes = Math.max(1, Math.min(PASSES, Math.floor(WORK / ordered.length)))
   const longest = Math.max(...tails.values(), 1)
-  for (let pass = 0; pass < passes; pass++) {
+  const budget: Budget = { comparisons: MOST_COMPARED }
+  for (let pass = 0; pass < passes && budget.comparisons > 0; pass++) {
     const noise = pass === 0 ? 0 : longest * (0.05 + 0.4 * ((pass % 7) / 7))
     const rank = new Map(
       ordered.map(({ id }) => [id, -lookUp(tails, id) + noise * (random() - 0.5)]),
     )
-    const placed = place(byRank(ordered, rank), resources)
+    const placed = place(byRank(ordered, rank), resources, budget)
     keep(placed)
-    if (placed && !hasMost) keep(justified(ordered, resources, placed))
+    if (placed && !hasMost) keep(justified(ordered, resources, placed, budget))
     if (best && (best as Placed).makespan <= lowerBound + DUST) break
   }
   const found = best as Placed | null
   if (!found) {
     throw new InputError(
-      'the greatest lags cannot all be kept with these resources: allow longer ones',
+      budget.comparisons > 0
+        ? 'the greatest lags cannot all be kept with these resources: allow longer ones'
+        : 'no order that keeps all greatest lags was found in the time there is: allow longer ones, or fewer steps',
       '/steps',
     )
   }
   return { makespan: found.makespan, start: Object.fromEntries(found.start), lowerBound }
+}
+
+/** How many more steps may be compared; counted down in place by all that share it. */
+interface Budget {
+  comparisons: number
 }
 
 interface Placed {
@@ -166,11 +176,18 @@ function byRank(steps: readonly ScheduleStep[], rank: Map<string, number>): Sche
   return order
 }
 
-/** Each step as early as may be, in the order given; null where a greatest lag cannot be kept. */
-function place(order: readonly ScheduleStep[], resources: Record<string, number>): Placed | null {
+/**
+ * Each step as early as may be, in the order given; null where a greatest lag cannot be kept, or
+ * the budget ends before it is.
+ */
+function place(
+  order: readonly ScheduleStep[],
+  resources: Record<string, number>,
+  budget: Budget,
+): Placed | null {
   const release = new Map<string, number>()
   const byId = new Map(order.map((step) => [step.id, step]))
-  for (let tries = 0; tries < 20 * order.length; tries++) {
+  for (let tries = 0; tries < 20 * order.length && budget.comparisons > 0; tries++) {
     const start = new Map<string, number>()
     const used: Used[] = []
     let broken = false
@@ -179,7 +196,7 @@ function place(order: readonly ScheduleStep[], resources: Record<string, number>
       for (const { id, minLag = 0 } of step.after) {
         at = Math.max(at, lookUp(start, id) + lookUp(byId, id).minutes + minLag)
       }
-      at = firstFree(used, step, at, resources)
+      at = firstFree(used, step, at, resources, budget)
       for (const { id, maxLag } of step.after) {
         if (maxLag === undefined) continue
         const minutes = lookUp(byId, id).minutes
@@ -211,13 +228,16 @@ function firstFree(
   { minutes, needs = {} }: ScheduleStep,
   at: number,
   resources: Record<string, number>,
+  budget: Budget,
 ): number {
+  budget.comparisons -= used.length + 1
   const wanted = Object.entries(needs).filter(([, need]) => need > 0)
   if (wanted.length === 0 || minutes === 0) return at
   const rivals = used.filter((other) => wanted.some(([name]) => (other.needs[name] ?? 0) > 0))
   for (;;) {
     const inWay = rivals.filter(({ from, to }) => from < at + minutes - DUST && to > at + DUST)
     const points = [at, ...inWay.map(({ from }) => from).filter((from) => from > at)]
+    budget.comparisons -= rivals.length + points.length * inWay.length
     const isFull = points.some((point) =>
       wanted.some(
         ([name, need]) =>
@@ -237,6 +257,7 @@ function justified(
   steps: readonly ScheduleStep[],
   resources: Record<string, number>,
   { start, makespan }: Placed,
+  budget: Budget,
 ): Placed | null {
   const turned = steps.map((step) => ({
     ...step,
@@ -247,10 +268,10 @@ function justified(
     ),
   }))
   const ends = new Map(steps.map(({ id, minutes }) => [id, makespan - lookUp(start, id) - minutes]))
-  const right = place(byRank(turned, ends), resources)
+  const right = place(byRank(turned, ends), resources, budget)
   if (!right) return null
   const again = new Map(
     steps.map(({ id, minutes }) => [id, right.makespan - lookUp(right.start, id) - minutes]),
   )
-  return place(byRank(steps, again), resources)
+  return place(byRank(steps, again), resources, budget)
 }

@@ -5,7 +5,7 @@ import { LRUCache } from 'lru-cache'
 type Version = (db: Knex) => Promise<unknown>
 
 /** Any change of the log at all. */
-const ofTheLog: Version = (db) => db('change_log').max('id as id').first()
+const ofTheLog: Version = (db) => db('change_log').max('n as n').first()
 
 /** The latest change of some collections. */
 export const ofCollections =
@@ -13,7 +13,7 @@ export const ofCollections =
   (db) =>
     Promise.all(
       collections.map((collection) =>
-        db('change_log').where({ collection }).max('id as id').first(),
+        db('change_log').where({ collection }).max('n as n').first(),
       ),
     )
 

@@ -69,7 +69,7 @@ export const changeLog = (db: Knex) => ({
   async inSet(changeSetId: string): Promise<ChangeEntry[]> {
     const rows = await db<ChangeRow>('change_log')
       .where({ change_set_id: changeSetId })
-      .orderBy('id')
+      .orderBy('n')
     return rows.map(toEntry)
   },
 

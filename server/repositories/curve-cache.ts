@@ -7,14 +7,14 @@ const ALL = '*'
 interface CacheRow {
   source_id: string
   version: number
-  as_of: string
+  as_of: number
   entry: string
 }
 
 /** What was computed of each source's curves: never truth, and thrown away at any time. */
 export const curveCache = (db: Knex) => ({
   /** All that is kept of a version; `asOf` is null where it is not whole. */
-  async load<T>(version: number): Promise<{ asOf: string | null; bySource: Map<string, T> }> {
+  async load<T>(version: number): Promise<{ asOf: number | null; bySource: Map<string, T> }> {
     const kept = await db<CacheRow>('curve_cache').where({ version })
     const asOf = kept.find(({ source_id: id }) => id === ALL)?.as_of ?? null
     const bySource = kept
@@ -23,7 +23,7 @@ export const curveCache = (db: Knex) => ({
     return { asOf, bySource: new Map(bySource) }
   },
 
-  async keep(sourceId: string, version: number, asOf: string, entry: unknown): Promise<void> {
+  async keep(sourceId: string, version: number, asOf: number, entry: unknown): Promise<void> {
     await db('curve_cache')
       .insert({ source_id: sourceId, version, as_of: asOf, entry: JSON.stringify(entry) })
       .onConflict('source_id')
@@ -35,7 +35,7 @@ export const curveCache = (db: Knex) => ({
   },
 
   /** Notes that all kept entries hold everything written up to a change. */
-  async keepWhole(version: number, asOf: string): Promise<void> {
+  async keepWhole(version: number, asOf: number): Promise<void> {
     await this.keep(ALL, version, asOf, null)
   },
 })

@@ -12,20 +12,20 @@ const AT_ONCE = 500
  * Sources whose curves may be otherwise since an entry of the change log: by what was written, down
  * to the lots behind it.
  *
- * @param after id of the last entry that was seen; null for none
+ * @param after number of the last entry that was seen; null for none
  * @returns null where so much was written that all of them are meant
  */
 export async function touchedSince(
   db: Knex,
-  after: string | null,
+  after: number | null,
   most = 5000,
-): Promise<{ ids: Set<string>; latest: string } | { ids: null; latest: string }> {
-  const latest = (await db('change_log').max('id as id').first<{ id: string | null }>()).id ?? ''
+): Promise<{ ids: Set<string>; latest: number } | { ids: null; latest: number }> {
+  const latest = (await db('change_log').max('n as n').first<{ n: number | null }>()).n ?? 0
   if (after === null) return { ids: null, latest }
   if (latest === after) return { ids: new Set(), latest }
   const rows = (await db('change_log')
-    .where('id', '>', after)
-    .where('id', '<=', latest)
+    .where('n', '>', after)
+    .where('n', '<=', latest)
     .whereIn('collection', ['swatches', 'pots', 'pieces', 'lots', 'sources'])
     .limit(most)
     .distinct('collection', 'row_id as rowId')) as Changed[]
@@ -56,7 +56,7 @@ export async function touchedSince(
     // a lot that got another name was its earlier source's before
     const before = await db('change_log')
       .whereIn('row_id', ids)
-      .where('id', '>', after)
+      .where('n', '>', after)
       .select<{ id: string | null }[]>(db.raw(`before ->> 'sourceId' as id`))
     for (const { id } of before) if (id) sources.add(id)
   }

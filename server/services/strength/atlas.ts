@@ -27,8 +27,8 @@ export const atlasService = (database: Database, curves: CurvesService) => {
   const db = database.read
   const cache = curveCache(database.write)
   let entries: Map<string, AtlasEntry> | null = null
-  /** The last entry of the change log that was looked at; null: none ever was. */
-  let seen: string | null = null
+  /** Number of the last entry of the change log that was looked at; null: none ever was. */
+  let seen: number | null = null
   const stale = new Set<string>()
   let work: Promise<void> | null = null
 
