@@ -4,6 +4,8 @@ const ESM = [
   'd3-[a-z-]+',
   'internmap',
   'uuid',
+  'p-limit',
+  'yocto-queue',
   'ml-[a-z-]+',
   'is-any-array',
   'colorjs.io',

@@ -47,8 +47,17 @@ export default defineNuxtConfig({
     'nitro:init'(nitro) {
       nitro.hooks.hook('compiled', async () => {
         await build({
-          entryPoints: [fileURLToPath(new URL('server/workers/curves.ts', import.meta.url))],
-          outfile: `${nitro.options.output.serverDir}/workers/curves.mjs`,
+          entryPoints: ['curves', 'tasks'].map((name) =>
+            fileURLToPath(new URL(`server/workers/${name}.ts`, import.meta.url)),
+          ),
+          outdir: `${nitro.options.output.serverDir}/workers`,
+          outExtension: { '.js': '.mjs' },
+          // an addon is a file of its own, beside the server
+          external: ['better-sqlite3'],
+          // packages of the older kind, such as Joi, ask for Node's own modules in the older way
+          banner: {
+            js: `import { createRequire } from 'node:module'; const require = createRequire(import.meta.url);`,
+          },
           bundle: true,
           platform: 'node',
           format: 'esm',

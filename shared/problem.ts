@@ -17,3 +17,6 @@ export interface FieldProblem {
 }
 
 export const PROBLEM_TYPE = 'application/problem+json'
+
+/** Title of a problem with the log as a whole, and not with what was asked: no page can work. */
+export const TROUBLE_TITLE = 'The log cannot be used'

@@ -30,6 +30,11 @@ export function validate<T>(
   input: unknown,
   { convert = false, pointer = jsonPointer }: ValidateOptions = {},
 ): T {
+  const nul = pathOfNul(input)
+  if (nul) {
+    const detail = `${nul.join('.') || 'the value'} must not hold the sign NUL`
+    throw new ValidationError([{ pointer: pointer(nul), detail }])
+  }
   const { value, error } = schema.validate(input, {
     abortEarly: false,
     convert,
@@ -46,6 +51,17 @@ export function validate<T>(
       }),
     })),
   )
+}
+
+/** Where in an input a text holds a NUL, which ends it for half of all programs; null for nowhere. */
+function pathOfNul(input: unknown): (string | number)[] | null {
+  if (typeof input === 'string') return input.includes('\0') ? [] : null
+  if (typeof input !== 'object' || input === null) return null
+  for (const [key, value] of Object.entries(input)) {
+    const path = key.includes('\0') ? [] : pathOfNul(value)
+    if (path) return [key.replaceAll('\0', ''), ...path]
+  }
+  return null
 }
 
 /** Rules that speak for themselves: the value adds nothing, or there is none. */

@@ -1,5 +1,6 @@
 import { $fetch, FetchError } from 'ofetch'
-import type { Problem } from '~~/shared/problem'
+import { TROUBLE_TITLE, type Problem } from '~~/shared/problem'
+import { useLogHealth } from './useLogHealth'
 import type { Page } from '~~/shared/schemas/log/common'
 
 /** A call that did not succeed, with the server's own words. */
@@ -38,6 +39,7 @@ async function call<T>(
     return { item: response._data as T, changeSetId: response.headers.get('x-change-set') }
   } catch (error) {
     const problem = error instanceof FetchError ? (error.data as Problem | undefined) : undefined
+    if (problem?.title === TROUBLE_TITLE) void useLogHealth().look()
     throw new ApiProblem(problem?.status ? problem : NO_ANSWER)
   }
 }

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import FindOrNote from '~/features/frame/FindOrNote.vue'
+import LogTrouble from '~/features/frame/LogTrouble.vue'
 import KeyboardHelp from '~/features/frame/KeyboardHelp.vue'
 import OnTheHob from '~/features/frame/OnTheHob.vue'
 import SavedStrip from '~/features/frame/SavedStrip.vue'
@@ -8,6 +9,7 @@ import StationThread from '~/features/frame/StationThread.vue'
 import { useKeyboard } from '~/features/frame/useKeyboard'
 import type { TodayView } from '~~/shared/views/log/today'
 import { localToday } from '~/format/dates'
+import { useLogHealth } from '~/composables/useLogHealth'
 
 const route = useRoute()
 const api = useApi()
@@ -17,6 +19,7 @@ const helping = ref(false)
 useKeyboard({ openFind: () => (finding.value = true), openHelp: () => (helping.value = true) })
 
 const { data: today } = useLoaded(() => api.get<TodayView>('today', { on: localToday() }))
+const { trouble } = useLogHealth()
 const inBooth = computed(() => route.path === '/swatch')
 </script>
 
@@ -30,7 +33,9 @@ const inBooth = computed(() => route.path === '/swatch')
         <kbd>/</kbd><span>Find or note, e.g. 340 g tansy</span>
       </button>
     </header>
-    <main id="content" tabindex="-1"><slot /></main>
+    <LogTrouble />
+    <!-- what was typed stays there, unseen, until the log can be used again -->
+    <main v-show="!trouble" id="content" tabindex="-1"><slot /></main>
     <SavedStrip />
     <OnTheHob />
     <FindOrNote v-model="finding" />

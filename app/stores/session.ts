@@ -47,7 +47,19 @@ export const useSession = defineStore('session', () => {
     }
   }
 
-  const dismiss = () => (last.value = null)
+  /** Puts the strip away; what was kept for its undo alone may be forgotten. */
+  function dismiss() {
+    const closed = last.value?.changeSetId
+    last.value = null
+    if (!closed) return
+    undoable.value = undoable.value.filter(({ changeSetId }) => changeSetId !== closed)
+    // the log does so by itself within the day, should it not answer now
+    useApi()
+      .post(`changes/${closed}/close`)
+      .catch(() => undefined)
+  }
+  /** Lets pages load again, though nothing was written: the log has come back. */
+  const lookAgain = () => void version.value++
 
-  return { last, version, saved, undo, dismiss }
+  return { last, version, saved, undo, dismiss, lookAgain }
 })

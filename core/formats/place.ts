@@ -29,16 +29,16 @@ const NOWHERE: SharedPlace = {
 }
 
 /**
- * What a place shows outside of this machine, by its privacy: nothing, its name with coordinates
- * rounded to a tenth of a degree, or all.
+ * What a place shows outside of this machine, by its privacy: nothing, coordinates rounded to a tenth
+ * of a degree without its name, or all.
  */
 export function sharedPlace(place: PrivatePlace | null): SharedPlace {
   if (!place) return NOWHERE
   if (place.privacy === 'dropped') return { ...NOWHERE, withheld: WITHHELD }
   const { name: locality, lat, lon, privacy } = place
-  if (privacy === 'exact' || lat === null || lon === null) {
-    return { ...NOWHERE, locality, lat, lon }
-  }
+  if (privacy === 'exact') return { ...NOWHERE, locality, lat, lon }
+  // nothing to be rounded: the name alone would say where it is
+  if (lat === null || lon === null) return { ...NOWHERE, withheld: WITHHELD }
   return {
     locality: null,
     lat: rounded(lat),

@@ -5,7 +5,7 @@ import { first } from '../present'
 export class FileProblem extends Error {
   constructor(
     readonly line: number,
-    why: string,
+    readonly why: string,
   ) {
     super(`Line ${line}: ${why}`)
     this.name = 'FileProblem'
@@ -24,6 +24,10 @@ export interface Table {
 
 /** More rows than these are no log of one dyer. */
 const MOST_ROWS = 20_000
+/** A spectrum has some four hundred columns at a nanometre each; no table of a log has half as many. */
+const MOST_COLUMNS = 1000
+/** A cell of more is no note. */
+const MOST_CELL_SIGNS = 20_000
 /** A spreadsheet runs a cell that begins so; a plain number does no harm. */
 const FORMULA = /^[=+\-@\t\r]/
 const NUMBER = /^[+-]?(?:\d+(?:\.\d*)?|\.\d+)(?:e[+-]?\d+)?$/i
@@ -49,6 +53,9 @@ export function readTable(bytes: Uint8Array, wanted: readonly string[]): Table {
     )
   }
   const columns = first(data).map((name) => name.trim())
+  if (columns.length > MOST_COLUMNS) {
+    throw new FileProblem(1, `${columns.length} columns, where at most ${MOST_COLUMNS} are read.`)
+  }
   const twice = columns.find((name, i) => name !== '' && columns.indexOf(name) !== i)
   if (twice) throw new FileProblem(1, `the column ${twice} stands there twice.`)
   const missing = wanted.filter((name) => !columns.includes(name))
@@ -56,13 +63,14 @@ export function readTable(bytes: Uint8Array, wanted: readonly string[]): Table {
     const found = columns.length > 1 ? ` (cells are parted by "${meta.delimiter}")` : ''
     throw new FileProblem(1, `the columns ${missing.join(', ')} are missing${found}.`)
   }
-  const rows = data.slice(1).flatMap((cells, i) => {
+  const filled = data.slice(1).flatMap((cells, i) => {
     if (cells.length === 1 && first(cells).trim() === '') return []
-    return [{ line: starts[i + 1]!, cells: named(columns, cells, starts[i + 1]!) }]
+    return [{ line: starts[i + 1]!, cells }]
   })
-  if (rows.length > MOST_ROWS) {
-    throw new FileProblem(rows[MOST_ROWS]!.line, `more than ${MOST_ROWS} rows: split the file.`)
+  if (filled.length > MOST_ROWS) {
+    throw new FileProblem(filled[MOST_ROWS]!.line, `more than ${MOST_ROWS} rows: split the file.`)
   }
+  const rows = filled.map(({ line, cells }) => ({ line, cells: named(columns, cells, line) }))
   return { columns, rows }
 }
 
@@ -85,6 +93,12 @@ function named(columns: string[], cells: string[], line: number): Record<string,
   return Object.fromEntries(
     columns.map((column, i) => {
       const cell = cells[i]!.trim()
+      if (cell.length > MOST_CELL_SIGNS) {
+        throw new FileProblem(
+          line,
+          `${column.slice(0, 60)} holds ${cell.length} signs, where at most ${MOST_CELL_SIGNS} are read.`,
+        )
+      }
       if (isFormula(cell)) {
         throw new FileProblem(
           line,

@@ -19,6 +19,9 @@ const parser = new XMLParser({
   isArray: (name) => ['wpt', 'trk', 'trkseg', 'trkpt', 'rte', 'rtept'].includes(name),
 })
 
+/** More points than these are no walks of one dyer: a track of a day has a few thousand. */
+const MOST_POINTS = 100_000
+
 interface Point {
   '@lat'?: string
   '@lon'?: string
@@ -46,9 +49,10 @@ export function readGpx(text: string): Waypoint[] {
       'definitions of its own are not read.',
     )
   }
+  refuseMore([...text.matchAll(/<(?:wpt|rtept|trkpt)\b/g)].length, 'points')
   const valid = XMLValidator.validate(text)
   if (valid !== true) throw new FileProblem(valid.err.line, `not well formed: ${valid.err.msg}`)
-  const { gpx } = parser.parse(text) as Gpx
+  const { gpx } = parsed(text)
   if (!gpx) throw new FileProblem(1, 'the file is not GPX: no gpx element.')
   const points = (gpx.wpt ?? []).map((point, i) => ({
     ...named(point.name, point.desc, `waypoint ${i + 1}`),
@@ -71,6 +75,15 @@ export function readGpx(text: string): Waypoint[] {
   return [...points, ...routes, ...tracks]
 }
 
+/** The parser refuses names that mean something to the language it is written in. */
+function parsed(text: string): Gpx {
+  try {
+    return parser.parse(text) as Gpx
+  } catch (error) {
+    throw new FileProblem(1, `an element or attribute cannot be read: ${messageOf(error)}`)
+  }
+}
+
 const named = (name: string | undefined, desc: string | undefined, otherwise: string) => ({
   name: String(name ?? '').trim() || otherwise,
   note: String(desc ?? '').trim(),
@@ -80,7 +93,9 @@ function at(point: Point, text: string): { lat: number; lon: number } {
   const lat = Number(point['@lat'] ?? NaN)
   const lon = Number(point['@lon'] ?? NaN)
   if (Math.abs(lat) <= 90 && Math.abs(lon) <= 180) return { lat, lon }
-  const line = lineOf(text, new RegExp(`lat="${point['@lat'] ?? ''}"`))
+  // looked for as it stands: what a file holds is never taken for a pattern
+  const found = text.indexOf(`lat="${point['@lat'] ?? ''}"`)
+  const line = text.slice(0, Math.max(0, found)).split('\n').length
   throw new FileProblem(
     line,
     `a point is nowhere on Earth: lat ${point['@lat'] ?? 'missing'}, lon ${point['@lon'] ?? 'missing'}.`,
@@ -92,6 +107,14 @@ function middle(points: { lat: number; lon: number }[], what: string) {
   const coordinates = points.map(({ lat, lon }) => [lon, lat] as [number, number])
   const [lon, lat] = geoCentroid({ type: 'MultiPoint', coordinates })
   return { lat, lon }
+}
+
+function refuseMore(count: number, what: string): void {
+  if (count <= MOST_POINTS) return
+  throw new FileProblem(
+    1,
+    `${count} ${what}, where at most ${MOST_POINTS} are read: split the file.`,
+  )
 }
 
 const lineOf = (text: string, what: RegExp) =>
@@ -149,6 +172,7 @@ export function readGeoJson(text: string): Waypoint[] {
         ? [file as Feature]
         : null
   if (!features) throw new FileProblem(1, 'the file is not GeoJSON: no feature in it.')
+  refuseMore(features.length, 'features')
   return features.map((feature, i) => {
     const what = `feature ${i + 1}`
     const { geometry, properties } = feature ?? {}
@@ -171,15 +195,33 @@ export function readGeoJson(text: string): Waypoint[] {
 
 const textOf = (value: unknown) => (typeof value === 'string' ? value : undefined)
 
-/** Coordinate pairs of a shape of any depth. */
-function flatNumbers(coordinates: unknown): [number, number][] {
-  if (!Array.isArray(coordinates)) return [[NaN, NaN]]
+/** Coordinate pairs of a shape; a multipolygon, the deepest there is, holds them four arrays down. */
+function flatNumbers(coordinates: unknown, depth = 4): [number, number][] {
+  if (!Array.isArray(coordinates) || depth === 0) return [[NaN, NaN]]
   if (typeof coordinates[0] === 'number') return [[coordinates[0], Number(coordinates[1])]]
-  return coordinates.flatMap(flatNumbers)
+  return coordinates.flatMap((inner) => flatNumbers(inner, depth - 1))
 }
 
 const onEarth = (pairs: [number, number][]) =>
   pairs.every(([lon, lat]) => Math.abs(lon) <= 180 && Math.abs(lat) <= 90)
+
+/**
+ * Places of a file of bytes: GPX by its angle bracket, GeoJSON by its brace.
+ *
+ * @throws FileProblem naming what is wrong
+ */
+export function readWaypoints(bytes: Uint8Array): Waypoint[] {
+  let text: string
+  try {
+    text = new TextDecoder('utf-8', { fatal: true }).decode(bytes)
+  } catch {
+    throw new FileProblem(1, 'the file is not UTF-8 text.')
+  }
+  const begin = text.trimStart()
+  if (begin.startsWith('<')) return readGpx(text)
+  if (begin.startsWith('{')) return readGeoJson(text)
+  throw new FileProblem(1, 'the file is neither GPX nor GeoJSON.')
+}
 
 /** A GeoJSON file of points. */
 export const writeGeoJson = (waypoints: readonly Waypoint[]): string =>

@@ -1,14 +1,12 @@
 import { useContext } from '../context'
 import { defineRoute } from '../http/define-route'
-import { HttpRefusal } from '../http/http-refusal'
 
-/** Ready only when migrations are done and the database answers. */
+/**
+ * Ready only when migrations are done and the database answers; else says in a sentence what is wrong
+ * with the log. Warnings are sentences, too: the log is open, and something is not as it should be.
+ */
 export default defineRoute({}, async () => {
-  try {
-    const { database } = await useContext()
-    await database.read.raw('select count(*) from source')
-    return { ready: true }
-  } catch {
-    throw new HttpRefusal(503, 'Not ready', 'The log is not open yet, or does not answer.')
-  }
+  const { database, warnings } = await useContext()
+  await database.read.raw('select count(*) from source')
+  return { ready: true, warnings }
 })

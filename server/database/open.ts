@@ -2,6 +2,7 @@ import { accessSync, constants, mkdirSync } from 'node:fs'
 import { join } from 'node:path'
 import type BetterSqlite from 'better-sqlite3'
 import knex, { type Knex } from 'knex'
+import { LogTrouble } from './trouble'
 
 /** The two connections of a log: one that writes, one way at a time, and one that only reads. */
 export interface Database {
@@ -15,9 +16,22 @@ export const DATABASE_FILE = 'juniper-haze.sqlite'
 const PRAGMAS = [
   'journal_mode = WAL',
   'synchronous = FULL',
+  // what is taken out is written over, not only let go of
+  'secure_delete = ON',
   'foreign_keys = ON',
-  'busy_timeout = 5000',
+  'busy_timeout = 3000',
 ]
+
+/**
+ * Lets every transaction take the writer's lock where it begins. One that takes it half way, at its
+ * first write, is refused at once where another program writes: the busy timeout waits for locks at
+ * the beginning only. Knex has no setting for it.
+ */
+function beginImmediate(raw: BetterSqlite.Database): void {
+  const prepare = raw.prepare.bind(raw)
+  raw.prepare = ((sql: string) =>
+    prepare(sql === 'BEGIN;' ? 'BEGIN IMMEDIATE;' : sql)) as typeof raw.prepare
+}
 
 /** @param filename a file, `:memory:`, or the bytes of a database to be opened in memory */
 function connect(filename: string | Buffer, readonly: boolean): Knex {
@@ -26,32 +40,49 @@ function connect(filename: string | Buffer, readonly: boolean): Knex {
     // the driver takes bytes in the place of a name, which Knex hands on as they are
     connection: { filename: filename as string, options: { readonly } },
     useNullAsDefault: true,
+    // each error is thrown, too; here it would be told with the values of its question
+    log: { warn: () => undefined, error: () => undefined, debug: () => undefined },
     pool: {
       min: 1,
       // One writer: transactions queue here, so none can meet another's lock half way.
       max: 1,
+      // who waits longer is told so, and to try again: a large import is being written
+      acquireTimeoutMillis: 10_000,
+      // a file that cannot be opened now will not be so in a moment either
+      propagateCreateError: true,
       afterCreate(raw: BetterSqlite.Database, done: (error: Error | null) => void) {
-        for (const pragma of readonly ? PRAGMAS.slice(2) : PRAGMAS) raw.pragma(pragma)
-        done(null)
+        try {
+          for (const pragma of readonly ? PRAGMAS.slice(3) : PRAGMAS) raw.pragma(pragma)
+          if (!readonly) beginImmediate(raw)
+          done(null)
+        } catch (error) {
+          done(error as Error)
+        }
       },
     },
   })
 }
 
-/**
- * Opens the log in a data folder, making the folder where it is missing.
- *
- * @throws Error in one sentence where the folder cannot be written
- */
-export async function openDatabase(folder: string): Promise<Database> {
+/** One connection to a file that is written. */
+export const connectFile = (filename: string): Knex => connect(filename, false)
+
+/** Makes the folder of a log, where it is missing. @throws LogTrouble in one sentence */
+export function makeFolder(folder: string): void {
   try {
     mkdirSync(folder, { recursive: true })
     accessSync(folder, constants.W_OK)
   } catch (cause) {
-    throw new Error(`The data folder ${folder} cannot be written to: choose another one.`, {
-      cause,
-    })
+    throw new LogTrouble(
+      'readOnly',
+      `The data folder ${folder} cannot be written to: choose another with JUNIPER_HAZE_DATA.`,
+      { cause },
+    )
   }
+}
+
+/** Opens the database in a folder, making folder and file where they are missing. */
+export async function openDatabase(folder: string): Promise<Database> {
+  makeFolder(folder)
   const file = join(folder, DATABASE_FILE)
   const write = connect(file, false)
   await write.raw('select 1')

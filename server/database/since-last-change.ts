@@ -12,9 +12,7 @@ export const ofCollections =
   (...collections: string[]): Version =>
   (db) =>
     Promise.all(
-      collections.map((collection) =>
-        db('change_log').where({ collection }).max('n as n').first(),
-      ),
+      collections.map((collection) => db('change_log').where({ collection }).max('n as n').first()),
     )
 
 /**

@@ -10,7 +10,9 @@ import { toProblem } from './to-problem'
  */
 export function newsStream(work: (tell: (news: ImportNews) => void) => Promise<void>): PassThrough {
   const stream = new PassThrough()
-  const tell = (news: ImportNews) => void stream.write(`${JSON.stringify(news)}\n`)
+  const tell = (news: ImportNews) => {
+    if (!stream.destroyed) stream.write(`${JSON.stringify(news)}\n`)
+  }
   work(tell)
     .catch((error: unknown) => {
       const { status, title, detail } = toProblem(error)

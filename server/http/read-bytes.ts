@@ -19,10 +19,15 @@ export async function readBytes(request: IncomingMessage, maxBytes: number): Pro
   }
   const chunks: Buffer[] = []
   let bytes = 0
-  for await (const chunk of request as AsyncIterable<Buffer>) {
-    bytes += chunk.length
-    if (bytes > maxBytes) throw tooLarge()
-    chunks.push(chunk)
+  try {
+    for await (const chunk of request as AsyncIterable<Buffer>) {
+      bytes += chunk.length
+      if (bytes > maxBytes) throw tooLarge()
+      chunks.push(chunk)
+    }
+  } catch (error) {
+    if (error instanceof HttpRefusal || !request.destroyed) throw error
+    throw new HttpRefusal(400, 'Cut off', 'The body did not come to its end; nothing was saved.')
   }
   return Buffer.concat(chunks)
 }

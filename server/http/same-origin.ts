@@ -20,7 +20,13 @@ export function refuseForeign(method: string, headers: IncomingHttpHeaders): voi
   if (!LOCAL_NAMES.has(nameOf(host))) {
     throw new HttpRefusal(403, 'Not from here', 'This log answers to its own machine only.')
   }
-  if (SAFE_METHODS.has(method) || headers.origin === undefined) return
+  if (SAFE_METHODS.has(method)) return
+  // told by the browser itself, also where it leaves the origin out
+  const site = headers['sec-fetch-site']
+  if (site !== undefined && site !== 'same-origin') {
+    throw new HttpRefusal(403, 'Not from here', 'Another site may not write to this log.')
+  }
+  if (headers.origin === undefined) return
   let origin = ''
   try {
     origin = new URL(headers.origin).host

@@ -2,9 +2,14 @@ import { send, setResponseHeader, setResponseStatus, type H3Event } from 'h3'
 import { PROBLEM_TYPE, type Problem } from '../../shared/problem'
 import { logger } from './logger'
 
+const RETRY_AFTER_S = 30
+
 /** Answers with a problem document; an unforeseen error is written to the log with its cause. */
 export function sendProblem(event: H3Event, problem: Problem, cause?: unknown) {
-  if (problem.status >= 500) logger.error({ err: cause, path: event.path }, problem.title)
+  if (problem.status >= 500) {
+    logger.error({ err: cause, path: event.path.split('?')[0] }, problem.title)
+  }
+  if (problem.status === 503) setResponseHeader(event, 'retry-after', RETRY_AFTER_S)
   setResponseStatus(event, problem.status)
   setResponseHeader(event, 'content-type', PROBLEM_TYPE)
   // Of a body that was too large the rest is never read, so this connection ends here.

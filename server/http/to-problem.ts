@@ -1,9 +1,12 @@
 import { FileProblem } from '../../core/formats/table'
 import { InputError } from '../../core/input-error'
-import type { Problem } from '../../shared/problem'
+import { TROUBLE_TITLE, type Problem } from '../../shared/problem'
 import { ValidationError } from '../../shared/validate'
 import { Refusal } from '../services/log/failures'
 import { PhotoRefusal } from '../photos/take-photo'
+import type { LogTrouble } from '../database/trouble'
+import { troubleOf } from '../database/trouble'
+import { TaskGivenUp } from '../workers/task-pool'
 import { HttpRefusal } from './http-refusal'
 
 const problem = (
@@ -13,11 +16,23 @@ const problem = (
   extra: Partial<Problem> = {},
 ): Problem => ({ type: 'about:blank', title, status, detail, ...extra })
 
+const codeOf = (error: unknown) => String((error as { code?: unknown } | null)?.code)
+
 /** SQLite's own word that a key is taken: an id inside a body that belongs to something else. */
 const isKeyTaken = (error: unknown) =>
-  error instanceof Error &&
-  'code' in error &&
-  (error.code === 'SQLITE_CONSTRAINT_PRIMARYKEY' || error.code === 'SQLITE_CONSTRAINT_UNIQUE')
+  ['SQLITE_CONSTRAINT_PRIMARYKEY', 'SQLITE_CONSTRAINT_UNIQUE'].includes(codeOf(error))
+
+/** SQLite's word that a key leads nowhere. */
+const isKeyUnknown = (error: unknown) => codeOf(error) === 'SQLITE_CONSTRAINT_FOREIGNKEY'
+
+/** Knex's word that the one writer was not free for as long as one waits for it. */
+const isWaitedOut = (error: unknown) => error instanceof Error && error.name === 'KnexTimeoutError'
+
+/** The sentence of a trouble; one that met a request also says that nothing came of it. */
+const withLoss = (trouble: LogTrouble) =>
+  trouble.message.includes('Nothing was')
+    ? trouble.message
+    : `${trouble.message} Nothing was saved.`
 
 /** h3 wraps what a handler throws; the cause is what was thrown. */
 const unwrapped = (error: unknown): unknown =>
@@ -47,6 +62,23 @@ export function toProblem(thrown: unknown): Problem {
   if (isKeyTaken(error)) {
     return problem(409, 'Id already used', 'An id in the body already belongs to something else.')
   }
+  if (error instanceof TaskGivenUp) return problem(422, 'Too much at once', error.message)
+  if (isKeyUnknown(error)) {
+    return problem(
+      422,
+      'Cannot be saved',
+      'Something in the body refers to a thing that is not in the log.',
+    )
+  }
+  if (isWaitedOut(error)) {
+    return problem(
+      503,
+      'Busy',
+      'Something large is being written, such as an imported file. Nothing was saved; try again in half a minute.',
+    )
+  }
+  const trouble = troubleOf(error)
+  if (trouble) return problem(503, TROUBLE_TITLE, withLoss(trouble))
   const status = (error as { statusCode?: number } | null)?.statusCode
   if (status === 404) return problem(404, 'Not found', 'There is nothing at this address.')
   if (status === 405) {

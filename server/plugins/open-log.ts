@@ -1,11 +1,10 @@
 import { closeContext, useContext } from '../context'
-import { logger } from '../http/logger'
 
-/** Opens the log at start, not at the first request, so that a broken one is known at once. */
+/**
+ * Opens the log at start, not at the first request, so that a broken one is known at once. The server
+ * stays: its pages say in a sentence what is wrong, where a terminal is seldom looked at.
+ */
 export default defineNitroPlugin((nitro) => {
-  useContext().catch((error: unknown) => {
-    logger.fatal({ err: error }, 'The log could not be opened')
-    process.exit(1)
-  })
-  nitro.hooks.hook('close', closeContext)
+  useContext().catch(() => undefined)
+  nitro.hooks.hook('close', () => closeContext().catch(() => undefined))
 })

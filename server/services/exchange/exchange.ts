@@ -22,6 +22,7 @@ import {
   swatchesJson,
 } from './swatches-out'
 import { jarsCsv, patchesGeoJson, patchesGpx, stockCsv } from './tables-out'
+import type { RunTask } from '../../workers/task-pool'
 import type { PieceRecords, SetRecords } from '../basket/piece-records'
 
 /** Files that go out, by name; the type is what the browser is told. */
@@ -60,6 +61,7 @@ export const exchange = (
   collections: Everything,
   atlas: AtlasService,
   clock: Clock,
+  run: RunTask,
 ) => ({
   async write(name: ExportName): Promise<string> {
     if (name in EXPORTS) return EXPORTS[name as keyof typeof EXPORTS].write(database.read)
@@ -67,8 +69,8 @@ export const exchange = (
     await atlas.settled()
     return RECKONED[name as keyof typeof RECKONED].write(await atlas.view())
   },
-  readings: importReadings(database, collections.swatches, clock),
-  gatherings: importGatherings(database, collections, clock),
-  pieces: importPieces(database, collections, clock),
-  patches: importPatches(database, collections, clock),
+  readings: importReadings(database, collections.swatches, clock, run),
+  gatherings: importGatherings(database, collections, clock, run),
+  pieces: importPieces(database, collections, clock, run),
+  patches: importPatches(database, collections, clock, run),
 })

@@ -24,6 +24,9 @@ import type { Batch, Clock, Records } from '../log/records'
 import { detailsOf, planGatherings, type PlannedGathering } from './plan-gatherings'
 import { present } from '../../../core/present'
 import { importer } from './importer'
+import type { RunTask } from '../../workers/task-pool'
+import { NEEDED_COLUMNS } from '../../../core/formats/darwin-core'
+import type { Table } from '../../../core/formats/table'
 
 export interface Collections {
   lots: LotRecords
@@ -31,9 +34,15 @@ export interface Collections {
   sources: Records<Source, NewSource, SourceChange, SourceQuery>
 }
 /** Gatherings from a Darwin Core file: looked at first, then done all or not at all. */
-export const importGatherings = (database: Database, log: Collections, clock: Clock) =>
-  importer(database, clock, {
-    plan: (db, bytes, progress) => planGatherings(db, bytes, clock(), progress),
+export const importGatherings = (
+  database: Database,
+  log: Collections,
+  clock: Clock,
+  run: RunTask,
+) =>
+  importer<Table, PlannedGathering>(database, clock, {
+    read: (bytes) => run('readTable', { bytes, wanted: NEEDED_COLUMNS }),
+    plan: (db, table, progress) => planGatherings(db, table, clock(), progress),
     begin(batch) {
       const made = { sources: new Map<string, string>(), patches: new Map<string, string>() }
       return (row) => carryOut(log, batch, row, made)

@@ -1,5 +1,4 @@
-import { FileProblem } from '../../../core/formats/table'
-import { readGeoJson, readGpx, type Waypoint } from '../../../core/formats/waypoints'
+import type { Waypoint } from '../../../core/formats/waypoints'
 import { foldName } from '../../../shared/rules/walk/fold-name'
 import { newId } from '../../../shared/ids'
 import type { PlannedRow } from '../../../shared/views/exchange/import-plan'
@@ -12,6 +11,7 @@ import { everyOne } from './tables-out'
 import type { Knex } from 'knex'
 import { present } from '../../../core/present'
 import { importer } from './importer'
+import type { RunTask } from '../../workers/task-pool'
 
 interface PlannedPatch extends PlannedRow {
   waypoint: Waypoint
@@ -26,8 +26,10 @@ export const importPatches = (
   database: Database,
   { patches }: Pick<Collections, 'patches'>,
   clock: Clock,
+  run: RunTask,
 ) =>
-  importer<PlannedPatch>(database, clock, {
+  importer<Waypoint[], PlannedPatch>(database, clock, {
+    read: (bytes) => run('readWaypoints', bytes),
     plan: planPatches,
     begin:
       (batch) =>
@@ -41,26 +43,13 @@ export const importPatches = (
       },
   })
 
-function readWaypoints(bytes: Uint8Array): Waypoint[] {
-  let text: string
-  try {
-    text = new TextDecoder('utf-8', { fatal: true }).decode(bytes)
-  } catch {
-    throw new FileProblem(1, 'the file is not UTF-8 text.')
-  }
-  const begin = text.trimStart()
-  if (begin.startsWith('<')) return readGpx(text)
-  if (begin.startsWith('{')) return readGeoJson(text)
-  throw new FileProblem(1, 'the file is neither GPX nor GeoJSON.')
-}
-
-async function planPatches(db: Knex, bytes: Uint8Array): Promise<PlannedPatch[]> {
+async function planPatches(db: Knex, waypoints: readonly Waypoint[]): Promise<PlannedPatch[]> {
   const known = await everyOne((after) =>
     patchRepository(db).page({ aside: false, limit: 200, after }),
   )
   const byName = new Map(known.map((patch) => [foldName(patch.name), patch]))
   const seen = new Set<string>()
-  return readWaypoints(bytes).map((waypoint, i): PlannedPatch => {
+  return waypoints.map((waypoint, i): PlannedPatch => {
     const key = foldName(waypoint.name)
     const patch = byName.get(key) ?? null
     const plan = { line: i + 1, what: waypoint.name, waypoint, patch }

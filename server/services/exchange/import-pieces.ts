@@ -1,7 +1,7 @@
 import { setImmediate } from 'node:timers/promises'
 import type { Knex } from 'knex'
 import { fibreFacts } from '../../../catalogue/fibres'
-import { readTable, writeTable } from '../../../core/formats/table'
+import { writeTable, type Table } from '../../../core/formats/table'
 import { formatMass } from '../../../core/quantity/format-quantity'
 import { foldName } from '../../../shared/rules/walk/fold-name'
 import { newId } from '../../../shared/ids'
@@ -24,6 +24,7 @@ import { pieceSets } from '../../repositories/piece-sets'
 import type { PieceRecords, SetRecords } from '../basket/piece-records'
 import { messageOf, present } from '../../../core/present'
 import { importer } from './importer'
+import type { RunTask } from '../../workers/task-pool'
 
 interface PlannedPiece extends PlannedRow {
   piece: NewPiece | null
@@ -66,9 +67,11 @@ export const importPieces = (
   database: Database,
   { pieces, sets }: { pieces: PieceRecords; sets: SetRecords },
   clock: Clock,
+  run: RunTask,
 ) =>
-  importer<PlannedPiece>(database, clock, {
-    plan: (db, bytes, progress) => planPieces(db, bytes, clock(), progress),
+  importer<Table, PlannedPiece>(database, clock, {
+    read: (bytes) => run('readTable', { bytes, wanted: NEEDED_PIECE_COLUMNS }),
+    plan: (db, table, progress) => planPieces(db, table, clock(), progress),
     begin(batch) {
       const made = new Map<string, string>()
       return async ({ outcome, piece, code, set, there, change }) => {
@@ -104,11 +107,10 @@ async function setsByName(db: Knex): Promise<Map<string, string>> {
 
 async function planPieces(
   db: Knex,
-  bytes: Uint8Array,
+  { rows }: Table,
   now: Date,
   progress: (done: number, of: number) => void,
 ): Promise<PlannedPiece[]> {
-  const { rows } = readTable(bytes, NEEDED_PIECE_COLUMNS)
   const all = await everyOne((after) =>
     pieceRepository(db).page({ aside: false, limit: 200, after }),
   )

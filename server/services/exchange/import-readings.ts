@@ -1,11 +1,8 @@
 import { setImmediate } from 'node:timers/promises'
 import type { Knex } from 'knex'
-import { parseNumber } from '../../../core/quantity/parse-number'
-import { cgatsSpectra } from '../../../core/formats/spectra/cgats-spectra'
-import { FileProblem, readTable } from '../../../core/formats/table'
 import { formatNumber } from '../../../core/quantity/format-quantity'
 import type { PlannedRow } from '../../../shared/views/exchange/import-plan'
-import { newReadingSchema, READ_BY, type NewReading } from '../../../shared/schemas/swatch/reading'
+import { newReadingSchema, type NewReading } from '../../../shared/schemas/swatch/reading'
 import type {
   NewSwatch,
   Swatch,
@@ -17,20 +14,12 @@ import type { Database } from '../../database/open'
 import { swatchRepository } from '../../repositories/swatches'
 import { takeReading } from '../swatch/readings'
 import type { Clock, Records } from '../log/records'
-import { NEEDED_READING_COLUMNS } from './swatches-out'
 import { messageOf, present } from '../../../core/present'
 import { importer } from './importer'
+import type { FileReading } from './readings-file'
+import type { RunTask } from '../../workers/task-pool'
 
 type SwatchRecords = Records<Swatch, NewSwatch, SwatchChange, SwatchQuery>
-
-/** A reading as a file gave it, before it is checked. */
-interface FileReading {
-  line: number
-  code: string
-  reading: Partial<NewReading>
-  /** Why it cannot be read at all; '' where it can. */
-  wrong: string
-}
 
 interface PlannedReading extends PlannedRow {
   swatchId: string | null
@@ -38,11 +27,16 @@ interface PlannedReading extends PlannedRow {
 }
 
 const AT_ONCE = 200
-const MOST_JSON = 20_000
 
 /** Readings from a table, from what went out as JSON, or as CGATS: looked at first, then done. */
-export const importReadings = (database: Database, swatches: SwatchRecords, clock: Clock) =>
-  importer<PlannedReading>(database, clock, {
+export const importReadings = (
+  database: Database,
+  swatches: SwatchRecords,
+  clock: Clock,
+  run: RunTask,
+) =>
+  importer<FileReading[], PlannedReading>(database, clock, {
+    read: (bytes) => run('readReadings', bytes),
     plan: planReadings,
     begin:
       (batch) =>
@@ -53,10 +47,9 @@ export const importReadings = (database: Database, swatches: SwatchRecords, cloc
 
 async function planReadings(
   db: Knex,
-  bytes: Uint8Array,
+  found: readonly FileReading[],
   progress: (done: number, of: number) => void,
 ): Promise<PlannedReading[]> {
-  const found = readingsIn(bytes)
   const known = await swatchesOf(db, [...new Set(found.map(({ code }) => code))])
   const seen = new Set<string>()
   const planned: PlannedReading[] = []
@@ -116,100 +109,3 @@ function planOne(
 
 const labText = ({ l, a, b }: { l: number; a: number; b: number }) =>
   [l, a, b].map((value) => formatNumber(value)).join(' ')
-
-/** @throws FileProblem for a file that is none of the three */
-function readingsIn(bytes: Uint8Array): FileReading[] {
-  const text = new TextDecoder('utf-8').decode(bytes)
-  if (/^\uFEFF?\s*\{/.test(text)) return fromJson(text)
-  if (/^BEGIN_DATA_FORMAT\b/m.test(text)) return fromCgats(text)
-  return fromTable(bytes)
-}
-
-function fromCgats(text: string): FileReading[] {
-  return cgatsSpectra(text).spectra.map(({ name, id, line, reflectance }) => ({
-    line,
-    code: id || name,
-    wrong: '',
-    reading: {
-      reflectance: [...reflectance],
-      by: 'file',
-      wet: false,
-      washed: true,
-      about: { file: name.slice(0, 200) },
-    },
-  }))
-}
-
-function fromJson(text: string): FileReading[] {
-  let file: { kind?: string; swatches?: { swatch?: string; readings?: Partial<NewReading>[] }[] }
-  try {
-    file = JSON.parse(text) as typeof file
-  } catch (error) {
-    throw new FileProblem(1, `the file is no sound JSON: ${messageOf(error)}`)
-  }
-  if (file.kind !== 'juniper-haze/swatches' || !Array.isArray(file.swatches)) {
-    throw new FileProblem(1, 'the file holds no swatches that went out from here.')
-  }
-  if (file.swatches.length > MOST_JSON) {
-    throw new FileProblem(1, `more than ${MOST_JSON} swatches: split the file.`)
-  }
-  return file.swatches.flatMap(({ swatch, readings }, i) =>
-    (Array.isArray(readings) ? readings : []).map((reading): FileReading => {
-      const { id, hex, lab, reflectance, wet, washed, by, lightHours, errorDe } = reading
-      const colour = reflectance ? { reflectance } : lab ? { lab } : { hex }
-      return {
-        line: i + 1,
-        code: String(swatch ?? ''),
-        wrong: '',
-        reading: { id, ...colour, wet, washed, by, lightHours, errorDe },
-      }
-    }),
-  )
-}
-
-function fromTable(bytes: Uint8Array): FileReading[] {
-  return readTable(bytes, NEEDED_READING_COLUMNS).rows.map(({ line, cells }) => {
-    try {
-      return {
-        line,
-        code: present(cells.swatch).trim().toUpperCase(),
-        wrong: '',
-        reading: ofCells(cells),
-      }
-    } catch (error) {
-      const code = present(cells.swatch).trim().toUpperCase()
-      return { line, code, reading: {}, wrong: messageOf(error) }
-    }
-  })
-}
-
-function ofCells(cells: Readonly<Record<string, string>>): Partial<NewReading> {
-  const number = (column: string): number | null => {
-    const text = cells[column]?.trim() ?? ''
-    if (text === '') return null
-    const value = parseNumber(text)
-    if (value === null) throw new Error(`${column} must be a number; got "${text}"`)
-    return value
-  }
-  const yes = (column: string, usual: boolean): boolean => {
-    const text = cells[column]?.trim().toLowerCase() ?? ''
-    if (text === '') return usual
-    if (['yes', 'true', '1'].includes(text)) return true
-    if (['no', 'false', '0'].includes(text)) return false
-    throw new Error(`${column} must be yes or no; got "${text}"`)
-  }
-  const [l, a, b] = [number('L'), number('a'), number('b')]
-  const by = cells.by?.trim() ?? ''
-  // a table holds no spectrum: what a reader read comes back as the colour it had
-  const isKnownBy = (READ_BY as readonly string[]).includes(by) && by !== 'reader'
-  return {
-    ...(l !== null && a !== null && b !== null ? { lab: { l, a, b } } : { hex: cells.hex?.trim() }),
-    ...(cells.reading?.trim() && { id: cells.reading.trim() }),
-    wet: yes('wet', false),
-    washed: yes('washed', true),
-    lightHours: number('lightHours'),
-    errorDe: number('errorDe'),
-    unevenness: number('unevenness'),
-    ...(isKnownBy && { by: by as NewReading['by'] }),
-  }
-}

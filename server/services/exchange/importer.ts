@@ -13,30 +13,38 @@ export type Progress = (done: number, of: number) => void
 const NO_NEWS: Progress = () => undefined
 
 /** Rows carried out before others get a turn. */
-const AT_ONCE = 50
+const AT_ONCE = 10
 
 /** What one kind of file needs beside the looking and applying that all share. */
-export interface Importer<Row extends PlannedRow> {
+export interface Importer<File, Row extends PlannedRow> {
+  /** Reads the file, in a thread of its own; says what is wrong with it as a whole. */
+  read: (bytes: Uint8Array) => Promise<File>
   /** What would be done with each row, in its order; changes nothing. */
-  plan: (db: Knex, bytes: Uint8Array, progress: Progress) => Promise<Row[]>
+  plan: (db: Knex, file: File, progress: Progress) => Promise<Row[]>
   /** Begins an application; what it gives carries out a row that is new or changed. */
   begin: (batch: Batch) => (row: Row) => Promise<void>
 }
 
 /** Files are looked at first, then taken whole or not at all, as one change with one undo. */
-export const importer = <Row extends PlannedRow>(
+export const importer = <File, Row extends PlannedRow>(
   database: Database,
   clock: Clock,
-  { plan, begin }: Importer<Row>,
+  { read, plan, begin }: Importer<File, Row>,
 ) => ({
   preview: async (bytes: Uint8Array, progress: Progress = NO_NEWS): Promise<ImportPlan> =>
-    shownPlan(await plan(database.read, bytes, progress)),
+    shownPlan(await plan(database.read, await read(bytes), progress)),
 
   /** @param hash of the plan that was looked at */
-  apply: (bytes: Uint8Array, hash: string, progress: Progress = NO_NEWS) =>
-    database.write.transaction(async (trx) => {
-      const planned = await plan(trx, bytes, NO_NEWS)
-      refuseOtherPlan(shownPlan(planned), hash)
+  async apply(bytes: Uint8Array, hash: string, progress: Progress = NO_NEWS) {
+    const file = await read(bytes)
+    // planned before the writer is taken, so that others may write meanwhile
+    const before = await lastChange(database.read)
+    const ahead = await plan(database.read, file, NO_NEWS)
+    refuseOtherPlan(shownPlan(ahead), hash)
+    return database.write.transaction(async (trx) => {
+      const isAsBefore = (await lastChange(trx)) === before
+      const planned = isAsBefore ? ahead : await plan(trx, file, NO_NEWS)
+      if (!isAsBefore) refuseOtherPlan(shownPlan(planned), hash)
       const batch: Batch = { trx, at: clock().toISOString(), changeSetId: newId() }
       const carryOut = begin(batch)
       let rows = 0
@@ -50,8 +58,13 @@ export const importer = <Row extends PlannedRow>(
         await setImmediate()
       }
       return { changeSetId: rows > 0 ? batch.changeSetId : null, rows }
-    }),
+    })
+  },
 })
+
+/** Number of the last change of the log: where it is the same, so is the log. */
+const lastChange = async (db: Knex): Promise<number> =>
+  (await db('change_log').max('n as n').first<{ n: number | null }>()).n ?? 0
 
 /** Words of a plan for the page: what is done with each row, and a name for the whole. */
 function shownPlan(planned: readonly PlannedRow[]): ImportPlan {

@@ -4,12 +4,11 @@ import { PART_KEYS, type Part } from '../../../catalogue/parts'
 import {
   DARWIN_CORE_COLUMNS,
   fromDarwinCore,
-  NEEDED_COLUMNS,
   toDarwinCore,
   type DarwinCoreRow,
   type GatheringRecord,
 } from '../../../core/formats/darwin-core'
-import { readTable } from '../../../core/formats/table'
+import type { Table } from '../../../core/formats/table'
 import { foldName } from '../../../shared/rules/walk/fold-name'
 import { newId } from '../../../shared/ids'
 import type { PlannedRow } from '../../../shared/views/exchange/import-plan'
@@ -54,15 +53,13 @@ const CODE = /^[A-Z]{3}-\d{2}-\d{2,}$/
  * What a Darwin Core file would do to the log, row by row, without doing it.
  *
  * @param progress called as it goes
- * @throws FileProblem where the file as a whole cannot be read
  */
 export async function planGatherings(
   db: Knex,
-  bytes: Uint8Array,
+  { rows }: Table,
   now: Date,
   progress: (done: number, of: number) => void,
 ): Promise<PlannedGathering[]> {
-  const { rows } = readTable(bytes, NEEDED_COLUMNS)
   const known = await whatIsKnown(db, now)
   const planned: PlannedGathering[] = []
   const seen = new Map<string, number>()

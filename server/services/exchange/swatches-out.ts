@@ -1,3 +1,4 @@
+import { NEEDED_READING_COLUMNS } from './readings-file'
 import type { Knex } from 'knex'
 import { FIBRES } from '../../../catalogue/fibres'
 import { mordantMarks } from '../../../catalogue/agents'
@@ -14,8 +15,6 @@ import { readSwatches, type SwatchFacts } from './swatch-facts'
 import { bestReading } from '../../../shared/rules/swatch/best-reading'
 import { first, present } from '../../../core/present'
 
-/** Columns without which a row of readings means nothing here. */
-export const NEEDED_READING_COLUMNS = ['swatch'] as const
 /** What a reading holds. */
 const READING_COLUMNS = [
   'reading',

@@ -9,6 +9,7 @@ import { curvesService } from '../strength/curves'
 import { dayCautions } from '../walk/day-cautions'
 import { exchange } from '../exchange/exchange'
 import { findService } from './find'
+import { forgettingService } from './forgetting'
 import { hobService } from '../pot/hob'
 import { instrumentService } from '../swatch/instruments'
 import { jarDraws } from '../loft/jar-draw'
@@ -43,24 +44,32 @@ import { readerService } from '../swatch/swatch-reader'
 import { todayService } from './today'
 import { trialService } from '../pot/trials'
 import { undoService } from './undo'
+import { runHere, type RunTask } from '../../workers/task-pool'
 import { walkService } from '../walk/walk'
 
 interface Surroundings {
   clock?: Clock
   compute?: ComputeCurves
   files?: PhotoFiles
+  tasks?: RunTask
 }
 
 /** Photos of a log that has no folder, as in tests: there are none. */
 const NO_FILES: PhotoFiles = {
   write: () => Promise.resolve(),
+  sweep: () => Promise.resolve(),
   read: () => Promise.reject(new Error('This log keeps no photos.')),
 }
 
 /** All that can be done with one log, on one database. */
 export function createLog(
   database: Database,
-  { clock = () => new Date(), compute = computeHere, files = NO_FILES }: Surroundings = {},
+  {
+    clock = () => new Date(),
+    compute = computeHere,
+    files = NO_FILES,
+    tasks = runHere,
+  }: Surroundings = {},
 ) {
   const collections = {
     sources: createRecords(sourceKind, database, clock),
@@ -124,9 +133,12 @@ export function createLog(
     find: findService(database.read, names),
     cautions: dayCautions(database.read),
     photoFiles: photoService(database, collections.photos, files, clock),
-    exchange: exchange(database, collections, atlas, clock),
+    exchange: exchange(database, collections, atlas, clock, tasks),
     settings,
+    /** Work of a request that others must not wait for. */
+    tasks,
     changes: undoService(database, collections, clock),
+    forgetting: forgettingService(database, clock),
   }
 }
 

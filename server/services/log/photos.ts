@@ -1,10 +1,11 @@
 import type { Knex } from 'knex'
+import pLimit from 'p-limit'
 import { newId } from '../../../shared/ids'
 import type { NewPhoto, Photo, PhotoQuery, PhotoUpload } from '../../../shared/schemas/loft/photo'
 import type { Database } from '../../database/open'
 import type { PhotoFiles } from '../../photos/photo-files'
 import { takePhoto, type TakenPhoto } from '../../photos/take-photo'
-import { notFound, unacceptable } from './failures'
+import { notFound, Refusal, unacceptable } from './failures'
 import { plainKind } from './plain-kind'
 import type { Clock, Records, Written } from './records'
 import { present } from '../../../core/present'
@@ -34,6 +35,9 @@ export const photoKind = plainKind<Photo, NewPhoto, { note?: string }, PhotoQuer
   },
 })
 
+/** An unpacked picture takes up to a quarter of a gigabyte: never more than two at a time. */
+const twoAtOnce = pLimit(2)
+
 type PhotoRecords = Records<Photo, NewPhoto, { note?: string }, PhotoQuery>
 
 /** A photo as kept, and the place it told, where that was asked for. */
@@ -53,7 +57,7 @@ export const photoService = (
     if (lotId) await refuseMissing(database.read, 'lot', lotId, '?lotId')
     if (jarId) await refuseMissing(database.read, 'jar', jarId, '?jarId')
     if (swatchId) await refuseMissing(database.read, 'swatch', swatchId, '?swatchId')
-    const taken = await takePhoto(bytes, place !== 'drop')
+    const taken = await twoAtOnce(() => takePhoto(bytes, place !== 'drop'))
     await files.write(taken.hash, taken)
     const kept = place === 'keep' ? taken.place : null
     const written = await database.write.transaction(async (trx) => {
@@ -83,7 +87,16 @@ export const photoService = (
   async file(id: string, size: 'full' | 'small'): Promise<Buffer> {
     const photo = await photoKind.find(database.read, id)
     if (!photo) throw notFound('photo', id)
-    return files.read(photo.hash, size)
+    try {
+      return await files.read(photo.hash, size)
+    } catch (cause) {
+      if ((cause as { code?: string }).code !== 'ENOENT') throw cause
+      throw new Refusal(
+        404,
+        'Picture missing',
+        `The picture of this photo is not in the photos folder of the log any more (${photo.hash.slice(0, 12)}): bring it back from a copy of the folder.`,
+      )
+    }
   },
 })
 

@@ -10,6 +10,7 @@ import {
 import type { Override } from '../../../core/safety/guards'
 import { overridesField } from '../log/overrides'
 import {
+  aboveNothing,
   dateField,
   idField,
   instantField,
@@ -96,10 +97,10 @@ const setup = {
   placing: Joi.string().valid('before', 'in', 'after'),
   finish: Joi.string().valid('dried', 'heldWet'),
   rinse: Joi.boolean(),
-  waterL: Joi.number().greater(0).max(1000).allow(null),
+  waterL: aboveNothing(1000).allow(null),
   tempC: Joi.number().min(0).max(110),
   vessel: Joi.string().trim().max(80).allow(''),
-  vesselL: Joi.number().greater(0).max(1000).allow(null),
+  vesselL: aboveNothing(1000).allow(null),
   againOf: idField.allow(null),
   plannedFor: dateField.allow(null),
   note: noteField,
@@ -128,7 +129,7 @@ export const newBathSchema = Joi.object<NewBath>({
           .valid(...AGENT_KEYS)
           .required(),
         form: Joi.string().max(40).allow('').default(''),
-        percentWof: Joi.number().greater(0).max(1000).required(),
+        percentWof: aboveNothing(1000).required(),
         massG: massOrNoneField.required(),
         shelfId: idField.allow(null).default(null),
         lotId: idField.allow(null).default(null),

@@ -1,6 +1,7 @@
 import Joi from 'joi'
 import { FIBRE_KEYS, FORMS, type Fibre, type Form } from '../../../catalogue/fibres'
 import {
+  aboveNothing,
   dateField,
   idField,
   massField,
@@ -86,7 +87,7 @@ export type NewPiece = Partial<PieceTraits> & {
   note: string
 }
 
-const sizeField = Joi.number().greater(0).max(100_000).allow(null)
+const sizeField = aboveNothing(100_000).allow(null)
 
 const traits = {
   blend: Joi.array()

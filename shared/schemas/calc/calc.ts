@@ -95,7 +95,7 @@ export const differenceSchema = Joi.object<DifferenceBody>({
 const MAX_POINTS = 5000
 const MAX_POSTERIOR_POINTS = 1000
 
-interface LeastSquaresBody {
+export interface LeastSquaresBody {
   method: 'leastSquares'
   model: CurveModel
   points: { ratio: number; strength: number }[]

@@ -2,6 +2,7 @@ import Joi from 'joi'
 import { JAR_WAY_KEYS, type JarWay } from '../../../catalogue/jar-ways'
 import type { JarOutlook, RoundDue, RoundKind } from '../../../core/jar/rounds'
 import {
+  aboveNothing,
   hexField,
   idField,
   instantField,
@@ -92,9 +93,10 @@ export interface NewJar {
   note: string
 }
 
-const litres = Joi.number().greater(0).max(1000)
+const litres = aboveNothing(1000)
 const litresOrNone = Joi.number().min(0).max(1000)
-const everyDays = Joi.number().greater(0).max(366).allow(null)
+/** Not oftener than every half hour: more would fill a day with dots. */
+const everyDays = Joi.number().min(0.02).max(366).allow(null)
 const temp = Joi.number().min(2).max(45)
 
 export const newJarSchema = Joi.object<NewJar>({

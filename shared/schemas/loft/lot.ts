@@ -6,6 +6,7 @@ import type { Basis, PlantState } from '../../../core/harvest/dry-fraction'
 import { LOT_STEP_KINDS, type Chop, type LotStepKind } from '../../../core/harvest/lot-step'
 import type { Sureness } from '../../../core/safety/gathering'
 import {
+  aboveNothing,
   dateField,
   idField,
   massField,
@@ -173,12 +174,12 @@ const editable = {
   obtained: Joi.string().valid(...OBTAINED),
   gatheredOn: dateField,
   ...lotWordFields,
-  minutes: Joi.number().greater(0).max(10_000).allow(null),
+  minutes: aboveNothing(10_000).allow(null),
   chop: Joi.string().valid(...CHOPS),
   contents: Joi.array().items(contentField).max(8),
   sureness: Joi.string().valid(...SURENESSES),
   evidence: Joi.array().items(evidenceField).max(30),
-  dryFraction: Joi.number().greater(0).max(1),
+  dryFraction: aboveNothing(1),
   note: noteField,
 }
 
@@ -204,7 +205,7 @@ export const newLotSchema = Joi.object<NewLot>({
   containerId: idField,
   netG: massField,
   measure: Joi.string().valid(...MEASURE_KEYS),
-  count: Joi.number().greater(0).max(1_000_000),
+  count: aboveNothing(1_000_000),
   note: noteField.default(''),
 })
   .or('grossG', 'netG', 'count')

@@ -57,7 +57,11 @@ export const photoUploadSchema = Joi.object<PhotoUpload>({
 export const photoChangeSchema = Joi.object<{ note?: string }>({ note: noteField }).min(1)
 
 /** Photos come by their own route. */
-export const newPhotoSchema = Joi.object<NewPhoto>({ id: Joi.forbidden() })
+export const newPhotoSchema = Joi.object<NewPhoto>().custom((_, helpers) =>
+  helpers.message({
+    custom: '{#label} of a photo is made of a picture: send its file to /pictures',
+  }),
+)
 
 export interface PhotoQuery extends PageQuery {
   lotId?: string

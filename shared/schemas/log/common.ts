@@ -4,6 +4,19 @@ import { isAnyId, isId } from '../../ids'
 /** Largest mass that is taken as meant: a tonne. */
 const MAX_MASS_G = 1_000_000
 
+/**
+ * Least of what is said to be above nothing, in any unit: a millionth. Smaller ones are slips of the
+ * hand or of a program, and what is divided by them breaks every page that shows it.
+ */
+const LEAST = 1e-6
+
+/** A number above nothing that those who read it bear. */
+export const aboveNothing = (max: number) =>
+  Joi.number()
+    .min(LEAST)
+    .max(max)
+    .messages({ 'number.min': '{#label} must be a number above 0, at the least {#limit}' })
+
 const oneLine = (max: number) => Joi.string().trim().min(1).max(max)
 
 /** A UUIDv7, as whoever first writes a thing down makes it. */
@@ -24,7 +37,7 @@ export const nameField = oneLine(120)
 export const noteField = Joi.string().trim().max(2000).allow('')
 
 /** A mass in g, above 0. */
-export const massField = Joi.number().greater(0).max(MAX_MASS_G)
+export const massField = aboveNothing(MAX_MASS_G)
 
 /** A mass in g, 0 or more. */
 export const massOrNoneField = Joi.number().min(0).max(MAX_MASS_G)
@@ -44,11 +57,14 @@ export function isCalendarDate(text: string): boolean {
   return year >= 1900 && year <= 2200 && !Number.isNaN(+date) && date.toISOString().startsWith(text)
 }
 
+/** Whether an instant lies in a year that a log can be of; ms. */
+const isNearNow = (at: number) => at >= Date.UTC(1900, 0) && at < Date.UTC(2201, 0)
+
 /** An instant with its offset, as the clock of whoever wrote it showed. */
 export const instantField = Joi.string()
   .pattern(/^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}(?::\d{2}(?:\.\d+)?)?(?:Z|[+-]\d{2}:\d{2})$/)
   .custom((value: string, helpers) =>
-    Number.isNaN(Date.parse(value)) ? helpers.error('string.pattern.base') : value,
+    isNearNow(Date.parse(value)) ? value : helpers.error('string.pattern.base'),
   )
   .messages({
     'string.pattern.base': '{#label} must be an instant such as 2026-09-09T10:30:00+02:00',

@@ -3,6 +3,7 @@ import { WAY_KEYS, type Way } from '../../../catalogue/ways'
 import { InputError } from '../../../core/input-error'
 import { inOrder, MOST_STEPS, WAY_STEP_KINDS, type WayStep } from '../../../core/pot/way-steps'
 import {
+  aboveNothing,
   nameField,
   newIdField,
   noteField,
@@ -46,7 +47,7 @@ const wayStep = Joi.object({
   burner: Joi.boolean(),
   daylight: Joi.boolean(),
   look: Joi.string().trim().max(200),
-  lookEveryMin: Joi.number().greater(0).max(MOST_MIN),
+  lookEveryMin: aboveNothing(MOST_MIN),
   again: Joi.object({
     from: stepId.required(),
     words: Joi.string().trim().min(1).max(200).required(),

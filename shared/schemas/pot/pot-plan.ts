@@ -3,7 +3,14 @@ import { AGENT_KEYS, type Agent } from '../../../catalogue/agents'
 import { LIDS, type Lid } from '../../../core/bath/evaporation'
 import { PARTICLE_SIZES, type ParticleSize } from '../../../core/bath/water-budget'
 import type { WayStep } from '../../../core/pot/way-steps'
-import { hexField, idField, instantField, labField, massOrNoneField } from '../log/common'
+import {
+  aboveNothing,
+  hexField,
+  idField,
+  instantField,
+  labField,
+  massOrNoneField,
+} from '../log/common'
 import { stepsField } from './own-way'
 
 export const WATERS = ['rain', 'spring', 'tap', 'well', 'other'] as const
@@ -90,7 +97,7 @@ export const potPlanSchema = Joi.object<PotPlan>({
     .default('on'),
   pourL: litres.default(null),
   kettleL: litres.default(null),
-  powerW: Joi.number().greater(0).max(20_000).allow(null).default(null),
+  powerW: aboveNothing(20_000).allow(null).default(null),
   burner: Joi.string().trim().max(120).allow('').default(''),
   additions: Joi.array()
     .items(
@@ -118,7 +125,7 @@ export const potPlanSchema = Joi.object<PotPlan>({
     .items(
       Joi.object({
         pieceId: idField.required(),
-        minutes: Joi.number().greater(0).max(1_000_000).required(),
+        minutes: aboveNothing(1_000_000).required(),
       }),
     )
     .max(100)

@@ -7,6 +7,7 @@ import type { Basis, PlantState } from '../../../core/harvest/dry-fraction'
 import type { PieceOutcome, PotEvent } from './pot-event'
 import { potPlanSchema, type PotPlan } from './pot-plan'
 import {
+  aboveNothing,
   dateField,
   idField,
   instantField,
@@ -123,9 +124,9 @@ export interface NewPot {
 
 const conditions = {
   title: nameField.allow(''),
-  waterL: Joi.number().greater(0).max(1000).allow(null),
+  waterL: aboveNothing(1000).allow(null),
   tempC: Joi.number().min(0).max(110).allow(null),
-  minutes: Joi.number().greater(0).max(1_000_000).allow(null),
+  minutes: aboveNothing(1_000_000).allow(null),
   finalPh: Joi.number().min(0).max(14).allow(null),
   note: noteField,
 }

@@ -1,6 +1,7 @@
 import Joi from 'joi'
 import { VESSEL_MATERIALS, type VesselMaterial } from '../../../core/safety/vessel-guards'
 import {
+  aboveNothing,
   massOrNoneField,
   nameField,
   newIdField,
@@ -29,7 +30,7 @@ export interface NewVessel {
 const fields = {
   name: nameField,
   material: Joi.string().valid(...VESSEL_MATERIALS),
-  fullL: Joi.number().greater(0).max(1000),
+  fullL: aboveNothing(1000),
   emptyG: massOrNoneField.allow(null),
   isDyeOnly: Joi.boolean(),
   note: noteField,

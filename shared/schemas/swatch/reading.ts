@@ -1,7 +1,14 @@
 import Joi from 'joi'
 import type { CorrectionKind } from '../../../core/colour/photo/camera-correction'
 import type { Lab } from '../../../core/colour/tristimulus'
-import { hexField, idField, labField, newIdField, reflectanceField } from '../log/common'
+import {
+  aboveNothing,
+  hexField,
+  idField,
+  labField,
+  newIdField,
+  reflectanceField,
+} from '../log/common'
 
 /** How a colour was come by: looked at, from a photo, from a file of spectra, by the swatch reader. */
 export const READ_BY = ['eye', 'photo', 'file', 'reader'] as const
@@ -103,7 +110,7 @@ export const newReadingSchema = Joi.object<NewReading>({
   wet: Joi.boolean().default(false),
   washed: Joi.boolean().default(false),
   by: Joi.string().valid(...READ_BY),
-  lightHours: Joi.number().greater(0).max(100_000).allow(null),
+  lightHours: aboveNothing(100_000).allow(null),
   errorDe: difference,
   unevenness: difference,
   about: aboutField,

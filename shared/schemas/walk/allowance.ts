@@ -1,6 +1,7 @@
 import Joi from 'joi'
 import type { AllowanceRule } from '../../../core/harvest/allowance'
 import {
+  aboveNothing,
   idField,
   massField,
   newIdField,
@@ -16,7 +17,7 @@ export const ruleField = Joi.alternatives<AllowanceRule>().conditional('.kind', 
       is: 'share',
       then: Joi.object({
         kind: Joi.string().required(),
-        share: Joi.number().greater(0).max(1).required(),
+        share: aboveNothing(1).required(),
       }),
     },
     {

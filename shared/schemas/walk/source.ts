@@ -6,6 +6,7 @@ import type { AllowanceRule } from '../../../core/harvest/allowance'
 import { foldName } from '../../rules/walk/fold-name'
 import { ruleField } from './allowance'
 import {
+  aboveNothing,
   nameField,
   newIdField,
   noteField,
@@ -119,9 +120,9 @@ const editable = {
   otherNames: Joi.array().items(nameField).max(30),
   part: Joi.string().valid(...PART_KEYS),
   needsMordant: Joi.string().valid('yes', 'no', 'unknown'),
-  usualRatio: Joi.number().greater(0).max(100).allow(null),
+  usualRatio: aboveNothing(100).allow(null),
   usualRatioState: Joi.string().valid('fresh', 'dried'),
-  dryFraction: Joi.number().greater(0).max(1),
+  dryFraction: aboveNothing(1),
   windowFrom: month,
   windowTo: month,
   caution: noteField.allow(null),

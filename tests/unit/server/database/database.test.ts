@@ -54,7 +54,7 @@ describe('opening', () => {
     expect(await pragma('journal_mode')).toBe('wal')
     expect(await pragma('synchronous')).toBe(2)
     expect(await pragma('foreign_keys')).toBe(1)
-    expect(await pragma('busy_timeout')).toBe(5000)
+    expect(await pragma('busy_timeout')).toBe(3000)
   })
 
   test('a folder that is a file is told in one sentence', async () => {

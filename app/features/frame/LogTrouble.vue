@@ -1,0 +1,59 @@
+<script setup lang="ts">
+import { onMounted, ref, watch } from 'vue'
+import { useIntervalWhile } from '~/composables/useIntervalWhile'
+import { useLogHealth } from '~/composables/useLogHealth'
+import { useSession } from '~/stores/session'
+
+const { trouble, warnings, look } = useLogHealth()
+const session = useSession()
+const seen = ref<string[]>([])
+const unseen = computed(() => warnings.value.filter((words) => !seen.value.includes(words)))
+
+onMounted(look)
+// the disk may have room again, the other program be closed
+useIntervalWhile(() => trouble.value !== '', look, 5000)
+watch(trouble, (now, before) => {
+  if (before && !now) session.lookAgain()
+})
+</script>
+
+<template>
+  <section v-if="trouble" class="trouble panel" role="alert" aria-labelledby="log-trouble">
+    <h1 id="log-trouble">The log cannot be opened</h1>
+    <p>{{ trouble.replace(' Nothing was saved.', '') }}</p>
+    <p class="quiet">
+      Nothing is written over meanwhile. This page looks again every few seconds by itself.
+    </p>
+    <button type="button" class="el-button el-button--primary" @click="look">Look again now</button>
+  </section>
+  <div v-for="words in unseen" :key="words" class="warning" role="alert">
+    <p>{{ words }}</p>
+    <button type="button" class="el-button" @click="seen.push(words)">I have seen it</button>
+  </div>
+</template>
+
+<style scoped>
+.trouble {
+  max-width: 720px;
+  margin: 48px auto;
+  padding: 24px 28px;
+}
+
+.trouble p {
+  max-width: 60ch;
+}
+
+.warning {
+  display: flex;
+  align-items: center;
+  gap: 16px;
+  padding: 8px 24px;
+  border-bottom: 1px solid var(--line-firm);
+  background: var(--ochre-pale);
+}
+
+.warning p {
+  flex: 1;
+  margin: 0;
+}
+</style>

@@ -1,0 +1,63 @@
+import BetterSqlite from 'better-sqlite3'
+import { FileProblem, readTable } from '../../core/formats/table'
+import { readWaypoints } from '../../core/formats/waypoints'
+import { InputError } from '../../core/input-error'
+import { messageOf } from '../../core/present'
+import { leastMakespan, type ScheduleQuestion } from '../../core/schedule/least-makespan'
+import { describeFit } from '../../core/strength/describe-fit'
+import { fitLeastSquares } from '../../core/strength/least-squares'
+import {
+  describePosterior,
+  type PosteriorQuestion,
+} from '../../core/strength/posterior/describe-posterior'
+import type { LeastSquaresBody } from '../../shared/schemas/calc/calc'
+import { readReadings } from '../services/exchange/readings-file'
+
+/**
+ * What is done in a thread of its own: work that may take long, or more memory than there is, by what
+ * was sent. Plain values in, plain values out.
+ */
+export const TASKS = {
+  checkFile,
+  readTable: ({ bytes, wanted }: { bytes: Uint8Array; wanted: readonly string[] }) =>
+    readTable(bytes, wanted),
+  readWaypoints: (bytes: Uint8Array) => readWaypoints(bytes),
+  readReadings: (bytes: Uint8Array) => readReadings(bytes),
+  schedule: (question: ScheduleQuestion) => leastMakespan(question),
+  posterior: (question: PosteriorQuestion) => describePosterior(question),
+  leastSquares: ({ points, model }: LeastSquaresBody) =>
+    describeFit(fitLeastSquares(points, model ?? 'exponential')),
+}
+
+export type TaskName = keyof typeof TASKS
+
+/** What comes back from a thread: an error's own kind does not outlive the way, so it is told. */
+export type TaskAnswer =
+  { value: unknown } | { line: number; why: string } | { pointer: string; why: string }
+
+/** Does a task and puts what came of it into plain values. @throws any error that is no refusal */
+export function answerTo(name: TaskName, input: unknown): TaskAnswer {
+  try {
+    return { value: (TASKS[name] as (given: unknown) => unknown)(input) }
+  } catch (error) {
+    if (error instanceof FileProblem) return { line: error.line, why: error.why }
+    if (error instanceof InputError) return { pointer: error.pointer, why: error.message }
+    throw error
+  }
+}
+
+/** The first complaint about a database file, or `ok`. */
+function checkFile(file: string): string {
+  try {
+    const db = new BetterSqlite(file, { readonly: true, timeout: 2000 })
+    try {
+      return String(db.pragma('integrity_check(1)', { simple: true }))
+    } finally {
+      db.close()
+    }
+  } catch (error) {
+    // another program's lock is no damage: it is told of where the log is opened
+    const { code } = error as { code?: unknown }
+    return typeof code === 'string' && code.startsWith('SQLITE_BUSY') ? 'ok' : messageOf(error)
+  }
+}

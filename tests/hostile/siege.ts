@@ -1,0 +1,113 @@
+import { readFileSync } from 'node:fs'
+import { Agent, request as send } from 'node:http'
+import { randomLcg } from 'd3-random'
+import { hostileRequests, type HostileRequest } from './requests'
+
+/** What became of a siege. */
+export interface Siege {
+  /** How often each status was answered; 0 stands for a connection that was ended. */
+  statuses: Record<number, number>
+  /** Requests that were answered by 5xx, but for "busy". */
+  broken: { request: HostileRequest; status: number; answer: string }[]
+  /** The longest that a request for the server's health took meanwhile, ms. */
+  longestStallMs: number
+  /** Stalls of over a tenth of a second, with what was under way, longest first. */
+  stalls: { ms: number; underWay: string[] }[]
+}
+
+const AT_ONCE = 6
+const HEALTH_EVERY_MS = 25
+const NOTED_MS = 100
+
+/** Sends requests by seed to a server, several at once, and asks how it is all the while. */
+export async function besiege(base: string, requests: number, seed: number): Promise<Siege> {
+  const random = randomLcg(seed)
+  const next = hostileRequests(random, await someIds(base))
+  const agent = new Agent({ keepAlive: true, maxSockets: AT_ONCE })
+  const siege: Siege = { statuses: {}, broken: [], longestStallMs: 0, stalls: [] }
+  const underWay = new Set<string>()
+  let left = requests
+
+  const besieger = async () => {
+    while (left-- > 0) {
+      const request = next()
+      const words = `${request.method} ${request.path.slice(0, 80)} ${String(request.body ?? '').slice(0, 120)}`
+      underWay.add(words)
+      const { status, answer } = await answerTo(base, request, agent)
+      underWay.delete(words)
+      siege.statuses[status] = (siege.statuses[status] ?? 0) + 1
+      const isBroken = status >= 500 && !(status === 503 && answer.includes('"Busy"'))
+      if (isBroken || answer.includes('"status":500'))
+        siege.broken.push({ request, status, answer })
+    }
+  }
+  let isOver = false
+  const healthAgent = new Agent({ keepAlive: true, maxSockets: 1 })
+  const watch = async () => {
+    while (!isOver) {
+      const before = [...underWay]
+      const began = performance.now()
+      await answerTo(base, { method: 'GET', path: 'health', headers: {} }, healthAgent)
+      const ms = performance.now() - began
+      siege.longestStallMs = Math.max(siege.longestStallMs, ms)
+      if (ms > NOTED_MS) siege.stalls.push({ ms: Math.round(ms), underWay: before })
+      await new Promise((done) => setTimeout(done, HEALTH_EVERY_MS))
+    }
+  }
+  const watching = watch()
+  await Promise.all(Array.from({ length: AT_ONCE }, besieger))
+  isOver = true
+  await watching
+  agent.destroy()
+  healthAgent.destroy()
+  siege.stalls.sort((a, b) => b.ms - a.ms)
+  return siege
+}
+
+function answerTo(
+  base: string,
+  { method, path, headers, body }: HostileRequest,
+  agent: Agent,
+): Promise<{ status: number; answer: string }> {
+  return new Promise((done) => {
+    const asked = send(`${base}/api/${path}`, { method, headers, agent }, (response) => {
+      const chunks: Buffer[] = []
+      response.on('data', (chunk: Buffer) => chunks.push(chunk))
+      const end = () =>
+        done({
+          status: response.statusCode ?? 0,
+          answer: Buffer.concat(chunks).toString('utf8').slice(0, 2000),
+        })
+      response.on('end', end).on('error', end)
+      // a stream of readings has no end of its own
+      if (response.headers['content-type']?.startsWith('text/event-stream')) response.destroy()
+    })
+    asked.on('error', (error) => done({ status: 0, answer: error.message }))
+    asked.end(body)
+  })
+}
+
+/** Ids of things of every kind in the log. */
+async function someIds(base: string): Promise<string[]> {
+  const ids: string[] = []
+  for (const name of [
+    'sources',
+    'lots',
+    'jars',
+    'pieces',
+    'pots',
+    'swatches',
+    'baths',
+    'patches',
+  ]) {
+    const { items } = (await (await fetch(`${base}/api/${name}?limit=20`)).json()) as {
+      items: { id: string }[]
+    }
+    ids.push(...items.map(({ id }) => id))
+  }
+  return ids
+}
+
+/** Memory that a process holds, MB; Linux only. */
+export const memoryMb = (pid: number): number =>
+  Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${pid}/status`, 'utf8'))?.[1] ?? NaN) / 1024
