@@ -19,6 +19,9 @@ const BENCHES = [
   ['Scrolling a basket of 5,000 pieces', 'tests/bench/scroll.ts'],
   ['The planner with 2,000 swatches behind its ribbon', 'tests/bench/planner.ts'],
   ['The atlas of 100,000 swatches', 'tests/bench/atlas.ts'],
+  ['Reading and writing mixed, with 100,000 swatches', 'tests/bench/mixed-load.ts'],
+  ['Hostile requests', 'tests/bench/hostile.ts'],
+  ['Kills in the middle of things', 'tests/bench/kill.ts'],
   ['Weight of the first page', 'tests/bench/first-page.ts'],
 ]
 

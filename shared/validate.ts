@@ -42,8 +42,11 @@ export function validate<T>(
     messages: MESSAGES,
   })
   if (!error) return value as T
+  const paths = error.details.map(({ path }) => jsonPointer(path))
+  // a value that breaks two rules is told once: by the first of them
+  const told = error.details.filter((_, i) => paths.indexOf(paths[i]!) === i)
   throw new ValidationError(
-    error.details.map(({ path, message, context, type }) => ({
+    told.map(({ path, message, context, type }) => ({
       pointer: pointer(path),
       detail: withValue(path.length === 0 ? message.replace(/^value /, 'the body ') : message, {
         type,

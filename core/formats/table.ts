@@ -177,20 +177,22 @@ function recordStarts(text: string): { starts: number[] } {
  * Writes a CSV file in UTF-8 with CRLF ends (RFC 4180). Cells that a spreadsheet would run, because
  * they begin with = + - @ or a tab, get an apostrophe before them; plain numbers stay numbers.
  */
-export function writeTable(
-  columns: readonly string[],
-  rows: readonly Readonly<Record<string, string | number | null>>[],
-): string {
-  return (
-    Papa.unparse(
-      {
-        fields: [...columns],
-        data: rows.map((row) => columns.map((column) => harmless(row[column] ?? ''))),
-      },
-      { newline: '\r\n' },
-    ) + '\r\n'
-  )
+export function writeTable(columns: readonly string[], rows: readonly Row[]): string {
+  return writeHeader(columns) + writeRows(columns, rows)
 }
+
+type Row = Readonly<Record<string, string | number | null>>
+
+/** Rows of such a file without its header, each with its end: for files written piece by piece. */
+export function writeRows(columns: readonly string[], rows: readonly Row[]): string {
+  if (rows.length === 0) return ''
+  const data = rows.map((row) => columns.map((column) => harmless(row[column] ?? '')))
+  return Papa.unparse(data, { newline: '\r\n' }) + '\r\n'
+}
+
+/** The header of such a file. */
+export const writeHeader = (columns: readonly string[]): string =>
+  `${Papa.unparse([[...columns]])}\r\n`
 
 function harmless(cell: string | number): string {
   const text = String(cell)

@@ -1,3 +1,4 @@
+import { wholeOf } from '../fixtures/whole-of'
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals'
 import { existsSync, readdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
@@ -71,7 +72,7 @@ describe('a field: a plain word told of a gathering', () => {
 
   test('each goes out with the file of gatherings and comes in as it was', async () => {
     await here.lot({ netG: 100, ...said })
-    const file = Buffer.from(await here.log.exchange.write('gatherings.csv'))
+    const file = Buffer.from(await wholeOf(here.log.exchange.write('gatherings.csv')))
     const other = await openTestLog()
     try {
       const quiet = () => {}

@@ -40,14 +40,14 @@ const EXPORTS = {
   'patches.geojson': { type: 'application/geo+json; charset=utf-8', write: patchesGeoJson },
 } as const
 /** Files that are made of what was computed, not of the log itself. */
-const RECKONED = {
+const COMPUTED = {
   'curves.csv': { type: 'text/csv; charset=utf-8', write: curvesCsv },
   'curves.json': { type: 'application/json', write: curvesJson },
 } as const
 export const EXPORT_TYPES: Record<ExportName, string> = Object.fromEntries(
-  Object.entries({ ...EXPORTS, ...RECKONED }).map(([name, { type }]) => [name, type]),
+  Object.entries({ ...EXPORTS, ...COMPUTED }).map(([name, { type }]) => [name, type]),
 ) as Record<ExportName, string>
-export type ExportName = keyof typeof EXPORTS | keyof typeof RECKONED
+export type ExportName = keyof typeof EXPORTS | keyof typeof COMPUTED
 
 type Everything = Collections & {
   pieces: PieceRecords
@@ -63,11 +63,17 @@ export const exchange = (
   clock: Clock,
   run: RunTask,
 ) => ({
-  async write(name: ExportName): Promise<string> {
-    if (name in EXPORTS) return EXPORTS[name as keyof typeof EXPORTS].write(database.read)
+  /** A file, piece by piece: long ones are never whole in memory. */
+  async *write(name: ExportName): AsyncGenerator<string> {
+    if (name in EXPORTS) {
+      const written = EXPORTS[name as keyof typeof EXPORTS].write(database.read)
+      if (written instanceof Promise) yield await written
+      else yield* written
+      return
+    }
     // what goes out must not be of before
     await atlas.settled()
-    return RECKONED[name as keyof typeof RECKONED].write(await atlas.view())
+    yield COMPUTED[name as keyof typeof COMPUTED].write(await atlas.view())
   },
   readings: importReadings(database, collections.swatches, clock, run),
   gatherings: importGatherings(database, collections, clock, run),

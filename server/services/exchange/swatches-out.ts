@@ -7,7 +7,7 @@ import { wayFacts } from '../../../catalogue/ways'
 import { hexOfLab } from '../../../core/colour/screen-colour'
 import { writeGimpPalette, writeSvgSheet, type PaletteColour } from '../../../core/formats/palette'
 import { writeCgats, type NamedSpectrum } from '../../../core/formats/spectra/write-cgats'
-import { writeTable } from '../../../core/formats/table'
+import { writeHeader, writeRows, writeTable } from '../../../core/formats/table'
 import type { AtlasRow, AtlasView } from '../../../shared/views/strength/atlas'
 import { mordantsOf } from '../../../shared/schemas/basket/piece'
 import { swatchName } from '../../../shared/words/swatch/swatch-name'
@@ -83,12 +83,13 @@ function ofSwatch({ swatch, pot, piece, sources }: SwatchFacts) {
 }
 
 /** Readings, one row each, with what their swatches came of. */
-export async function swatchesCsv(db: Knex): Promise<string> {
-  const rows: Record<string, string | number | null>[] = []
+export async function* swatchesCsv(db: Knex): AsyncGenerator<string> {
+  yield writeHeader(SWATCH_COLUMNS)
   for await (const facts of readSwatches(db)) {
     const common = ofSwatch(facts)
-    for (const reading of facts.swatch.readings) {
-      rows.push({
+    yield writeRows(
+      SWATCH_COLUMNS,
+      facts.swatch.readings.map((reading) => ({
         ...common,
         reading: reading.id,
         readAt: reading.readAt,
@@ -103,21 +104,22 @@ export async function swatchesCsv(db: Knex): Promise<string> {
         basis: reading.basis,
         errorDe: round(reading.errorDe, 2),
         unevenness: round(reading.unevenness, 2),
-      })
-    }
+      })),
+    )
   }
-  return writeTable(SWATCH_COLUMNS, rows)
 }
 
 const yes = (value: boolean) => (value ? 'yes' : 'no')
 
 /** The same as JSON, with spectra where they were measured. */
-export async function swatchesJson(db: Knex): Promise<string> {
-  const items: object[] = []
+export async function* swatchesJson(db: Knex): AsyncGenerator<string> {
+  yield '{"kind":"juniper-haze/swatches","swatches":['
+  let before = ''
   for await (const facts of readSwatches(db)) {
-    items.push({ ...ofSwatch(facts), readings: facts.swatch.readings })
+    yield `${before}\n${JSON.stringify({ ...ofSwatch(facts), readings: facts.swatch.readings })}`
+    before = ','
   }
-  return JSON.stringify({ kind: 'juniper-haze/swatches', swatches: items }, null, 1)
+  yield '\n]}\n'
 }
 
 /** Measured spectra, the best of each swatch. */

@@ -1,3 +1,4 @@
+import { setImmediate } from 'node:timers/promises'
 import type { Knex } from 'knex'
 import { PARTS, type Part } from '../../../catalogue/parts'
 import { sharedPlace } from '../../../core/formats/place'
@@ -22,6 +23,8 @@ export async function everyOne<T>(
     const { items, next } = await page(after)
     all.push(...items)
     after = next ?? undefined
+    // reading is quick and never waits: without this, other requests would get no turn
+    await setImmediate()
   } while (after)
   return all
 }

@@ -11,11 +11,7 @@ const MAX_MASS_G = 1_000_000
 const LEAST = 1e-6
 
 /** A number above nothing that those who read it bear. */
-export const aboveNothing = (max: number) =>
-  Joi.number()
-    .min(LEAST)
-    .max(max)
-    .messages({ 'number.min': '{#label} must be a number above 0, at the least {#limit}' })
+export const aboveNothing = (max: number) => Joi.number().greater(0).min(LEAST).max(max)
 
 const oneLine = (max: number) => Joi.string().trim().min(1).max(max)
 

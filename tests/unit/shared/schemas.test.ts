@@ -46,8 +46,8 @@ describe('a lot', () => {
   })
 
   test.each([
-    [{ netG: -5 }, '/netG: netG must be a number above 0, at the least 0.000001; got -5'],
-    [{ netG: 0 }, '/netG: netG must be a number above 0, at the least 0.000001; got 0'],
+    [{ netG: -5 }, '/netG: netG must be a number above 0; got -5'],
+    [{ netG: 0 }, '/netG: netG must be a number above 0; got 0'],
     [{ netG: '300' }, '/netG: netG must be a number; got "300"'],
     [{ netG: Number.NaN }, '/netG: netG must be a number; got NaN'],
     [{ netG: Infinity }, '/netG: netG must be a finite number; got Infinity'],

@@ -4,6 +4,7 @@ import { newId } from '../../../../shared/ids'
 import type { ImportPlan } from '../../../../shared/views/exchange/import-plan'
 import { PLAIN_PATCH, type Privacy } from '../../../../shared/schemas/walk/patch'
 import { DOCK, openTestLog, refusal, TANSY, type TestLog } from '../../../fixtures/log'
+import { wholeOf } from '../../../fixtures/whole-of'
 
 let here: TestLog
 beforeEach(async () => void (here = await openTestLog()))
@@ -59,7 +60,7 @@ describe('gatherings out and in', () => {
     await here.log.lots.change(counted.id, 1, {
       step: { id: newId(), kind: 'dried', doneOn: '2026-08-20', afterG: 9, note: '' },
     })
-    const file = await here.log.exchange.write('gatherings.csv')
+    const file = await wholeOf(here.log.exchange.write('gatherings.csv'))
     const again = await here.log.exchange.gatherings.preview(bytes(file), quiet)
     expect(again.counts).toEqual({ new: 0, same: 3, changed: 0, refused: 0 })
 
@@ -69,7 +70,7 @@ describe('gatherings out and in', () => {
       expect(plan.counts).toEqual({ new: 3, same: 0, changed: 0, refused: 0 })
       const done = await other.log.exchange.gatherings.apply(bytes(file), plan.hash, quiet)
       expect(done.rows).toBe(3)
-      expect(await other.log.exchange.write('gatherings.csv')).toBe(file)
+      expect(await wholeOf(other.log.exchange.write('gatherings.csv'))).toBe(file)
       await other.log.changes.undo(done.changeSetId!)
       expect((await other.log.lots.page({ limit: 10, aside: false })).items).toEqual([])
     } finally {
@@ -84,20 +85,22 @@ describe('gatherings out and in', () => {
   ] as const)('a place that is %s leaves so in every file', async (privacy, shown) => {
     const lane = await place('Quarry Lane', privacy)
     await here.lot({ patchId: lane.id })
-    const [head, line] = (await here.log.exchange.write('gatherings.csv')).split('\r\n')
+    const [head, line] = (await wholeOf(here.log.exchange.write('gatherings.csv'))).split('\r\n')
     const at = (column: string) => line!.split(',')[head!.split(',').indexOf(column)]
     expect(at('locality')).toBe(shown.locality)
     expect(at('decimalLatitude')).toBe(shown.decimalLatitude)
-    const gpx = await here.log.exchange.write('patches.gpx')
+    const gpx = await wholeOf(here.log.exchange.write('patches.gpx'))
     expect(gpx.includes('Quarry Lane')).toBe(privacy === 'exact')
     expect(gpx.includes('47.03')).toBe(privacy === 'exact')
-    expect((await here.log.exchange.write('stock.csv')).includes('Quarry Lane')).toBe(false)
+    expect((await wholeOf(here.log.exchange.write('stock.csv'))).includes('Quarry Lane')).toBe(
+      false,
+    )
   })
 
   test('a withheld place in a file says nothing of where it was', async () => {
     const carr = await place('Alder Carr', 'dropped')
     const lot = await here.lot({ patchId: carr.id })
-    const file = (await here.log.exchange.write('gatherings.csv')).replace(
+    const file = (await wholeOf(here.log.exchange.write('gatherings.csv'))).replace(
       '300,g fresh',
       '320,g fresh',
     )
@@ -111,7 +114,7 @@ describe('gatherings out and in', () => {
     const lot = await here.lot({ netG: 500 })
     const step = { id: newId(), kind: 'dried' as const, doneOn: '2026-08-20', afterG: 95, note: '' }
     await here.log.lots.change(lot.id, 1, { step })
-    const file = (await here.log.exchange.write('gatherings.csv')).replace(
+    const file = (await wholeOf(here.log.exchange.write('gatherings.csv'))).replace(
       '2026-08-12',
       '2026-08-11',
     )
@@ -276,8 +279,10 @@ test('jars and stock go out as tables', async () => {
       note: '',
     },
   })
-  expect(await here.log.exchange.write('stock.csv')).toContain(
+  expect(await wholeOf(here.log.exchange.write('stock.csv'))).toContain(
     'TAN-26-01,Tanacetum vulgare,tansy,flower heads,2026-08-01,fresh,whole,400,80,0.2,measured,0,',
   )
-  expect(await here.log.exchange.write('jars.csv')).toContain("bath,foam,'=tea,#c69a5d,6,,no")
+  expect(await wholeOf(here.log.exchange.write('jars.csv'))).toContain(
+    "bath,foam,'=tea,#c69a5d,6,,no",
+  )
 })

@@ -2,6 +2,7 @@ import { afterEach, beforeEach, describe, expect, test } from '@jest/globals'
 import { readTreatments, treatmentsText } from '../../../../server/services/exchange/pieces-table'
 import type { Treatment } from '../../../../shared/schemas/basket/treatment'
 import { openTestLog, refusal, type TestLog } from '../../../fixtures/log'
+import { wholeOf } from '../../../fixtures/whole-of'
 
 let here: TestLog
 beforeEach(async () => void (here = await openTestLog()))
@@ -37,7 +38,7 @@ describe('a file of pieces', () => {
       lengthCm: 70.5,
       treatments: [],
     })
-    const out = await here.log.exchange.write('pieces.csv')
+    const out = await wholeOf(here.log.exchange.write('pieces.csv'))
     expect(out).toContain(`${piece.code},wool,yarn,50,silk 30 %,'=SUM,2 knots,white,,`)
     expect(out).toContain('wash 2026-07-30; mordant alum 10 % 2026-08-01 dried')
     expect((await preview(here.log, out)).counts).toEqual({
@@ -49,7 +50,7 @@ describe('a file of pieces', () => {
 
     const empty = await openTestLog()
     await bringIn(empty.log, out)
-    const again = await empty.log.exchange.write('pieces.csv')
+    const again = await wholeOf(empty.log.exchange.write('pieces.csv'))
     const lines = (text: string) => text.trim().split('\r\n').sort()
     expect(lines(again)).toEqual(lines(out))
     await empty.database.close()

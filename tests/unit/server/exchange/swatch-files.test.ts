@@ -5,6 +5,7 @@ import { cgatsSpectra } from '../../../../core/formats/spectra/cgats-spectra'
 import { newId } from '../../../../shared/ids'
 import { dyedSwatch, measuredAt, seenAt, spectrumAt } from '../../../fixtures/dyed'
 import { openTestLog, refusal, type TestLog } from '../../../fixtures/log'
+import { wholeOf } from '../../../fixtures/whole-of'
 
 let here: TestLog
 beforeEach(async () => {
@@ -27,7 +28,7 @@ const readingsOf = async (code: string) => {
 describe('what goes out', () => {
   test('a row each reading, with what its swatch came of', async () => {
     const { data } = Papa.parse<Record<string, string>>(
-      (await here.log.exchange.write('swatches.csv')).trim(),
+      (await wholeOf(here.log.exchange.write('swatches.csv'))).trim(),
       { header: true },
     )
     expect(data).toHaveLength(2)
@@ -47,7 +48,7 @@ describe('what goes out', () => {
   })
 
   test('spectra as CGATS by their tags, only those that were measured', async () => {
-    const { spectra } = cgatsSpectra(await here.log.exchange.write('spectra.cgats.txt'))
+    const { spectra } = cgatsSpectra(await wholeOf(here.log.exchange.write('spectra.cgats.txt')))
     expect(spectra.map(({ id, name }) => [id, name])).toEqual([
       ['SWA-26-01', 'tansy flower heads on wool, Al'],
     ])
@@ -55,15 +56,17 @@ describe('what goes out', () => {
   })
 
   test('curves with their intervals, and palettes', async () => {
-    const csv = await here.log.exchange.write('curves.csv')
+    const csv = await wholeOf(here.log.exchange.write('curves.csv'))
     const [row] = Papa.parse<Record<string, string>>(csv.trim(), { header: true }).data
     expect(row).toMatchObject({ source: 'Tanacetum vulgare', fibre: 'wool', swatches: '2' })
     expect(Number(row!.enoughDryLow)).toBeLessThan(Number(row!.enoughDry))
-    const json = JSON.parse(await here.log.exchange.write('curves.json')) as { curves: object[] }
+    const json = JSON.parse(await wholeOf(here.log.exchange.write('curves.json'))) as {
+      curves: object[]
+    }
     expect(json.curves).toHaveLength(1)
-    const gpl = await here.log.exchange.write('palette.gpl')
+    const gpl = await wholeOf(here.log.exchange.write('palette.gpl'))
     expect(gpl.split('\n').filter((line) => /SWA-26-0\d/.test(line))).toHaveLength(2)
-    expect(XMLValidator.validate(await here.log.exchange.write('palette.svg'))).toBe(true)
+    expect(XMLValidator.validate(await wholeOf(here.log.exchange.write('palette.svg')))).toBe(true)
   })
 })
 
@@ -71,7 +74,7 @@ describe('what comes in', () => {
   test.each(['swatches.csv', 'swatches.json', 'spectra.cgats.txt'] as const)(
     '%s that went out is the same again',
     async (name) => {
-      const { counts } = await preview(await here.log.exchange.write(name))
+      const { counts } = await preview(await wholeOf(here.log.exchange.write(name)))
       expect(counts).toMatchObject({ new: 0, changed: 0, refused: 0 })
       expect(counts.same).toBeGreaterThan(0)
     },

@@ -151,7 +151,7 @@ describe('bodies', () => {
     expect(() => validate(newJarSchema, { ...jar, shakeDays: 1e-300 })).toThrow(
       'shakeDays must be a number of 0.02 or more; got 1e-300',
     )
-    expect(() => validate(newJarSchema, { ...jar, waterL: 1e-300 })).toThrow('above 0')
+    expect(() => validate(newJarSchema, { ...jar, waterL: 1e-300 })).toThrow('0.000001 or more')
     expect(() => validate(newJarSchema, { ...jar, startedAt: '9999-12-31T23:59Z' })).toThrow(
       'must be an instant',
     )

@@ -1,0 +1,31 @@
+import { expect, test } from './log-server'
+import { randomLcg } from 'd3-random'
+import { besiege } from '../hostile/siege'
+import { Killer, SCENES } from '../hostile/kills'
+
+/** A small part of what `npm run bench -- hostile kill` does at length. */
+
+test('three thousand hostile requests break nothing, and the server answers on', async ({
+  baseURL,
+}) => {
+  test.setTimeout(300_000)
+  const { broken, statuses } = await besiege(baseURL!, 3000, 0.61)
+  const told = broken.map(
+    ({ request, status, answer }) =>
+      `${status} ${request.method} ${request.path} ${String(request.body ?? '').slice(0, 300)}: ${answer.slice(0, 200)}`,
+  )
+  expect(told).toEqual([])
+  // most reach a route, and some are sound: else it would only knock at the door
+  expect(statuses[201]).toBeGreaterThan(20)
+  expect(statuses[422]).toBeGreaterThan(500)
+})
+
+test('forty kills lose nothing that was answered, and it starts every time', async () => {
+  test.setTimeout(600_000)
+  const killer = new Killer(4866, randomLcg(0.17))
+  try {
+    for (let i = 0; i < 40; i++) await killer.kill(SCENES[i % SCENES.length]!)
+  } finally {
+    await killer.end()
+  }
+})
