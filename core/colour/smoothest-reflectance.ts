@@ -9,6 +9,8 @@ const MAX_STEPS = 100
 /** Shorter steps of the search, or of the way to a colour, lead nowhere. */
 const SHORTEST = 1e-10
 const SHORTEST_STRIDE = 1 / 512
+/** Colours that can be reached are so in a third of these; each costs a search. */
+const MOST_STRIDES = 24
 /** Tristimulus error left over, on the scale where white has Y = 1: far below 0.001 dE2000. */
 const TOLERANCE = 1e-9
 /** Darkest and lightest Y that are followed; black and white themselves have no finite answer. */
@@ -41,6 +43,7 @@ export function smoothestReflectance(xyz: Xyz, viewing: Viewing = DAYLIGHT): Ref
   const weights = table.weights.map((weight) => weight.map((w) => w * scale))
   const target = wanted.map((value) => value * scale)
 
+  if (!isEdge && isOutsideSolid(wanted, table.weights)) throw new InputError(NO_SURFACE)
   const grey: State = {
     z: new Array<number>(BANDS).fill(Math.atanh(2 * y - 1)),
     lambda: new Array<number>(CONSTRAINTS).fill(0),
@@ -49,6 +52,30 @@ export function smoothestReflectance(xyz: Xyz, viewing: Viewing = DAYLIGHT): Ref
   const found = solved(grey, target, problem) ?? walked(grey, target, problem)
   if (found) return bandsOf(found.z)
   throw new InputError(NO_SURFACE)
+}
+
+const TRIED = 3000
+/** Evenly spread over a sphere, by the golden angle. */
+const DIRECTIONS = Array.from({ length: TRIED }, (_, i) => {
+  const z = 1 - (2 * i + 1) / TRIED
+  const r = Math.sqrt(1 - z * z)
+  const angle = i * Math.PI * (3 - Math.sqrt(5))
+  return [r * Math.cos(angle), r * Math.sin(angle), z] as const
+})
+
+/**
+ * Whether tristimulus values lie outside of all that reflectances from 0 to 1 can give, told without
+ * a search: that solid is convex, and how far it reaches in a direction is known, by the bands that
+ * count for it (the optimal colours of Schroedinger and MacAdam). Only what lies just outside, between
+ * the directions that are tried, is left to the search.
+ */
+function isOutsideSolid(wanted: readonly number[], weights: readonly (readonly number[])[]) {
+  const along = (direction: readonly number[], values: readonly number[]) =>
+    direction[0]! * values[0]! + direction[1]! * values[1]! + direction[2]! * values[2]!
+  return DIRECTIONS.some((direction) => {
+    const reach = weights.reduce((sum, weight) => sum + Math.max(0, along(direction, weight)), 0)
+    return along(direction, wanted) > reach + TOLERANCE
+  })
 }
 
 interface Problem {
@@ -95,7 +122,8 @@ function walked(grey: State, target: number[], problem: Problem): State | null {
   let state = grey
   let done = 0
   let stride = 1 / 4
-  while (done < 1) {
+  for (let tries = 0; done < 1; tries++) {
+    if (tries === MOST_STRIDES) return null
     const next = Math.min(1, done + stride)
     const found = solved(
       state,

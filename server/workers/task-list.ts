@@ -1,5 +1,6 @@
 import BetterSqlite from 'better-sqlite3'
 import { FileProblem, readTable } from '../../core/formats/table'
+import { nextDose, type DoseQuestion } from '../../core/acid-base/next-dose'
 import { readWaypoints } from '../../core/formats/waypoints'
 import { InputError } from '../../core/input-error'
 import { messageOf } from '../../core/present'
@@ -24,6 +25,7 @@ export const TASKS = {
   readWaypoints: (bytes: Uint8Array) => readWaypoints(bytes),
   readReadings: (bytes: Uint8Array) => readReadings(bytes),
   schedule: (question: ScheduleQuestion) => leastMakespan(question),
+  nextDose: (question: DoseQuestion) => nextDose(question),
   posterior: (question: PosteriorQuestion) => describePosterior(question),
   leastSquares: ({ points, model }: LeastSquaresBody) =>
     describeFit(fitLeastSquares(points, model ?? 'exponential')),
