@@ -2,7 +2,7 @@ import type { Knex } from 'knex'
 import { LRUCache } from 'lru-cache'
 
 /** Names the state of what an answer depends on; a quick question. */
-type Version = (db: Knex) => Promise<unknown>
+type Version<Ask = unknown> = (db: Knex, ask: Ask) => Promise<unknown>
 
 /** Any change of the log at all. */
 const ofTheLog: Version = (db) => db('change_log').max('n as n').first()
@@ -25,12 +25,12 @@ export const ofCollections =
 export function sinceLastChange<Ask, Answer>(
   db: Knex,
   compute: (ask: Ask) => Promise<Answer>,
-  version: Version = ofTheLog,
+  version: Version<Ask> = ofTheLog,
   keep = 1,
 ): (ask: Ask) => Promise<Answer> {
   const kept = new LRUCache<string, Promise<Answer>>({ max: keep })
   return async (ask) => {
-    const key = JSON.stringify([await version(db), ask])
+    const key = JSON.stringify([await version(db, ask), ask])
     const known = kept.get(key)
     if (known) return known
     const answer = compute(ask)

@@ -6,13 +6,22 @@ import type { SourceOnWalk } from '../../shared/views/walk/walk'
 /** A gathering, as the year of its source shows it. */
 export type Found = Omit<Gathering, 'hex'> & { sourceId: string; lotId: string }
 
-/** All gatherings by source, oldest first; what was made of them is not counted again. */
-export async function gatherings(db: Knex): Promise<Map<string, Found[]>> {
-  const rows = await db('lot')
+/**
+ * Gatherings by source, oldest first; what was made of them is not counted again.
+ *
+ * @param sourceIds of these sources alone; of all where left out
+ */
+export async function gatherings(
+  db: Knex,
+  sourceIds: readonly string[] | null = null,
+): Promise<Map<string, Found[]>> {
+  const lots = db('lot')
+  if (sourceIds) lots.whereIn('lot.source_id', [...sourceIds])
+  const rows = await lots
     .whereNull('lot.set_aside_at')
     .where('lot.from_lots', '[]')
     .whereNull('lot.jar_id')
-    .orderBy(['lot.source_id', 'lot.gathered_on'])
+    .orderBy(['lot.source_id', 'lot.gathered_on', 'lot.id'])
     .select<Found[]>(
       'lot.source_id as sourceId',
       'lot.code',

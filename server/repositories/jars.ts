@@ -1,7 +1,7 @@
 import { group } from 'd3-array'
 import type { Knex } from 'knex'
 import type { Page } from '../../shared/schemas/log/common'
-import type { Jar, JarQuery, JarRound } from '../../shared/schemas/loft/jar'
+import { LEAST_DAYS, type Jar, type JarQuery, type JarRound } from '../../shared/schemas/loft/jar'
 import { pageOf } from '../database/page'
 import { toRecorded, type RecordedRow } from '../database/recorded'
 import { first } from '../../core/present'
@@ -177,6 +177,10 @@ export const jarRepository = (db: Knex) => {
   }
 }
 
+/** Rows of before there was a least: oftener than every half hour breaks what counts the rounds. */
+const bearable = (everyDays: number | null) =>
+  everyDays === null ? null : Math.max(everyDays, LEAST_DAYS)
+
 function toJar(row: JarRow, held: HeldRow[], rounds: RoundRow[]): Jar {
   const drawnL = rounds.reduce((sum, { volume_l }) => sum + (volume_l ?? 0), 0)
   return {
@@ -190,9 +194,9 @@ function toJar(row: JarRow, held: HeldRow[], rounds: RoundRow[]): Jar {
     ammoniaL: row.ammonia_l,
     tempC: row.temp_c,
     startedAt: row.started_at,
-    shakeDays: row.shake_days,
-    airDays: row.air_days,
-    lookDays: row.look_days,
+    shakeDays: bearable(row.shake_days),
+    airDays: bearable(row.air_days),
+    lookDays: bearable(row.look_days),
     endedAt: row.ended_at,
     ending: row.ending,
     note: row.note,

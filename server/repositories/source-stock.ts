@@ -1,6 +1,5 @@
 import type { Knex } from 'knex'
 import type { DryFraction } from '../../core/harvest/dry-fraction'
-import { lookUp } from '../../core/present'
 
 export interface SourceStock {
   /** In stock, g as it is, and air-dry matter that gives colour. */
@@ -8,7 +7,7 @@ export interface SourceStock {
   stockDryG: number
 }
 
-interface StockRow {
+export interface StockRow {
   sourceId: string
   leftG: number
   /** Dry matter where the lot tells its own share, and useful grams where its source must. */
@@ -21,21 +20,21 @@ const USEFUL = `(1 - coalesce((select sum(value ->> 'share') from json_each(lot.
   where value ->> 'what' = 'foreign'), 0))`
 
 /**
- * What is left of each source that can still give its first colour, by the same dryness as its lots
- * are shown with.
+ * What is left of sources that can still give its first colour.
  *
- * @param dryness of sources, for lots without a share of their own
+ * @param sourceIds of these sources alone; of all where null
  */
-export async function stockOf(
+export async function stockRows(
   db: Knex,
-  dryness: ReadonlyMap<string, DryFraction>,
-): Promise<Map<string, SourceStock>> {
-  const rows = await db('lot')
+  sourceIds: readonly string[] | null,
+): Promise<Map<string, StockRow>> {
+  const lots = db('lot')
+  if (sourceIds) lots.whereIn('source_id', [...sourceIds])
+  const rows = await lots
     .whereNull('set_aside_at')
     .whereRaw('left_g > 0.0005')
     .whereNot('state', 'liquor')
     .where('extracted', 0)
-    .whereIn('source_id', [...dryness.keys()])
     .groupBy('source_id')
     .select<StockRow[]>(
       'source_id as sourceId',
@@ -45,10 +44,23 @@ export async function stockOf(
       db.raw(`total(left_g * ${USEFUL}) filter (
               where state <> 'dried' and own_dry_fraction is null) as otherG`),
     )
-  return new Map(
-    rows.map(({ sourceId, leftG, knownDryG, otherG }) => [
-      sourceId,
-      { leftG, stockDryG: knownDryG + otherG * lookUp(dryness, sourceId).value },
-    ]),
-  )
+  return new Map(rows.map((row) => [row.sourceId, row]))
 }
+
+/**
+ * The same in air-dry matter, by the dryness that its lots are shown with.
+ *
+ * @param dryness of sources, for lots without a share of their own
+ */
+export const inDryMatter = (
+  rows: ReadonlyMap<string, StockRow>,
+  dryness: ReadonlyMap<string, DryFraction>,
+): Map<string, SourceStock> =>
+  new Map(
+    [...dryness].flatMap(([sourceId, { value }]): [string, SourceStock][] => {
+      const row = rows.get(sourceId)
+      return row
+        ? [[sourceId, { leftG: row.leftG, stockDryG: row.knownDryG + row.otherG * value }]]
+        : []
+    }),
+  )

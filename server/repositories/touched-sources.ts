@@ -42,7 +42,7 @@ export async function touchedSince(
     }
   }
   const sources = new Set(idsOf('sources'))
-  for (const ids of chunks([...pots])) {
+  for (const ids of chunks(await withOtherBaths(db, [...pots]))) {
     const of = db('lot')
       .join('lot_movement as used', 'used.lot_id', 'lot.id')
       .whereIn('used.pot_id', ids)
@@ -50,7 +50,7 @@ export async function touchedSince(
       .pluck('lot.source_id')
     for (const id of await of) sources.add(id)
   }
-  for (const ids of chunks(idsOf('lots'))) {
+  for (const ids of chunks(await usedIn(db, idsOf('lots')))) {
     for (const id of await db('lot').whereIn('id', ids).pluck<string[]>('source_id'))
       sources.add(id)
     // a lot that got another name was its earlier source's before
@@ -61,6 +61,65 @@ export async function touchedSince(
     for (const { id } of before) if (id) sources.add(id)
   }
   return { ids: sources, latest }
+}
+
+/** Pots with all baths dyed in one liquor with them: a later bath has no lots of its own. */
+async function withOtherBaths(db: Knex, potIds: readonly string[]): Promise<string[]> {
+  const all = new Set<string>(potIds)
+  for (const ids of chunks(potIds)) {
+    const rows = (await db.raw(
+      `with recursive bath (id) as (
+         select id from pot where id in (${ids.map(() => '?').join(', ')})
+         union select pot.from_pot_id from pot join bath on pot.id = bath.id
+           where pot.from_pot_id is not null
+         union select pot.id from pot join bath on pot.from_pot_id = bath.id
+       ) select id from bath`,
+      ids,
+    )) as { id: string }[]
+    for (const { id } of rows) all.add(id)
+  }
+  return [...all]
+}
+
+/** Of some lots those that a pot has used: what was only weighed in touches no curve. */
+async function usedIn(db: Knex, lotIds: readonly string[]): Promise<string[]> {
+  const used: string[] = []
+  for (const ids of chunks(lotIds)) {
+    const found = db('lot_movement').whereIn('lot_id', ids).whereNotNull('pot_id').distinct()
+    used.push(...(await found.pluck<string[]>('lot_id')))
+  }
+  return used
+}
+
+/**
+ * Sources of the lots that were written since an entry of the change log, as they are named now and
+ * were before.
+ *
+ * @param after number of the last entry that was seen; null for none
+ * @returns `ids` null where all are meant: something else than lots was written, or too much
+ */
+export async function sourcesOfChangedLots(
+  db: Knex,
+  after: number | null,
+): Promise<{ ids: string[] | null; latest: number }> {
+  const latest = (await db('change_log').max('n as n').first<{ n: number | null }>()).n ?? 0
+  if (after === null) return { ids: null, latest }
+  if (latest === after) return { ids: [], latest }
+  const rows = (await db('change_log')
+    .where('n', '>', after)
+    .where('n', '<=', latest)
+    .limit(AT_ONCE)
+    .select('collection', 'row_id as rowId', db.raw(`before ->> 'sourceId' as earlier`))) as {
+    collection: string
+    rowId: string
+    earlier: string | null
+  }[]
+  const isLotsAlone = rows.every(({ collection }) => collection === 'lots')
+  if (!isLotsAlone || rows.length === AT_ONCE) return { ids: null, latest }
+  const lotIds = rows.map(({ rowId }) => rowId)
+  const now = await db('lot').whereIn('id', lotIds).distinct().pluck<string[]>('source_id')
+  const earlier = rows.flatMap((row) => row.earlier ?? [])
+  return { ids: [...new Set([...now, ...earlier])], latest }
 }
 
 function* chunks<T>(all: readonly T[]): Generator<T[]> {

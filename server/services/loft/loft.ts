@@ -67,10 +67,9 @@ async function computeView(db: Knex, on: string): Promise<LoftView> {
 async function dressed(db: Knex, lots: readonly Lot[]): Promise<LoftLot[]> {
   const ids = lots.map(({ id }) => id)
   const sources = new Map(
-    (await sourceRepository(db).findMany(lots.map(({ sourceId }) => sourceId))).map((source) => [
-      source.id,
-      source,
-    ]),
+    (await sourceRepository(db).findMany([...new Set(lots.map(({ sourceId }) => sourceId))])).map(
+      (source) => [source.id, source],
+    ),
   )
   const patches = await patchRepository(db).names()
   const colours = new Map(await readColours(db, ids))

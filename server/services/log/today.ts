@@ -15,6 +15,8 @@ import type {
 } from '../../../shared/views/log/today'
 import type { WalkRow, WalkView } from '../../../shared/views/walk/walk'
 import { wishKind } from './small-kinds'
+import { ofCollections, sinceLastChange } from '../../database/since-last-change'
+import { settingRepository } from '../../repositories/settings'
 import { formatMass } from '../../../core/quantity/format-quantity'
 import { lotRepository } from '../../repositories/lots'
 import { bathRepository } from '../../repositories/mordant-baths'
@@ -37,13 +39,23 @@ export const todayService = (
   db: Knex,
   walk: (on: string) => Promise<WalkView>,
   jarsDue: (on: string) => Promise<JarDue[]>,
-) => ({
-  async view(today: string): Promise<TodayView> {
+) => {
+  const unmordanted = sinceLastChange(
+    db,
+    (_: null) => countUnmordanted(db),
+    ofCollections('pieces', 'pots', 'baths'),
+  )
+  const latestRead = sinceLastChange(
+    db,
+    (_: null) => latestReadings(db),
+    ofCollections('swatches', 'pots', 'pieces', 'sources'),
+  )
+  async function compute({ today }: { today: string; southern: boolean }): Promise<TodayView> {
     const [unread, wilting, { rows }, latest, jars] = await Promise.all([
       unreadPots(db, SHOWN),
       wiltingLots(db),
       walk(today),
-      latestReadings(db),
+      latestRead(null),
       jarsDue(today),
     ])
     return {
@@ -52,7 +64,7 @@ export const todayService = (
           .length,
         wilting: wilting.length,
         jars: jars.length,
-        unmordanted: await countUnmordanted(db),
+        unmordanted: await unmordanted(null),
         unread: unread.reduce((sum, pot) => sum + pot.swatches, 0),
       },
       unread,
@@ -63,8 +75,17 @@ export const todayService = (
       wishes: await wishesBack(db, today, rows),
       latest,
     }
-  },
-})
+  }
+  const computed = sinceLastChange(db, compute)
+  return {
+    /** A setting is no change of the log, so the walk is asked by its own question. */
+    view: async (today: string): Promise<TodayView> =>
+      computed({
+        today,
+        southern: (await settingRepository(db).read('hemisphere')) === 'southern',
+      }),
+  }
+}
 
 /**
  * Wishes whose time or stock has come: their day is reached, or their source can be gathered now or

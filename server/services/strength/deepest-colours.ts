@@ -13,7 +13,7 @@ export function deepestColours(db: Knex) {
   let kept = new Map<string, string | null>()
 
   return async (lotIds: readonly string[]): Promise<ReadonlyMap<string, string | null>> => {
-    const now = JSON.stringify(await coloursDependOn(db))
+    const now = JSON.stringify(await coloursDependOn(db, null))
     if (now !== version) {
       version = now
       kept = new Map()

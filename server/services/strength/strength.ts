@@ -12,18 +12,23 @@ import type {
 } from '../../../shared/views/strength/strength'
 import type { Pot } from '../../../shared/schemas/pot/pot'
 import { lotRepository } from '../../repositories/lots'
-import { ofCollections, sinceLastChange } from '../../database/since-last-change'
+import { sinceLastChange } from '../../database/since-last-change'
 import { conditionOf, groupKey, usualDryFraction, type Candidate } from './curve-candidates'
 import type { CurvesService } from './curves'
 import { phBandOf } from '../../../shared/rules/strength/condition'
 import { sourcesWithSwatches } from '../../repositories/swatch-counts'
 import { patchRepository } from '../../repositories/patches'
+import { sourceVersions } from './source-versions'
 import { present } from '../../../core/present'
 
 /** Views are asked for again and again while a ratio is thought about; few sources at a time. */
 const KEPT_VIEWS = 12
 
-export const strengthService = (db: Knex, curves: CurvesService) => ({
+export const strengthService = (
+  db: Knex,
+  curves: CurvesService,
+  versionOf = sourceVersions(db),
+) => ({
   /** Sources of which something was dyed, most swatches first. */
   async sources(): Promise<SourceWithSwatches[]> {
     return sourcesWithSwatches(db)
@@ -68,7 +73,7 @@ export const strengthService = (db: Knex, curves: CurvesService) => ({
         usualState: source.usualRatioState,
       }
     },
-    ofCollections('swatches', 'pots', 'pieces', 'lots', 'sources'),
+    (_, sourceId) => versionOf(sourceId),
     KEPT_VIEWS,
   ),
 })

@@ -18,7 +18,8 @@ import { bearingsOf } from './bearings'
 import { deepestColours } from '../strength/deepest-colours'
 import { notFound } from '../log/failures'
 import { needsOf } from './needs'
-import { stockOf } from '../../repositories/source-stock'
+import { inDryMatter, stockRows, type StockRow } from '../../repositories/source-stock'
+import { keptBySource } from './kept-by-source'
 import { wishKind } from '../log/small-kinds'
 import {
   gatherings,
@@ -36,8 +37,13 @@ const MOST_DOTS = 6
 export const walkService = (db: Knex, enoughOf: (sourceId: string) => Promise<Enough | null>) => {
   const sources = sinceLastChange(db, () => allSources(db), ofCollections('sources'))
   const colours = deepestColours(db)
+  const kept: KeptOfLots = {
+    gatherings: keptBySource(db, (ids) => gatherings(db, ids)),
+    stock: keptBySource(db, (ids) => stockRows(db, ids)),
+    colours,
+  }
   const computed = sinceLastChange(db, async (ask: Ask) =>
-    computeView(db, ask, await sources(null), colours),
+    computeView(db, ask, await sources(null), kept),
   )
   const worded = sinceLastChange(db, async (ask: Ask) => JSON.stringify(await computed(ask)))
   /** A setting is no change of the log, so it is part of the question. */
@@ -62,7 +68,7 @@ export const walkService = (db: Knex, enoughOf: (sourceId: string) => Promise<En
         if (grams) each[measure] = grams
       }
       const wishes = (await openWishes(db)).filter(({ sourceId }) => sourceId === id)
-      const stock = (await stockOf(db, new Map([[id, dry]]))).get(id)
+      const stock = inDryMatter(await stockRows(db, [id]), new Map([[id, dry]])).get(id)
       return {
         source,
         last: await lastOf(db, id),
@@ -75,6 +81,13 @@ export const walkService = (db: Knex, enoughOf: (sourceId: string) => Promise<En
       }
     },
   }
+}
+
+/** What is looked up of all lots, and kept as long as they stay as they are. */
+interface KeptOfLots {
+  gatherings: () => Promise<ReadonlyMap<string, Found[]>>
+  stock: () => Promise<ReadonlyMap<string, StockRow>>
+  colours: ReturnType<typeof deepestColours>
 }
 
 interface Ask {
@@ -93,17 +106,17 @@ async function computeView(
   db: Knex,
   { on, southern }: Ask,
   sources: readonly Source[],
-  coloursOf: ReturnType<typeof deepestColours>,
+  kept: KeptOfLots,
 ): Promise<WalkView> {
   const [gathered, wishes, dryness, bearings] = await Promise.all([
-    gatherings(db),
+    kept.gatherings(),
     openWishes(db),
     drynessOf(db, sources),
     bearingsOf(db, sources, on),
   ])
-  const stock = await stockOf(db, dryness)
+  const stock = inDryMatter(await kept.stock(), dryness)
   const dots = new Map([...gathered].map(([id, found]) => [id, found.slice(-MOST_DOTS)]))
-  const colours = await coloursOf([...dots.values()].flat().map(({ lotId }) => lotId))
+  const colours = await kept.colours([...dots.values()].flat().map(({ lotId }) => lotId))
   const wishesOf = group(wishes, ({ sourceId }) => sourceId)
   const rows = sources.map((source): WalkRow => {
     const found = gathered.get(source.id) ?? []

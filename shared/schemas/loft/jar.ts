@@ -95,8 +95,9 @@ export interface NewJar {
 
 const litres = aboveNothing(1000)
 const litresOrNone = Joi.number().min(0).max(1000)
-/** Not oftener than every half hour: more would fill a day with dots. */
-const everyDays = Joi.number().min(0.02).max(366).allow(null)
+/** Rounds come not oftener than about every half hour: more would fill a day with dots. */
+export const LEAST_DAYS = 0.02
+const everyDays = Joi.number().min(LEAST_DAYS).max(366).allow(null)
 const temp = Joi.number().min(2).max(45)
 
 export const newJarSchema = Joi.object<NewJar>({
