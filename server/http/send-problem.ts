@@ -1,12 +1,13 @@
 import { send, setResponseHeader, setResponseStatus, type H3Event } from 'h3'
-import { PROBLEM_TYPE, type Problem } from '../../shared/problem'
+import { PROBLEM_TYPE, TROUBLE_TITLE, type Problem } from '../../shared/problem'
 import { logger } from './logger'
 
 const RETRY_AFTER_S = 30
 
 /** Answers with a problem document; an unforeseen error is written to the log with its cause. */
 export function sendProblem(event: H3Event, problem: Problem, cause?: unknown) {
-  if (problem.status >= 500) {
+  // a trouble of the log as a whole is logged where it is met, not at every request
+  if (problem.status >= 500 && problem.title !== TROUBLE_TITLE) {
     logger.error({ err: cause, path: event.path.split('?')[0] }, problem.title)
   }
   if (problem.status === 503) setResponseHeader(event, 'retry-after', RETRY_AFTER_S)

@@ -34,7 +34,10 @@ watch(trouble, (now, before) => {
 
 <style scoped>
 .trouble {
-  max-width: 720px;
+  display: grid;
+  gap: 12px;
+  justify-items: start;
+  width: min(720px, 100vw - 28px);
   margin: 48px auto;
   padding: 24px 28px;
 }
