@@ -85,7 +85,12 @@ export async function openDatabase(folder: string): Promise<Database> {
   makeFolder(folder)
   const file = join(folder, DATABASE_FILE)
   const write = connect(file, false)
-  await write.raw('select 1')
+  try {
+    await write.raw('select 1')
+  } catch (error) {
+    await write.destroy()
+    throw error
+  }
   const read = connect(file, true)
   return {
     write,

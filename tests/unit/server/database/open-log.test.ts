@@ -18,6 +18,7 @@ import { isJournalCut } from '../../../../server/database/journal'
 import { migrate, MIGRATIONS } from '../../../../server/database/migrate'
 import { connectFile, DATABASE_FILE } from '../../../../server/database/open'
 import { openLog, type OpenLog } from '../../../../server/database/open-log'
+import { toProblem } from '../../../../server/http/to-problem'
 import { TASKS } from '../../../../server/workers/task-list'
 
 const opened: OpenLog[] = []
@@ -206,5 +207,44 @@ describe('damage', () => {
     truncateSync(journal, statSync(journal).size - 100)
     const { warnings } = await open(killed)
     expect(warnings).toEqual([expect.stringContaining('ends in the middle of a page') as unknown])
+  })
+})
+
+describe('writing while another writes', () => {
+  test('a transaction waits for its turn from its beginning, and is not refused half way', async () => {
+    const path = folder()
+    const { database } = await open(path)
+    const other = new BetterSqlite(fileIn(path))
+    other.exec('begin immediate')
+    other.exec(`insert into tag_serial (prefix, year, last) values ('OTHER', 2026, 1)`)
+    setTimeout(() => other.exec('commit'), 50)
+    // the driver waits in this very thread, so the other's end has to come from elsewhere
+    const began = database.write.transaction(async (trx) => {
+      await trx('tag_serial').select('last')
+      await trx('tag_serial').insert({ prefix: 'MINE', year: 2026, last: 1 })
+    })
+    await expect(began).rejects.toMatchObject({ code: 'SQLITE_BUSY' })
+    await new Promise((done) => setTimeout(done, 100))
+    await database.write.transaction(async (trx) => {
+      await trx('tag_serial').select('last')
+      await trx('tag_serial').insert({ prefix: 'MINE', year: 2026, last: 1 })
+    })
+    expect(await database.read('tag_serial').orderBy('prefix').pluck('prefix')).toEqual([
+      'MINE',
+      'OTHER',
+    ])
+    other.close()
+  }, 20_000)
+
+  test('one that has waited its ten seconds is told to come again', () => {
+    const waited = Object.assign(new Error('Knex: Timeout acquiring a connection.'), {
+      name: 'KnexTimeoutError',
+    })
+    expect(toProblem(waited)).toMatchObject({ status: 503, title: 'Busy' })
+    const full = Object.assign(new Error('database or disk is full'), { code: 'SQLITE_FULL' })
+    expect(toProblem(full)).toMatchObject({
+      status: 503,
+      detail: 'The disk is full: free some space, then try again. Nothing was saved.',
+    })
   })
 })
