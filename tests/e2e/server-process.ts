@@ -20,7 +20,7 @@ export function startBuilt(folder: string, port: number): ChildProcess {
 
 /** Waits until a server answers that it is ready. */
 export async function untilReady(base: string): Promise<void> {
-  for (let tries = 0; tries < 100; tries++) {
+  for (let tries = 0; tries < 400; tries++) {
     try {
       if ((await fetch(`${base}/api/health`)).ok) return
     } catch {

@@ -18,7 +18,7 @@ export type Scene = (typeof SCENES)[number]
 const JSON_TYPE = { 'content-type': 'application/json' }
 const TANSY = catalogueId('tanacetum-vulgare/flowerHead')
 /** Longest that a server is left alone before it is killed, ms: the starts take about as long. */
-const LONGEST_MS = { writes: 500, photos: 700, import: 900, firstStart: 2500, upgrade: 2500 }
+const LONGEST_MS = { writes: 300, photos: 500, import: 600, firstStart: 1500, upgrade: 1500 }
 
 /** Kills a server in the middle of something, starts it again, and looks whether all is there. */
 export class Killer {

@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals'
 import { DEMO_SOURCES, hiddenTruth } from '../../fixtures/hidden-truth'
 
 /* Over few seeds here; `npm run bench` counts over 200. */
-const SEEDS = 12
+const SEEDS = 6
 
 describe('what is hidden behind the demo', () => {
   test('is held by its intervals about nine times in ten', () => {
@@ -15,8 +15,8 @@ describe('what is hidden behind the demo', () => {
         if (answer.enough.low <= truth.enough && truth.enough <= answer.enough.high) enough++
       }
     }
-    // 144 in all: less than 84 % would be three SDs under nine in ten
-    expect(ceiling / all).toBeGreaterThan(0.84)
-    expect(enough / all).toBeGreaterThan(0.84)
+    // 72 in all: less than 79 % would be three SDs under nine in ten
+    expect(ceiling / all).toBeGreaterThan(0.79)
+    expect(enough / all).toBeGreaterThan(0.79)
   })
 })

@@ -23,13 +23,13 @@ import { openTestLog, TANSY, type TestLog } from '../../../fixtures/log'
 const bytes = (text: string) => new TextEncoder().encode(text)
 const gpx = (inner: string) => bytes(`<?xml version="1.0"?><gpx>${inner}</gpx>`)
 
-/** Runs what once took seconds for a few bytes, or never ended: it has two seconds. */
+/** Runs what once took seconds for a few bytes, or never ended: it has a while, on busy machines too. */
 function soon<T>(run: () => T): T {
   const began = performance.now()
   try {
     return run()
   } finally {
-    expect(performance.now() - began).toBeLessThan(5000)
+    expect(performance.now() - began).toBeLessThan(20_000)
   }
 }
 
