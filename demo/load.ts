@@ -1,7 +1,8 @@
 import { existsSync, rmSync, writeFileSync } from 'node:fs'
 import { join, resolve } from 'node:path'
 import { migrate } from '../server/database/migrate'
-import { DATABASE_FILE, openDatabase } from '../server/database/open'
+import { holdFolder } from '../server/database/folder-lock'
+import { DATABASE_FILE, makeFolder, openDatabase } from '../server/database/open'
 import { seedCatalogue } from '../server/services/log/catalogue'
 import { createLog } from '../server/services/log/log'
 import { addDays, localDate } from './days'
@@ -16,7 +17,7 @@ const LOADED = 'demo-loaded.txt'
  * @param folder its own data folder; nothing outside it is touched
  * @param fresh true: throws an earlier demo log away and plays the story anew
  * @returns false where an earlier demo log was left as it is
- * @throws Error where the folder holds a log that is no demo
+ * @throws Error where the folder holds a log that is no demo, or a server has it open
  */
 export async function loadDemo(folder: string, { fresh = false } = {}): Promise<boolean> {
   const marker = join(folder, LOADED)
@@ -27,6 +28,9 @@ export async function loadDemo(folder: string, { fresh = false } = {}): Promise<
       `${resolve(folder)} holds a log of your own: choose another folder for the demo.`,
     )
   }
+  makeFolder(folder)
+  // a server that has it open would go on writing into what is thrown away
+  const release = holdFolder(folder)
   for (const suffix of ['', '-wal', '-shm']) rmSync(file + suffix, { force: true })
   rmSync(marker, { force: true })
 
@@ -45,6 +49,7 @@ export async function loadDemo(folder: string, { fresh = false } = {}): Promise<
     throw error
   } finally {
     await database.close()
+    release()
   }
   return true
 }

@@ -6,7 +6,11 @@ import { pot } from './migrations/0004-pot'
 import { swatch } from './migrations/0005-swatch'
 import { changeOrder } from './migrations/0006-change-order'
 
-type Migration = Knex.Migration & { name: string }
+interface Migration extends Knex.Migration {
+  name: string
+  /** For one that opens a transaction of its own: whether that was done, whatever is recorded. */
+  isDone?: (db: Knex) => Promise<boolean>
+}
 
 /** In the order in which they run; a shipped migration is never edited, only followed. */
 export const MIGRATIONS: readonly Migration[] = [
@@ -28,5 +32,16 @@ class CompiledMigrations implements Knex.MigrationSource<Migration> {
 
 /** Brings a database up to date. Safe to call at every start. */
 export async function migrate(db: Knex, migrations: readonly Migration[] = MIGRATIONS) {
+  await recordDone(db, migrations)
   await db.migrate.latest({ migrationSource: new CompiledMigrations(migrations) })
+}
+
+/** A kill may fall between a migration's own transaction and the record that it was run. */
+async function recordDone(db: Knex, migrations: readonly Migration[]): Promise<void> {
+  if (!(await db.schema.hasTable('knex_migrations'))) return
+  const recorded = await db('knex_migrations').pluck<string[]>('name')
+  for (const { name, isDone } of migrations) {
+    if (recorded.includes(name) || !(await isDone?.(db))) continue
+    await db('knex_migrations').insert({ name, batch: 1, migration_time: new Date() })
+  }
 }

@@ -258,6 +258,7 @@ export const walkAndLoft = {
   name: '0002-walk-and-loft',
   // SQLite cannot unwatch keys inside a transaction: this migration opens its own
   config: { transaction: false },
+  isDone: (db: Knex) => db.schema.hasTable('container'),
   async up(db: Knex) {
     await db.raw('pragma foreign_keys = off')
     try {

@@ -6,6 +6,7 @@ import { latestOn } from '../../../demo/days'
 import { loadDemo } from '../../../demo/load'
 import { TAKEN_SHARE, TRUTHS } from '../../../demo/truth'
 import { takenShare } from '../../../core/strength/baths-in-a-row'
+import { holdFolder } from '../../../server/database/folder-lock'
 import { DATABASE_FILE, openDatabase, type Database } from '../../../server/database/open'
 import { createLog, type Log } from '../../../server/services/log/log'
 import dayjs from 'dayjs'
@@ -128,6 +129,16 @@ describe('the demo log', () => {
     const before = await database.read('lot').count('* as n')
     expect(await loadDemo(folder)).toBe(false)
     expect(await database.read('lot').count('* as n')).toEqual(before)
+  })
+
+  test('is not thrown away under a server that has it open', async () => {
+    const release = holdFolder(folder)
+    try {
+      await expect(loadDemo(folder, { fresh: true })).rejects.toThrow('is open already')
+      expect(existsSync(join(folder, DATABASE_FILE))).toBe(true)
+    } finally {
+      release()
+    }
   })
 
   test('never touches a log that is somebody’s own', async () => {

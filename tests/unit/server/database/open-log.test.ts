@@ -154,6 +154,19 @@ describe('a log that is opened', () => {
   )
 })
 
+test('a kill between a migration’s own transaction and its record is no second run', async () => {
+  const path = folder()
+  await logOfVersion(path, 2)
+  const db = new BetterSqlite(fileIn(path))
+  db.exec(`delete from knex_migrations where name = '${MIGRATIONS[1]!.name}'`)
+  db.close()
+  const { database } = await open(path)
+  expect(await database.read('knex_migrations').orderBy('id').pluck('name')).toEqual(
+    MIGRATIONS.map(({ name }) => name),
+  )
+  expect(await database.read('tag_serial').pluck('prefix')).toEqual(['KEPT'])
+})
+
 describe('damage', () => {
   test('of fifty bytes anywhere is noticed, in twelve of twelve files', async () => {
     const path = folder()
