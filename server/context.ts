@@ -25,7 +25,8 @@ const DAY_MS = 86_400_000
 const TRY_AGAIN_MS = 2000
 
 let context: Promise<Context> | null = null
-let failedAt = -Infinity
+/** ms of the process; null while nothing has failed. */
+let failedAt: number | null = null
 
 /** Workers' own entries, beside the server's. */
 const workerFiles = () => ({
@@ -39,16 +40,20 @@ async function open(): Promise<Context> {
   await setImmediate()
   const folder = process.env.JUNIPER_HAZE_DATA ?? './data'
   const tasks = createTaskPool(workerFiles().tasks)
+  let database: Database | null = null
   try {
-    const { database, file, warnings } = await openLog(folder, (log) => tasks.run('checkFile', log))
+    const opened = await openLog(folder, (log) => tasks.run('checkFile', log))
+    database = opened.database
     await seedCatalogue(database.write, new Date().toISOString())
     const files = photoFiles(folder)
     await files.sweep()
     const curves = createCurvePool(workerFiles().curves)
     const log = createLog(database, { compute: curves.compute, files, tasks: tasks.run })
     await log.forgetting.old()
-    return { database, file, log, curves, tasks, warnings }
+    return { ...opened, log, curves, tasks }
   } catch (error) {
+    // a folder that stays held would refuse the next try
+    await database?.close()
     await tasks.close()
     throw error
   }
@@ -61,21 +66,23 @@ async function open(): Promise<Context> {
  * @throws LogTrouble in a sentence for the user
  */
 export function useContext(): Promise<Context> {
-  if (context && Date.now() - failedAt > TRY_AGAIN_MS && failedAt > 0) context = null
+  if (failedAt !== null && performance.now() - failedAt > TRY_AGAIN_MS) context = failedAt = null
   if (context) return context
-  failedAt = -Infinity
   const opening = open()
   context = opening
-  opening.then(checkDaily, (error: unknown) => {
-    failedAt = Date.now()
+  opening.then(runDaily, (error: unknown) => {
+    failedAt = performance.now()
     const cause = error instanceof LogTrouble ? error.cause : error
     logger.fatal({ err: cause }, error instanceof LogTrouble ? error.message : 'No log is open')
   })
   return opening
 }
 
-/** A disk may go bad while the log is open: it is looked through once a day, in a thread of its own. */
-function checkDaily({ file, log, tasks, warnings }: Context): void {
+/**
+ * Once a day: what is to be forgotten is, and the file is looked through, in a thread of its own,
+ * since a disk may go bad while the log is open.
+ */
+function runDaily({ file, log, tasks, warnings }: Context): void {
   const timer = setInterval(() => {
     log.forgetting.old().catch((error: unknown) => logger.error({ err: error }, 'Not forgotten'))
     tasks
@@ -83,9 +90,9 @@ function checkDaily({ file, log, tasks, warnings }: Context): void {
       .then((complaint) => {
         if (complaint === 'ok') return
         logger.fatal({ complaint }, 'The log file is damaged')
-        warnings.push(
-          'The log file is damaged since today: stop, put its folder aside as it is, and bring a copy back.',
-        )
+        const words =
+          'The log file has become damaged: stop, put its folder aside as it is, and bring a copy back.'
+        if (!warnings.includes(words)) warnings.push(words)
       })
       .catch((error: unknown) =>
         logger.error({ err: error }, 'The log could not be looked through'),

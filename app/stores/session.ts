@@ -47,12 +47,14 @@ export const useSession = defineStore('session', () => {
     }
   }
 
-  /** Puts the strip away; what was kept for its undo alone may be forgotten. */
+  /**
+   * Puts the strip away; what was kept for its undo alone, coordinates that were taken out, may be
+   * forgotten. The change stays the one that is undone next: an earlier one is not, in its place.
+   */
   function dismiss() {
     const closed = last.value?.changeSetId
     last.value = null
     if (!closed) return
-    undoable.value = undoable.value.filter(({ changeSetId }) => changeSetId !== closed)
     // the log does so by itself within the day, should it not answer now
     useApi()
       .post(`changes/${closed}/close`)

@@ -71,7 +71,7 @@ async function openHeld(folder: string, check: CheckFile): Promise<OpenLog> {
     refuseEmpty(file)
     if (isJournalCut(`${file}-wal`)) {
       warnings.push(
-        'The journal of the log ends in the middle of a page: what was saved last may be missing. Look through your latest entries before you go on.',
+        'The journal of the log ends in the middle of a page, as when the machine stopped while something was saved: that may be missing. Look through your latest entries before you go on.',
       )
     }
     const complaint = await check(file)

@@ -15,5 +15,12 @@ export function sendProblem(event: H3Event, problem: Problem, cause?: unknown) {
   setResponseHeader(event, 'content-type', PROBLEM_TYPE)
   // Of a body that was too large the rest is never read, so this connection ends here.
   if (problem.status === 413) setResponseHeader(event, 'connection', 'close')
-  return send(event, JSON.stringify(problem))
+  return send(event, JSON.stringify(withLoss(event, problem)))
+}
+
+/** What the log itself keeps from being written says so to whoever wanted to write. */
+function withLoss({ method }: H3Event, problem: Problem): Problem {
+  const isRead = ['GET', 'HEAD'].includes(method)
+  if (problem.title !== TROUBLE_TITLE || isRead) return problem
+  return { ...problem, detail: `${problem.detail} Nothing was saved.` }
 }

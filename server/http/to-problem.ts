@@ -4,7 +4,6 @@ import { TROUBLE_TITLE, type Problem } from '../../shared/problem'
 import { ValidationError } from '../../shared/validate'
 import { Refusal } from '../services/log/failures'
 import { PhotoRefusal } from '../photos/take-photo'
-import type { LogTrouble } from '../database/trouble'
 import { troubleOf } from '../database/trouble'
 import { TaskGivenUp } from '../workers/task-pool'
 import { HttpRefusal } from './http-refusal'
@@ -27,12 +26,6 @@ const isKeyUnknown = (error: unknown) => codeOf(error) === 'SQLITE_CONSTRAINT_FO
 
 /** Knex's word that the one writer was not free for as long as one waits for it. */
 const isWaitedOut = (error: unknown) => error instanceof Error && error.name === 'KnexTimeoutError'
-
-/** The sentence of a trouble; one that met a request also says that nothing came of it. */
-const withLoss = (trouble: LogTrouble) =>
-  trouble.message.includes('Nothing was')
-    ? trouble.message
-    : `${trouble.message} Nothing was saved.`
 
 /** h3 wraps what a handler throws; the cause is what was thrown. */
 const unwrapped = (error: unknown): unknown =>
@@ -78,7 +71,7 @@ export function toProblem(thrown: unknown): Problem {
     )
   }
   const trouble = troubleOf(error)
-  if (trouble) return problem(503, TROUBLE_TITLE, withLoss(trouble))
+  if (trouble) return problem(503, TROUBLE_TITLE, trouble.message)
   const status = (error as { statusCode?: number } | null)?.statusCode
   if (status === 404) return problem(404, 'Not found', 'There is nothing at this address.')
   if (status === 405) {

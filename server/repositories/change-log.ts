@@ -44,6 +44,12 @@ const toEntry = (row: ChangeRow): ChangeEntry => ({
   undoneBy: row.undone_by,
 })
 
+/** Number of the last change of the log, 0 before the first: where it is the same, so is the log. */
+export async function latestChange(db: Knex): Promise<number> {
+  const row = await db('change_log').max('n as n').first<{ n: number | null }>()
+  return row.n ?? 0
+}
+
 export const changeLog = (db: Knex) => ({
   async add(entry: Omit<ChangeEntry, 'id' | 'undoneBy'>): Promise<void> {
     await db('change_log').insert({

@@ -1,4 +1,5 @@
 import type { Knex } from 'knex'
+import { latestChange } from './change-log'
 
 interface Changed {
   collection: string
@@ -20,7 +21,7 @@ export async function touchedSince(
   after: number | null,
   most = 5000,
 ): Promise<{ ids: Set<string>; latest: number } | { ids: null; latest: number }> {
-  const latest = (await db('change_log').max('n as n').first<{ n: number | null }>()).n ?? 0
+  const latest = await latestChange(db)
   if (after === null) return { ids: null, latest }
   if (latest === after) return { ids: new Set(), latest }
   const rows = (await db('change_log')
@@ -102,7 +103,7 @@ export async function sourcesOfChangedLots(
   db: Knex,
   after: number | null,
 ): Promise<{ ids: string[] | null; latest: number }> {
-  const latest = (await db('change_log').max('n as n').first<{ n: number | null }>()).n ?? 0
+  const latest = await latestChange(db)
   if (after === null) return { ids: null, latest }
   if (latest === after) return { ids: [], latest }
   const rows = (await db('change_log')

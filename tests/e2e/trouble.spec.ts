@@ -89,7 +89,7 @@ plain('a server with open streams ends within two seconds of being asked', async
   const began = Date.now()
   server.kill('SIGTERM')
   await exited(server)
-  // two seconds are promised on a machine at rest; tests run on busy ones, where it took minutes before
+  // two seconds are promised on a machine at rest; tests run on busy ones
   expect(Date.now() - began).toBeLessThan(6000)
   expect(server.exitCode).toBe(0)
   await Promise.all(streams)

@@ -20,7 +20,7 @@ watch(trouble, (now, before) => {
 <template>
   <section v-if="trouble" class="trouble panel" role="alert" aria-labelledby="log-trouble">
     <h1 id="log-trouble">The log cannot be opened</h1>
-    <p>{{ trouble.replace(' Nothing was saved.', '') }}</p>
+    <p>{{ trouble }}</p>
     <p class="quiet">
       Nothing is written over meanwhile. This page looks again every few seconds by itself.
     </p>

@@ -5,6 +5,7 @@ import { first } from '../../../core/present'
 import { newId } from '../../../shared/ids'
 import type { ImportPlan, PlannedRow } from '../../../shared/views/exchange/import-plan'
 import type { Database } from '../../database/open'
+import { latestChange } from '../../repositories/change-log'
 import { Refusal } from '../log/failures'
 import type { Batch, Clock } from '../log/records'
 
@@ -38,11 +39,11 @@ export const importer = <File, Row extends PlannedRow>(
   async apply(bytes: Uint8Array, hash: string, progress: Progress = NO_NEWS) {
     const file = await read(bytes)
     // planned before the writer is taken, so that others may write meanwhile
-    const before = await lastChange(database.read)
+    const before = await latestChange(database.read)
     const ahead = await plan(database.read, file, NO_NEWS)
     refuseOtherPlan(shownPlan(ahead), hash)
     return database.write.transaction(async (trx) => {
-      const isAsBefore = (await lastChange(trx)) === before
+      const isAsBefore = (await latestChange(trx)) === before
       const planned = isAsBefore ? ahead : await plan(trx, file, NO_NEWS)
       if (!isAsBefore) refuseOtherPlan(shownPlan(planned), hash)
       const batch: Batch = { trx, at: clock().toISOString(), changeSetId: newId() }
@@ -61,10 +62,6 @@ export const importer = <File, Row extends PlannedRow>(
     })
   },
 })
-
-/** Number of the last change of the log: where it is the same, so is the log. */
-const lastChange = async (db: Knex): Promise<number> =>
-  (await db('change_log').max('n as n').first<{ n: number | null }>()).n ?? 0
 
 /** Words of a plan for the page: what is done with each row, and a name for the whole. */
 function shownPlan(planned: readonly PlannedRow[]): ImportPlan {

@@ -38,6 +38,7 @@ import {
   wishKind,
 } from './small-kinds'
 import { sourceKind } from '../walk/sources'
+import { sourceVersions } from '../strength/source-versions'
 import { strengthService } from '../strength/strength'
 import { swatchKind } from '../swatch/swatches'
 import { readerService } from '../swatch/swatch-reader'
@@ -91,6 +92,7 @@ export function createLog(
   }
   const settings = settingsService(database)
   const names = namesService(database.read)
+  const versions = sourceVersions(database.read)
   const curves = curvesService(database.read, compute)
   const atlas = atlasService(database, curves)
   const walk = walkService(database.read, (sourceId) => curves.enoughOf(sourceId))
@@ -122,10 +124,10 @@ export function createLog(
     reader: readerService(database.read, () => settings.read(), curves, clock),
     booth: boothService(database.read),
     shelfView: shelfService(database.read),
-    strength: strengthService(database.read, curves),
+    strength: strengthService(database.read, curves, versions),
     curves,
     atlas,
-    today: todayService(database.read, walk.view, (on) => jars.due(on)),
+    today: todayService(database.read, versions, walk.view, (on) => jars.due(on)),
     walk,
     loft: loftService(database.read),
     jarViews: jars,

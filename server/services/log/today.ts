@@ -15,6 +15,7 @@ import type {
 } from '../../../shared/views/log/today'
 import type { WalkRow, WalkView } from '../../../shared/views/walk/walk'
 import { wishKind } from './small-kinds'
+import type { SourceVersions } from '../strength/source-versions'
 import { ofCollections, sinceLastChange } from '../../database/since-last-change'
 import { settingRepository } from '../../repositories/settings'
 import { formatMass } from '../../../core/quantity/format-quantity'
@@ -34,9 +35,12 @@ import { USUAL_CALIBRATION } from '../../../core/strength/estimate-factor'
 /** How many things of a kind the opening view shows. */
 const SHOWN = 6
 
+const readingsOf = ofCollections('swatches', 'pots', 'pieces', 'sources')
+
 /** What needs hands, what can be gathered, what was learnt last. */
 export const todayService = (
   db: Knex,
+  versions: SourceVersions,
   walk: (on: string) => Promise<WalkView>,
   jarsDue: (on: string) => Promise<JarDue[]>,
 ) => {
@@ -48,7 +52,8 @@ export const todayService = (
   const latestRead = sinceLastChange(
     db,
     (_: null) => latestReadings(db),
-    ofCollections('swatches', 'pots', 'pieces', 'sources'),
+    // an estimated strength is counted as its curve is, which lots behind it can change, too
+    async () => [await readingsOf(db, null), await versions.ofAny()],
   )
   async function compute({ today }: { today: string; southern: boolean }): Promise<TodayView> {
     const [unread, wilting, { rows }, latest, jars] = await Promise.all([

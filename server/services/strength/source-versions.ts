@@ -1,25 +1,41 @@
 import type { Knex } from 'knex'
 import { touchedSince } from '../../repositories/touched-sources'
 
+export interface SourceVersions {
+  /** Number of the last change that can have touched the curves of a source. */
+  of: (sourceId: string) => Promise<number>
+  /** The same of any source's. */
+  ofAny: () => Promise<number>
+}
+
 /**
- * Tells of a source the number of the last change that can have touched its curves: views of one
- * source are kept as long as it stays, however much is written of others.
+ * Tells when curves were last touched: views of one source are kept as long as its number stays,
+ * however much is written of others.
  */
-export function sourceVersions(db: Knex): (sourceId: string) => Promise<number> {
+export function sourceVersions(db: Knex): SourceVersions {
   let seen: number | null = null
-  /** Of sources that nothing has touched since all were looked at. */
+  /** Of sources that nothing has touched since all were meant. */
   let base = 0
+  let latestOfAny = 0
   const lastOf = new Map<string, number>()
-  return async (sourceId) => {
+
+  async function catchUp(): Promise<void> {
     const { ids, latest } = await touchedSince(db, seen)
-    if (ids === null) {
-      base = latest
-      lastOf.clear()
-    } else {
-      for (const id of ids) lastOf.set(id, latest)
-    }
-    // two that asked at once saw the same: the later number stands
+    // of two that asked at once the earlier may answer later: numbers never go back
+    if (ids === null) base = Math.max(base, latest)
+    for (const id of ids ?? []) lastOf.set(id, Math.max(lastOf.get(id) ?? 0, latest))
+    if (ids === null || ids.size > 0) latestOfAny = Math.max(latestOfAny, latest)
     seen = Math.max(seen ?? 0, latest)
-    return lastOf.get(sourceId) ?? base
+  }
+
+  return {
+    async of(sourceId) {
+      await catchUp()
+      return Math.max(lastOf.get(sourceId) ?? 0, base)
+    },
+    async ofAny() {
+      await catchUp()
+      return latestOfAny
+    },
   }
 }

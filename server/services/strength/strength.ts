@@ -18,17 +18,13 @@ import type { CurvesService } from './curves'
 import { phBandOf } from '../../../shared/rules/strength/condition'
 import { sourcesWithSwatches } from '../../repositories/swatch-counts'
 import { patchRepository } from '../../repositories/patches'
-import { sourceVersions } from './source-versions'
+import type { SourceVersions } from './source-versions'
 import { present } from '../../../core/present'
 
 /** Views are asked for again and again while a ratio is thought about; few sources at a time. */
 const KEPT_VIEWS = 12
 
-export const strengthService = (
-  db: Knex,
-  curves: CurvesService,
-  versionOf = sourceVersions(db),
-) => ({
+export const strengthService = (db: Knex, curves: CurvesService, versions: SourceVersions) => ({
   /** Sources of which something was dyed, most swatches first. */
   async sources(): Promise<SourceWithSwatches[]> {
     return sourcesWithSwatches(db)
@@ -73,7 +69,7 @@ export const strengthService = (
         usualState: source.usualRatioState,
       }
     },
-    (_, sourceId) => versionOf(sourceId),
+    (_, sourceId) => versions.of(sourceId),
     KEPT_VIEWS,
   ),
 })

@@ -257,7 +257,7 @@ describe('writing while another writes', () => {
     const full = Object.assign(new Error('database or disk is full'), { code: 'SQLITE_FULL' })
     expect(toProblem(full)).toMatchObject({
       status: 503,
-      detail: 'The disk is full: free some space, then try again. Nothing was saved.',
+      detail: 'The disk is full: free some space, then try again.',
     })
   })
 })
