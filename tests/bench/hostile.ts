@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { loadDemo } from '../../demo/load'
 import { startBuilt, untilReady } from '../e2e/server-process'
-import { besiege, memoryMb } from '../hostile/siege'
+import { fuzzServer, memoryMb } from '../hostile/fuzz'
 
 /** Hostile requests by seed over every route and importer: nothing breaks, stalls, or leaks. */
 
@@ -19,10 +19,10 @@ const server = startBuilt(folder, PORT)
 try {
   await untilReady(BASE)
   // caches and compiled code fill up first: what is held then is what it needs
-  await besiege(BASE, Math.min(WARM, REQUESTS), SEED / 2)
+  await fuzzServer(BASE, Math.min(WARM, REQUESTS), SEED / 2)
   const before = memoryMb(server.pid!)
   const began = Date.now()
-  const { statuses, broken, longestStallMs, stalls } = await besiege(BASE, REQUESTS, SEED)
+  const { statuses, broken, longestStallMs, stalls } = await fuzzServer(BASE, REQUESTS, SEED)
   console.log(`${REQUESTS} requests, seed ${SEED}, ${Math.round((Date.now() - began) / 1000)} s`)
   console.log(JSON.stringify(statuses))
   console.log(`longest answer of the server's health beside it: ${longestStallMs.toFixed(0)} ms`)

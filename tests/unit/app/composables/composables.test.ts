@@ -165,6 +165,23 @@ test('a write says what was done, or why not, and leaves the button free again',
   expect(result.session.last).toEqual({ words: 'Done.', changeSetId: 'set' })
 })
 
+test('closing the strip leaves its change the one that u takes back', async () => {
+  const { result: session } = withSetup(() => useSession())
+  const asked: string[] = []
+  const fetching = jest.spyOn(globalThis, 'fetch').mockImplementation((address) => {
+    asked.push(address as string)
+    return Promise.resolve(new Response('{}', { headers: { 'content-type': 'application/json' } }))
+  })
+  session.saved('Weighed in', 'earlier')
+  session.saved('Took the place out', 'later')
+  session.dismiss()
+  await settled()
+  await session.undo()
+  expect(asked).toEqual(['/api/changes/later/close', '/api/changes/later/undo'])
+  expect(session.last?.words).toBe('Undone: Took the place out')
+  fetching.mockRestore()
+})
+
 test('something is done again and again only while it holds', async () => {
   jest.useFakeTimers()
   const holds = ref(false)

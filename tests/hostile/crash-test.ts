@@ -12,8 +12,8 @@ import { exited, startBuilt, untilReady } from '../e2e/server-process'
 import { pick, type Random } from './values'
 
 /** What is under way when the server is killed. */
-export const SCENES = ['writes', 'photos', 'import', 'firstStart', 'upgrade'] as const
-export type Scene = (typeof SCENES)[number]
+export const SCENARIOS = ['writes', 'photos', 'import', 'firstStart', 'upgrade'] as const
+export type Scenario = (typeof SCENARIOS)[number]
 
 const JSON_TYPE = { 'content-type': 'application/json' }
 const TANSY = catalogueId('tanacetum-vulgare/flowerHead')
@@ -21,7 +21,7 @@ const TANSY = catalogueId('tanacetum-vulgare/flowerHead')
 const LONGEST_MS = { writes: 300, photos: 500, import: 600, firstStart: 1500, upgrade: 1500 }
 
 /** Kills a server in the middle of something, starts it again, and looks whether all is there. */
-export class Killer {
+export class CrashTest {
   private readonly base: string
   private server: ChildProcess | null = null
   private folder = ''
@@ -37,11 +37,11 @@ export class Killer {
   }
 
   /** @throws Error where anything answered is missing, doubled or broken, or it does not start */
-  async kill(scene: Scene): Promise<void> {
-    if (scene === 'firstStart' || scene === 'upgrade') return this.killAtStart(scene)
+  async kill(scenario: Scenario): Promise<void> {
+    if (scenario === 'firstStart' || scenario === 'upgrade') return this.killAtStart(scenario)
     await this.started()
-    const acting = this[scene]()
-    await this.killSoon(scene)
+    const acting = this[scenario]()
+    await this.killSoon(scenario)
     await acting
     await this.started()
     await this.look()
@@ -54,26 +54,26 @@ export class Killer {
   }
 
   private async started(): Promise<void> {
-    if (!this.folder) this.folder = mkdtempSync(join(tmpdir(), 'juniper-haze-killer-'))
+    if (!this.folder) this.folder = mkdtempSync(join(tmpdir(), 'juniper-haze-crash-'))
     if (this.server && this.server.exitCode === null && this.server.signalCode === null) return
     this.server = startBuilt(this.folder, this.port)
     await untilReady(this.base)
   }
 
-  private async killSoon(scene: Scene): Promise<void> {
-    await new Promise((done) => setTimeout(done, this.random() * LONGEST_MS[scene]))
+  private async killSoon(scenario: Scenario): Promise<void> {
+    await new Promise((done) => setTimeout(done, this.random() * LONGEST_MS[scenario]))
     this.server!.kill('SIGKILL')
     await exited(this.server!)
   }
 
-  private async killAtStart(scene: 'firstStart' | 'upgrade'): Promise<void> {
-    const folder = mkdtempSync(join(tmpdir(), 'juniper-haze-killer-'))
+  private async killAtStart(scenario: 'firstStart' | 'upgrade'): Promise<void> {
+    const folder = mkdtempSync(join(tmpdir(), 'juniper-haze-crash-'))
     const port = this.port + 1
     try {
       const version = 1 + Math.floor(this.random() * (MIGRATIONS.length - 1))
-      if (scene === 'upgrade') await logOfVersion(folder, version)
+      if (scenario === 'upgrade') await logOfVersion(folder, version)
       const first = startBuilt(folder, port)
-      await new Promise((done) => setTimeout(done, this.random() * LONGEST_MS[scene]))
+      await new Promise((done) => setTimeout(done, this.random() * LONGEST_MS[scenario]))
       first.kill('SIGKILL')
       await exited(first)
       const second = startBuilt(folder, port)
@@ -87,7 +87,7 @@ export class Killer {
       const names = db.prepare('select name from knex_migrations order by id').pluck().all()
       expectSame(names.length, MIGRATIONS.length, 'migrations run')
       expectSame(db.pragma('integrity_check', { simple: true }), 'ok', 'integrity')
-      if (scene === 'upgrade') {
+      if (scenario === 'upgrade') {
         const kept = db.prepare(`select last from tag_serial where prefix = 'KEPT'`).pluck().get()
         expectSame(kept, version, 'a row of before')
       }

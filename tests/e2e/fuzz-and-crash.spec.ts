@@ -1,7 +1,7 @@
 import { expect, test } from './log-server'
 import { randomLcg } from 'd3-random'
-import { besiege } from '../hostile/siege'
-import { Killer, SCENES } from '../hostile/kills'
+import { fuzzServer } from '../hostile/fuzz'
+import { CrashTest, SCENARIOS } from '../hostile/crash-test'
 
 /** A small part of what `npm run bench -- hostile kill` does at length. */
 
@@ -9,7 +9,7 @@ test('three thousand hostile requests break nothing, and the server answers on',
   baseURL,
 }) => {
   test.setTimeout(300_000)
-  const { broken, statuses } = await besiege(baseURL!, 3000, 0.61)
+  const { broken, statuses } = await fuzzServer(baseURL!, 3000, 0.61)
   const told = broken.map(
     ({ request, status, answer }) =>
       `${status} ${request.method} ${request.path} ${String(request.body ?? '').slice(0, 300)}: ${answer.slice(0, 200)}`,
@@ -22,10 +22,10 @@ test('three thousand hostile requests break nothing, and the server answers on',
 
 test('forty kills lose nothing that was answered, and it starts every time', async () => {
   test.setTimeout(600_000)
-  const killer = new Killer(4866, randomLcg(0.17))
+  const crashTest = new CrashTest(4866, randomLcg(0.17))
   try {
-    for (let i = 0; i < 40; i++) await killer.kill(SCENES[i % SCENES.length]!)
+    for (let i = 0; i < 40; i++) await crashTest.kill(SCENARIOS[i % SCENARIOS.length]!)
   } finally {
-    await killer.end()
+    await crashTest.end()
   }
 })

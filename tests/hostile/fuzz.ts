@@ -3,8 +3,8 @@ import { Agent, request as send } from 'node:http'
 import { randomLcg } from 'd3-random'
 import { hostileRequests, type HostileRequest } from './requests'
 
-/** What became of a siege. */
-export interface Siege {
+/** What became of a report. */
+export interface FuzzReport {
   /** How often each status was answered; 0 stands for a connection that was ended. */
   statuses: Record<number, number>
   /** Requests that were answered by 5xx, but for "busy". */
@@ -20,25 +20,29 @@ const HEALTH_EVERY_MS = 25
 const NOTED_MS = 100
 
 /** Sends requests by seed to a server, several at once, and asks how it is all the while. */
-export async function besiege(base: string, requests: number, seed: number): Promise<Siege> {
+export async function fuzzServer(
+  base: string,
+  requests: number,
+  seed: number,
+): Promise<FuzzReport> {
   const random = randomLcg(seed)
   const next = hostileRequests(random, await someIds(base))
   const agent = new Agent({ keepAlive: true, maxSockets: AT_ONCE })
-  const siege: Siege = { statuses: {}, broken: [], longestStallMs: 0, stalls: [] }
+  const report: FuzzReport = { statuses: {}, broken: [], longestStallMs: 0, stalls: [] }
   const underWay = new Set<string>()
   let left = requests
 
-  const besieger = async () => {
+  const sender = async () => {
     while (left-- > 0) {
       const request = next()
       const words = `${request.method} ${request.path.slice(0, 80)} ${String(request.body ?? '').slice(0, 120)}`
       underWay.add(words)
       const { status, answer } = await answerTo(base, request, agent)
       underWay.delete(words)
-      siege.statuses[status] = (siege.statuses[status] ?? 0) + 1
+      report.statuses[status] = (report.statuses[status] ?? 0) + 1
       const isBroken = status >= 500 && !(status === 503 && answer.includes('"Busy"'))
       if (isBroken || answer.includes('"status":500'))
-        siege.broken.push({ request, status, answer })
+        report.broken.push({ request, status, answer })
     }
   }
   let isOver = false
@@ -49,19 +53,19 @@ export async function besiege(base: string, requests: number, seed: number): Pro
       const began = performance.now()
       await answerTo(base, { method: 'GET', path: 'health', headers: {} }, healthAgent)
       const ms = performance.now() - began
-      siege.longestStallMs = Math.max(siege.longestStallMs, ms)
-      if (ms > NOTED_MS) siege.stalls.push({ ms: Math.round(ms), underWay: before })
+      report.longestStallMs = Math.max(report.longestStallMs, ms)
+      if (ms > NOTED_MS) report.stalls.push({ ms: Math.round(ms), underWay: before })
       await new Promise((done) => setTimeout(done, HEALTH_EVERY_MS))
     }
   }
   const watching = watch()
-  await Promise.all(Array.from({ length: AT_ONCE }, besieger))
+  await Promise.all(Array.from({ length: AT_ONCE }, sender))
   isOver = true
   await watching
   agent.destroy()
   healthAgent.destroy()
-  siege.stalls.sort((a, b) => b.ms - a.ms)
-  return siege
+  report.stalls.sort((a, b) => b.ms - a.ms)
+  return report
 }
 
 function answerTo(
