@@ -48,15 +48,16 @@ watch(trouble, (now, before) => {
 
 .warning {
   display: flex;
+  flex-wrap: wrap;
   align-items: center;
-  gap: 16px;
+  gap: 8px 16px;
   padding: 8px 24px;
   border-bottom: 1px solid var(--line-firm);
   background: var(--ochre-pale);
 }
 
 .warning p {
-  flex: 1;
+  flex: 1 1 280px;
   margin: 0;
 }
 </style>
