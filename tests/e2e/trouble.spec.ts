@@ -56,6 +56,7 @@ test.describe('a log that cannot be opened', () => {
     rmSync(join(folder, DATABASE_FILE))
     await expect(page.locator('main')).toBeVisible({ timeout: 30_000 })
     await expect(told).toBeHidden()
+    await page.close()
   })
 
   test('because another server holds it says which', async ({ page }) => {
@@ -68,6 +69,8 @@ test.describe('a log that cannot be opened', () => {
     await expect(page.getByRole('alert').first()).toContainText(
       `is open already (process ${first.pid}, since`,
     )
+    // it looks again every few seconds, and its server is about to end
+    await page.close()
   })
 })
 
