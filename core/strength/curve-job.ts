@@ -26,6 +26,8 @@ import { first, present } from '../present'
 export interface JobSwatch {
   /** g air-dry plant per g dry fibre. */
   ratioDry: number
+  /** SD of its logarithm; all was weighed where it is left out. */
+  ratioErrorSd?: number
   lot: string
   dyed: SeenSpectrum
   bare: SeenSpectrum
@@ -82,7 +84,7 @@ export interface CurveAnswer extends DescribedPosterior {
 }
 
 /** To be raised with every change of what comes out, so that no older answer is kept. */
-export const CURVE_VERSION = 3
+export const CURVE_VERSION = 4
 
 /**
  * The posterior of one curve from readings: strengths, estimates calibrated by what the source has
@@ -143,12 +145,13 @@ function pointsOf(swatches: readonly JobSwatch[]) {
     bare: spectrumSeen(swatch.bare),
   }))
   const points = colours.map(({ swatch, dyed, bare }): StrengthPoint => {
-    const { ratioDry, lot, errorDe } = swatch
+    const { ratioDry, ratioErrorSd = 0, lot, errorDe } = swatch
     const measured = isMeasured(swatch.dyed)
     const strength = calibrated(strengthOver(dyed, bare), measured, calibration)
-    if (measured) return { ratio: ratioDry, lot, strength }
+    const at = { ratio: ratioDry, lot, strength, ...(ratioErrorSd > 0 && { ratioErrorSd }) }
+    if (measured) return at
     const readingSd = strengthErrorSd(dyed, bare, errorDe ?? EYE_ERROR_DE)
-    return { ratio: ratioDry, lot, strength, errorSd: Math.hypot(calibration.logSd, readingSd) }
+    return { ...at, errorSd: Math.hypot(calibration.logSd, readingSd) }
   })
   const estimated = swatches.filter(({ dyed }) => !isMeasured(dyed)).length
   return { points, calibration, estimated, colours }

@@ -20,6 +20,8 @@ export interface Shape {
   ratioOf(share: number, scale: number): number
   /** d share / d log scale, from the share: never positive, a larger scale bends later. */
   perLogScale(share: number, ratio: number, scale: number): number
+  /** d log share / d log ratio: 1 at the origin, 0 at the ceiling. */
+  elasticity(ratio: number, scale: number): number
 }
 
 /**
@@ -32,11 +34,13 @@ export const SHAPES: Record<CurveModel, Shape> = {
     share: (ratio, scale) => -Math.expm1(-ratio / scale),
     ratioOf: (share, scale) => -scale * Math.log1p(-share),
     perLogScale: (share, ratio, scale) => (-ratio / scale) * (1 - share),
+    elasticity: (ratio, scale) => ratio / scale / Math.expm1(ratio / scale),
   },
   hyperbolic: {
     share: (ratio, scale) => ratio / (scale + ratio),
     ratioOf: (share, scale) => (scale * share) / (1 - share),
     perLogScale: (share) => -share * (1 - share),
+    elasticity: (ratio, scale) => scale / (scale + ratio),
   },
 }
 

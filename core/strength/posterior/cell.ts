@@ -32,12 +32,18 @@ export interface LotSummary {
 /**
  * Sums up a lot: each alternative is the sums of "none" with one weight cut.
  *
+ * A ratio that is known with an error moves every swatch of the lot the same way, each by its slope:
+ * the covariance is that of the scatter and one outer product more, and stays in closed form
+ * (Sherman and Morrison 1950).
+ *
  * @param swatches of one lot
  * @param logShares log g of each
+ * @param slopes of each: how far log S moves for one SD of its log ratio
  */
 export function summariseLot(
   swatches: readonly Observation[],
   logShares: ArrayLike<number>,
+  slopes: ArrayLike<number>,
   begin: number,
   errorVariance: number,
 ): LotSummary {
@@ -45,37 +51,60 @@ export function summariseLot(
   const means = new Float64Array(n + 1)
   const variances = new Float64Array(n + 1)
   const within = new Float64Array(n + 1)
-  let weight = 0
-  let sum = 0
-  let squares = 0
+  const all: LotSums = { w: 0, y: 0, yy: 0, a: 0, ay: 0, aa: 0 }
   let logDeterminant = 0
   for (let i = 0; i < n; i++) {
     const { logS, knownVariance } = swatches[i]!
     const variance = knownVariance + errorVariance
-    const y = logS - logShares[begin + i]!
-    weight += 1 / variance
-    sum += y / variance
-    squares += (y * y) / variance
+    addTo(all, 1 / variance, logS - logShares[begin + i]!, slopes[begin + i]!)
     logDeterminant += Math.log(variance)
   }
-  const fill = (k: number, w: number, s: number, q: number, logDet: number) => {
-    const mean = s / w
+  const fill = (k: number, { w, y, yy, a, ay, aa }: LotSums, logDet: number) => {
+    const shared = 1 + aa
+    const weight = w - (a * a) / shared
+    const sum = y - (a * ay) / shared
+    const squares = yy - (ay * ay) / shared
+    const mean = sum / weight
     means[k] = mean
-    variances[k] = 1 / w
+    variances[k] = 1 / weight
     within[k] =
       n * LOG_SOUND -
-      0.5 * (logDet + Math.log(w) + (n - 1) * LOG_2PI + Math.max(0, q - s * mean)) +
+      0.5 *
+        (logDet +
+          Math.log(shared * weight) +
+          (n - 1) * LOG_2PI +
+          Math.max(0, squares - sum * mean)) +
       (k > 0 ? LOG_ODDS : 0)
   }
-  fill(0, weight, sum, squares, logDeterminant)
+  fill(0, all, logDeterminant)
   const wider = logDeterminant + 2 * Math.log(OUTLIER_FACTOR)
   for (let i = 0; i < n; i++) {
     const { logS, knownVariance } = swatches[i]!
-    const cut = CUT / (knownVariance + errorVariance)
-    const y = logS - logShares[begin + i]!
-    fill(i + 1, weight - cut, sum - cut * y, squares - cut * y * y, wider)
+    const cut = { ...all }
+    const weight = -CUT / (knownVariance + errorVariance)
+    addTo(cut, weight, logS - logShares[begin + i]!, slopes[begin + i]!)
+    fill(i + 1, cut, wider)
   }
   return { means, variances, within }
+}
+
+/** Sums over a lot's swatches, each by its weight: of y = log S - log g, of slopes a, and products. */
+interface LotSums {
+  w: number
+  y: number
+  yy: number
+  a: number
+  ay: number
+  aa: number
+}
+
+function addTo(sums: LotSums, weight: number, y: number, a: number): void {
+  sums.w += weight
+  sums.y += weight * y
+  sums.yy += weight * y * y
+  sums.a += weight * a
+  sums.ay += weight * a * y
+  sums.aa += weight * a * a
 }
 
 /** Everything that is normal once shape, scale, error SD and lot SD are given. */
@@ -109,11 +138,13 @@ export interface CellSettings {
  * chance to lie below their limit, each as a lot of its own.
  *
  * @param censoredLogShares log g of each censored swatch
+ * @param censoredSlopes how far the log S of each moves for one SD of its log ratio
  */
 export function cellPosterior(
   lots: readonly LotSummary[],
   censored: readonly Observation[],
   censoredLogShares: ArrayLike<number>,
+  censoredSlopes: ArrayLike<number>,
   settings: CellSettings,
 ): CellPosterior {
   const { errorVariance, lotVariance, priorMean, priorVariance } = settings
@@ -133,7 +164,7 @@ export function cellPosterior(
   let variance = 1 / precision
   for (let i = 0; i < censored.length; i++) {
     const { logS, knownVariance } = censored[i]!
-    const spread = variance + lotVariance + errorVariance + knownVariance
+    const spread = variance + lotVariance + errorVariance + knownVariance + censoredSlopes[i]! ** 2
     const z = (logS - censoredLogShares[i]! - mean) / Math.sqrt(spread)
     const logChance = logNormalCdf(z)
     logEvidence += logChance

@@ -1,7 +1,7 @@
 import { CURVE_MODELS, SHAPES, type CurveModel } from '../saturation'
 import { cellPosterior, summariseLot, type CellPosterior } from './cell'
 import { logNormalDensity } from './normal'
-import type { Observations } from './observations'
+import type { Observation, Observations } from './observations'
 import { SHAPE_FACTORS, type Prior } from './priors'
 
 /** One cell of the grid, with its share of the posterior. */
@@ -129,14 +129,18 @@ function cellsOn(
       const scale = Math.exp(logScale)
       const logShareAt = ({ ratio }: { ratio: number }) =>
         Math.log(SHAPES[model].share(ratio, scale))
+      const slopeAt = ({ ratio, ratioErrorSd }: Observation) =>
+        ratioErrorSd === 0 ? 0 : ratioErrorSd * SHAPES[model].elasticity(ratio, scale)
       const logShares = measured.map(logShareAt)
+      const slopes = measured.map(slopeAt)
       const censored = observations.censored.map(logShareAt)
+      const censoredSlopes = observations.censored.map(slopeAt)
       const scaleDensity = logNormalDensity(centred - Math.log(prior.scale), prior.scaleLogSd ** 2)
       for (const logErrorSd of errorSds) {
         const errorVariance = Math.exp(2 * logErrorSd)
         let begin = 0
         const lots = observations.lots.map(({ swatches }) => {
-          const summary = summariseLot(swatches, logShares, begin, errorVariance)
+          const summary = summariseLot(swatches, logShares, slopes, begin, errorVariance)
           begin += swatches.length
           return summary
         })
@@ -145,7 +149,7 @@ function cellsOn(
           prior.errorLogSd ** 2,
         )
         for (const lotSd of lotSds) {
-          const cell = cellPosterior(lots, observations.censored, censored, {
+          const cell = cellPosterior(lots, observations.censored, censored, censoredSlopes, {
             errorVariance,
             lotVariance: lotSd ** 2,
             priorMean,

@@ -9,6 +9,11 @@ export type PosteriorPoint = {
   lot?: string
   /** Known error of log S beside the source's own scatter, such as of an estimated colour. */
   errorSd?: number
+  /**
+   * Error of log ratio, where plant or fibre was not weighed. Swatches of one lot share it: what was
+   * counted once is off by the same factor in all of them.
+   */
+  ratioErrorSd?: number
 } & ({ strength: number } | { censoredBelow: number })
 
 export interface Observation {
@@ -17,6 +22,8 @@ export interface Observation {
   logS: number
   /** Variance of log S that is known beforehand. */
   knownVariance: number
+  /** SD of log ratio. */
+  ratioErrorSd: number
 }
 
 export interface Observations {
@@ -49,10 +56,12 @@ export function readObservations(points: readonly PosteriorPoint[]): Observation
     const at = `/points/${i}`
     const ratio = notNegative(point.ratio, `${at}/ratio`)
     const errorSd = notNegative(point.errorSd ?? 0, `${at}/errorSd`)
+    const ratioErrorSd = notNegative(point.ratioErrorSd ?? 0, `${at}/ratioErrorSd`)
     if (ratio === 0) return
     if ('strength' in point && finite(point.strength, `${at}/strength`) > DETECTABLE) {
       const knownVariance = errorSd ** 2 + (READING_SD / point.strength) ** 2
-      const swatch = { ratio, logS: Math.log(point.strength), knownVariance }
+      const logS = Math.log(point.strength)
+      const swatch = { ratio, logS, knownVariance, ratioErrorSd }
       const name = point.lot === undefined ? `#${i}` : `lot ${point.lot}`
       const lot = lots.get(name)
       if (lot) lot.push(swatch)
@@ -65,7 +74,7 @@ export function readObservations(points: readonly PosteriorPoint[]): Observation
     }
     const below = Math.max(positive(limit, `${at}/censoredBelow`), DETECTABLE)
     const knownVariance = errorSd ** 2 + (READING_SD / below) ** 2
-    censored.push({ ratio, logS: Math.log(below), knownVariance })
+    censored.push({ ratio, logS: Math.log(below), knownVariance, ratioErrorSd })
   })
   const ratios = points.map(({ ratio }) => ratio).filter((ratio) => ratio > 0)
   return {

@@ -121,6 +121,7 @@ const posteriorPoint = Joi.object({
   censoredBelow: Joi.number().greater(0).max(1e9),
   lot: Joi.string().max(60),
   errorSd: Joi.number().min(0).max(10),
+  ratioErrorSd: Joi.number().min(0).max(2),
 })
   .xor('strength', 'censoredBelow')
   .messages({
