@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { useId } from 'vue'
 import { formatNumber, formatRatio } from '~~/core/quantity/format-quantity'
+import { dryRatioText } from '~/format/ratio'
 import { bandAt } from '~~/core/strength/posterior/band-at'
 import EnoughMark from '~/features/strength/EnoughMark.vue'
 import { placedPoints } from '~/features/strength/placed-points'
@@ -72,7 +73,24 @@ const spoken = computed(
     (answer.value ? `, enough at ${formatRatio(answer.value.enough.mid)} dry` : ''),
 )
 const title = (point: StrengthPointView) =>
-  `${point.code}: ${isEstimated(point) ? '~' : ''}${formatNumber(point.strength)} at ${formatRatio(point.ratioDry)} dry, ${point.lotCodes.join(', ')}`
+  `${point.code}, ${point.name}: ${isEstimated(point) ? '~' : ''}${formatNumber(point.strength)} at ${dryRatioText(point)}, ${point.lotCodes.join(', ')}${point.boiled ? ', boiled' : ''}`
+
+/** Ratios that were not weighed are as likely as nine in ten to lie along these lines. */
+const Z_90 = 1.645
+const spans = computed(() =>
+  placed.value.flatMap(({ swatchId, ratioDry, ratioErrorSd, strength }) =>
+    ratioErrorSd
+      ? [
+          {
+            swatchId,
+            from: x.value(ratioDry * Math.exp(-Z_90 * ratioErrorSd)),
+            to: x.value(ratioDry * Math.exp(Z_90 * ratioErrorSd)),
+            y: y.value(strength),
+          },
+        ]
+      : [],
+  ),
+)
 </script>
 
 <template>
@@ -146,6 +164,16 @@ const title = (point: StrengthPointView) =>
           :right="width - MARGIN.right"
         />
       </template>
+      <line
+        v-for="span in spans"
+        :key="`span ${span.swatchId}`"
+        :clip-path="`url(#${frame})`"
+        :x1="span.from"
+        :x2="span.to"
+        :y1="span.y"
+        :y2="span.y"
+        class="span"
+      />
       <circle
         v-for="point in placed"
         :key="point.swatchId"
@@ -173,10 +201,12 @@ const title = (point: StrengthPointView) =>
       <SwingTag
         :code="tag.point.code"
         :hex="tag.point.hex"
-        :line="`${formatRatio(tag.point.ratioDry)} dry, ${tag.point.lotCodes.join(', ') || tag.point.potCode}`"
+        :line="`${dryRatioText(tag.point)}, ${tag.point.lotCodes.join(', ') || tag.point.potCode}${tag.point.boiled ? ', boiled' : ''}`"
         :figure="`${isEstimated(tag.point) ? '~' : ''}${formatNumber(tag.point.strength, 2)}`"
         :figure-note="tag.point.exclusion ? 'not counted' : (tag.point.depth ?? '')"
-      />
+      >
+        <template #name>{{ tag.point.name }}</template>
+      </SwingTag>
     </div>
   </div>
 </template>
@@ -250,6 +280,11 @@ text {
 }
 
 .swatch {
+  stroke: #6b7378;
+  stroke-width: 1.5;
+}
+
+.span {
   stroke: #6b7378;
   stroke-width: 1.5;
 }

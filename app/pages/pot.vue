@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { PARTS } from '~~/catalogue/parts'
 import { formatNumber, formatRatio } from '~~/core/quantity/format-quantity'
+import GuardList from '~/features/baths/GuardList.vue'
 import ChooseLots from '~/features/pot/ChooseLots.vue'
 import ChoosePieces from '~/features/pot/ChoosePieces.vue'
 import ExpectedColours from '~/features/pot/ExpectedColours.vue'
@@ -9,7 +10,8 @@ import PotAnswer from '~/features/pot/PotAnswer.vue'
 import PotHow from '~/features/pot/PotHow.vue'
 import PotNav from '~/features/pot/PotNav.vue'
 import PotTimes from '~/features/pot/PotTimes.vue'
-import WasDyed from '~/features/pot/WasDyed.vue'
+import PastEnd from '~/features/pot/past/PastEnd.vue'
+import PastLooks from '~/features/pot/past/PastLooks.vue'
 import { useKeepPot } from '~/features/pot/useKeepPot'
 import { POT_PLAN, usePotPlan } from '~/features/pot/usePotPlan'
 import { POT_STOCK, usePotStock } from '~/features/pot/usePotStock'
@@ -98,9 +100,14 @@ async function light() {
   if (pots) void navigateTo(`/hob?pot=${first(pots).id}`)
 }
 async function done() {
-  const pot = await keepDone()
-  if (pot) void navigateTo(`/swatch?pot=${pot.id}`)
+  const pots = await keepDone()
+  if (pots) void navigateTo(`/swatch?pot=${first(pots).id}`)
 }
+const isPast = computed(() => plan.draft.mode === 'past')
+watch(isPast, (past) => {
+  // a lid is advised for a pot to come; of one of the past it is known or not
+  plan.draft.lid = past ? '' : plan.draft.lid || 'on'
+})
 useHead({ title: 'Pot · Juniper Haze' })
 </script>
 
@@ -126,17 +133,30 @@ useHead({ title: 'Pot · Juniper Haze' })
     </span>
     <p v-if="unloaded" class="wrong" role="alert">{{ unloaded }}</p>
     <div class="end row">
-      <ElButton v-if="plan.group?.curve" :aria-expanded="isWanting" @click="toggleWanting">
+      <ElRadioGroup v-model="plan.draft.mode" aria-label="Which pot">
+        <ElRadioButton value="plan">To dye</ElRadioButton>
+        <ElRadioButton value="past">Dyed already</ElRadioButton>
+      </ElRadioGroup>
+      <ElButton
+        v-if="!isPast && plan.group?.curve"
+        :aria-expanded="isWanting"
+        @click="toggleWanting"
+      >
         Pick a depth
       </ElButton>
       <ElButton :disabled="!plan.current || !plan.pieces.length" @click="plan.useAll">
         Use all that is left
       </ElButton>
-      <ElButton :loading="saving" @click="planIt">Keep the plan</ElButton>
-      <ElButton type="primary" :loading="saving" @click="light">Light it</ElButton>
+      <ElButton v-if="isPast" type="primary" :loading="saving" @click="done">
+        Save as done
+      </ElButton>
+      <template v-else>
+        <ElButton :loading="saving" @click="planIt">Keep the plan</ElButton>
+        <ElButton type="primary" :loading="saving" @click="light">Light it</ElButton>
+      </template>
     </div>
+    <p v-if="failure" class="wrong refused" role="alert">{{ failure }}</p>
   </div>
-  <p v-if="failure" class="wrong" role="alert">{{ failure }}</p>
 
   <template v-if="!plan.from">
     <WantedDepth
@@ -168,7 +188,7 @@ useHead({ title: 'Pot · Juniper Haze' })
       />
     </div>
   </template>
-  <PotAnswer />
+  <PotAnswer v-if="!isPast" />
 
   <div v-if="stock" class="columns">
     <div class="stack">
@@ -176,12 +196,16 @@ useHead({ title: 'Pot · Juniper Haze' })
       <ChoosePieces :stock="stock" :errors="errors" />
       <InJars />
     </div>
-    <ExpectedColours />
+    <div v-if="isPast" class="stack">
+      <PastEnd :errors="errors" />
+      <GuardList v-model="plan.draft.justifications" :guards="plan.guards" />
+    </div>
+    <ExpectedColours v-else />
     <PotHow :stock="stock" :errors="errors" />
   </div>
   <div v-if="stock" class="below">
-    <PotTimes />
-    <WasDyed :errors="errors" :saving="saving" @done="done" />
+    <PastLooks v-if="isPast" />
+    <PotTimes v-else />
   </div>
 </template>
 
@@ -210,6 +234,11 @@ useHead({ title: 'Pot · Juniper Haze' })
   align-items: center;
 }
 
+.refused {
+  flex-basis: 100%;
+  text-align: right;
+}
+
 .typed {
   width: 108px;
 }
@@ -231,8 +260,6 @@ useHead({ title: 'Pot · Juniper Haze' })
 
 .below {
   display: grid;
-  grid-template-columns: minmax(0, 2fr) minmax(0, 1fr);
-  gap: 16px;
   margin-top: 16px;
 }
 

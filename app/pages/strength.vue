@@ -94,6 +94,7 @@ useHead({ title: () => `${name.value || 'Strength'} · Juniper Haze` })
           @choose="groupKey = $event"
         />
         <div v-else class="panel chart-panel">
+          <p v-if="group.treatedHow" class="quiet">Mordanted {{ group.treatedHow }}.</p>
           <StrengthChart
             :group="group"
             :curve="shown"

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { formatRatio } from '~~/core/quantity/format-quantity'
+import { dryRatioText } from '~/format/ratio'
 import type { Illuminant } from '~~/core/colour/weighting'
 import { newId } from '~~/shared/ids'
 import type { ReadBy } from '~~/shared/schemas/swatch/reading'
@@ -89,7 +89,7 @@ useHead({ title: () => `${hand.value?.swatch.code ?? 'Swatch'} · Juniper Haze` 
     <h1>{{ name || 'Swatch' }}</h1>
     <p v-if="hand" class="on-grey">
       {{ hand.swatch.code }} · {{ hand.pot.code }}, {{ shortDate(hand.pot.dyedOn) }} ·
-      {{ hand.pot.ratioDry === null ? 'ratio unknown' : `${formatRatio(hand.pot.ratioDry)} dry` }}
+      {{ dryRatioText(hand.pot) }}
     </p>
     <p v-if="failure" role="alert">{{ failure }}</p>
     <div v-if="hand" class="end row on-grey">

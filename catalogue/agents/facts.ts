@@ -13,11 +13,26 @@ export interface AgentFacts {
   provenance: Provenance
 }
 
+/**
+ * How mordants are written on tags. Salts of one metal have marks of their own: they act differently,
+ * and whoever compares them wants them apart.
+ */
+export const MORDANT_MARKS = [
+  'Al',
+  'Al acetate',
+  'Al triformate',
+  'Fe',
+  'Cu',
+  'Ta',
+  'gall',
+] as const
+export type MordantMark = (typeof MORDANT_MARKS)[number]
+
 /** A mordant beside this: how it is written and how much is usual. */
 export interface MordantFacts extends AgentFacts {
   role: 'mordant'
   /** How it is written on tags. */
-  mark: 'Al' | 'Fe' | 'Cu' | 'Ta'
+  mark: MordantMark
   usualPercentWof: number
   rangePercentWof: readonly [number, number]
 }

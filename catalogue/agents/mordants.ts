@@ -1,4 +1,4 @@
-import { DUST, type MordantFacts } from './facts'
+import { DUST, MORDANT_MARKS, type MordantFacts, type MordantMark } from './facts'
 import { keysOf } from '../../core/json'
 
 const DRY_TIGHT = 'Dry, in a closed and labelled jar, locked away.'
@@ -22,7 +22,7 @@ export const MORDANTS = {
     chemical: 'basic aluminium acetate',
     role: 'mordant',
     is: 'powder',
-    mark: 'Al',
+    mark: 'Al acetate',
     usualPercentWof: 8,
     rangePercentWof: [5, 10],
     caution: `${DUST} It can leave freckles: dissolve it wholly before the cloth goes in.`,
@@ -34,7 +34,7 @@ export const MORDANTS = {
     chemical: 'aluminium formate',
     role: 'mordant',
     is: 'powder',
-    mark: 'Al',
+    mark: 'Al triformate',
     usualPercentWof: 10,
     rangePercentWof: [5, 20],
     caution: `${DUST} Its bath is sour: eyes covered.`,
@@ -82,7 +82,7 @@ export const MORDANTS = {
     chemical: 'ground oak galls',
     role: 'mordant',
     is: 'powder',
-    mark: 'Ta',
+    mark: 'gall',
     usualPercentWof: 10,
     rangePercentWof: [5, 20],
     caution: 'Fine dust: keep it out of your lungs.',
@@ -96,8 +96,8 @@ export const MORDANT_KEYS = keysOf(MORDANTS)
 
 export const isMordant = (agent: string): agent is Mordant => Object.hasOwn(MORDANTS, agent)
 
-/** How a set of mordants is written on a tag: `Al`, `Al Fe`, `none`; each mark once. */
+/** How a set of mordants is written on a tag: `Al`, `Al acetate Fe`, `none`; each mark once. */
 export function mordantMarks(agents: readonly Mordant[]): string {
-  const marks = new Set(agents.map((agent) => MORDANTS[agent].mark))
-  return (['Al', 'Fe', 'Cu', 'Ta'] as const).filter((mark) => marks.has(mark)).join(' ') || 'none'
+  const marks = new Set<MordantMark>(agents.map((agent) => MORDANTS[agent].mark))
+  return MORDANT_MARKS.filter((mark) => marks.has(mark)).join(' ') || 'none'
 }

@@ -23,7 +23,8 @@ export interface RecipeCard {
   minutes: number | null
   finalPh: number | null
   bathNumber: number
-  additions: { agent: string; massG: number }[]
+  /** null: nobody weighed it. */
+  additions: { agent: string; massG: number | null }[]
   steps: string[]
   pieces: {
     code: string
@@ -82,7 +83,9 @@ export function recipeMarkdown(card: RecipeCard): string {
     line('Hottest with the pieces in', unread(card.tempC, ' °C')),
     line('Time in', card.minutes === null ? 'not noted' : formatDuration(card.minutes)),
     line('Final pH', unread(card.finalPh, '')),
-    ...card.additions.map(({ agent, massG }) => line('Added', `${formatMass(massG)} ${agent}`)),
+    ...card.additions.map(({ agent, massG }) =>
+      line('Added', `${massG === null ? 'some' : formatMass(massG)} ${agent}`),
+    ),
     '',
     '## Steps',
     '',

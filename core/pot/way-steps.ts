@@ -18,6 +18,7 @@ export const WAY_STEP_KINDS = [
   'dye',
   'air',
   'coat',
+  'add',
   'cool',
   'lift',
 ] as const
@@ -57,6 +58,8 @@ export interface WayStep {
   burner?: boolean
   daylight?: boolean
   /** What is looked for, and how often, min. */
+  /** Of a step that stirs something in: what is meant to go in; null: not weighed. */
+  adds?: { agent: string; form: string; massG: number | null }
   look?: string
   lookEveryMin?: number
   again?: Again

@@ -18,6 +18,10 @@ export interface ActualCourse extends PlannedCourse {
 
 /** How near the boil counts as boiled, °C: a probe and a pot's bottom differ by as much. */
 const NEAR_BOIL_C = 1
+/** Whether a temperature is as near the boil as makes no difference. */
+export const isBoiling = (tempC: number, boilingC: number): boolean =>
+  tempC >= boilingC - NEAR_BOIL_C
+
 /** Beyond these a difference is worth a word; the tolerances of like factors. */
 const TOLERANCE = { ratio: 0.1, minutes: 0.2, tempC: 5, ph: 0.5 }
 
@@ -40,7 +44,7 @@ export function whatHappened(
         ? Math.round(stays.reduce((all, { minutes }) => all + minutes, 0) / stays.length)
         : null,
     ph: sum.ph?.ph ?? null,
-    boiled: sum.topC === null ? null : sum.topC >= boilingC - NEAR_BOIL_C,
+    boiled: sum.topC === null ? null : isBoiling(sum.topC, boilingC),
   }
 }
 

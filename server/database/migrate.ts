@@ -5,6 +5,7 @@ import { basket } from './migrations/0003-basket'
 import { pot } from './migrations/0004-pot'
 import { swatch } from './migrations/0005-swatch'
 import { changeOrder } from './migrations/0006-change-order'
+import { asItWas } from './migrations/0007-as-it-was'
 
 interface Migration extends Knex.Migration {
   name: string
@@ -20,6 +21,7 @@ export const MIGRATIONS: readonly Migration[] = [
   pot,
   swatch,
   changeOrder,
+  asItWas,
 ]
 
 /** Migrations are compiled in: a bundled server has no migration files beside it. */

@@ -1,5 +1,6 @@
 import type { Knex } from 'knex'
 import type { Basis, PlantState } from '../../core/harvest/dry-fraction'
+import type { AmountBasis } from '../../core/harvest/ratio-error'
 import type { LotStepKind } from '../../core/harvest/lot-step'
 import { roundToMilligram } from '../../core/harvest/net-mass'
 import { newId } from '../../shared/ids'
@@ -29,6 +30,8 @@ export interface Movement {
   kind: MovementKind
   /** g in the lot's state then; negative where it left. */
   deltaG: number
+  /** How well that is known. */
+  massBasis?: AmountBasis
   /** Local calendar date. */
   happenedOn: string
   state: PlantState
@@ -44,6 +47,7 @@ interface MovementRow {
   event_id: string | null
   kind: MovementKind
   delta_g: number
+  mass_basis: AmountBasis
   happened_on: string
   state: PlantState
   dry_fraction: number
@@ -65,6 +69,7 @@ export const movementRepository = (db: Knex) => ({
       event_id: movement.eventId ?? null,
       kind: movement.kind,
       delta_g: roundToMilligram(movement.deltaG),
+      mass_basis: movement.massBasis ?? 'weighed',
       happened_on: movement.happenedOn,
       state: movement.state,
       dry_fraction: movement.dryFraction,
@@ -119,6 +124,7 @@ export const movementRepository = (db: Knex) => ({
       eventId: row.event_id,
       kind: row.kind,
       deltaG: row.delta_g,
+      massBasis: row.mass_basis,
       happenedOn: row.happened_on,
       state: row.state,
       dryFraction: row.dry_fraction,

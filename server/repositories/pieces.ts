@@ -18,6 +18,7 @@ interface PieceRow extends RecordedRow {
   dry_g: number
   note: string
   blend: string
+  dry_basis: Piece['dryBasis']
   base: Piece['base']
   mark: string
   set_id: string | null
@@ -68,6 +69,7 @@ export const pieceRepository = (db: Knex) => {
       form: row.form,
       dryG: row.dry_g,
       blend: parseJson<Piece['blend']>(row.blend),
+      dryBasis: row.dry_basis,
       base: row.base,
       mark: row.mark,
       setId: row.set_id,
@@ -173,6 +175,7 @@ const toEdited = (piece: PieceEdit) => ({
   name: piece.name,
   form: piece.form,
   dry_g: piece.dryG,
+  dry_basis: piece.dryBasis,
   note: piece.note,
   blend: JSON.stringify(piece.blend),
   base: piece.base,

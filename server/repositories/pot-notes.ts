@@ -8,6 +8,7 @@ interface EventRow {
   pot_id: string
   kind: PotEventKind
   at: string
+  tolerance_min: number
   note: string
   step_id: string | null
   data: string
@@ -18,6 +19,7 @@ const toEvent = (row: EventRow): PotEvent =>
     id: row.id,
     kind: row.kind,
     at: row.at,
+    toleranceMin: row.tolerance_min,
     note: row.note,
     stepId: row.step_id,
     data: JSON.parse(row.data) as unknown,
@@ -50,6 +52,7 @@ export const potNotes = (db: Knex) => ({
       pot_id: potId,
       kind: event.kind,
       at: event.at,
+      tolerance_min: event.toleranceMin,
       note: event.note,
       step_id: event.stepId,
       data: JSON.stringify(event.data),
@@ -62,7 +65,15 @@ export const potNotes = (db: Knex) => ({
     kind: 'planned' | 'lit' | 'done' | 'setAside' | 'restored',
     at: string,
   ): Promise<void> {
-    await this.add(potId, { id: newId(), kind, at, note: '', stepId: null, data: {} })
+    await this.add(potId, {
+      id: newId(),
+      kind,
+      at,
+      toleranceMin: 0,
+      note: '',
+      stepId: null,
+      data: {},
+    })
   },
 
   async setAside(ids: readonly string[], at: string | null): Promise<void> {

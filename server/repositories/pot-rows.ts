@@ -1,5 +1,6 @@
 import { group } from 'd3-array'
 import { plantToFibreRatio } from '../../core/harvest/ratio'
+import { AMOUNT_BASES, ratioErrorSd, type AmountBasis } from '../../core/harvest/ratio-error'
 import type { Pot, PotLot, PotPiece } from '../../shared/schemas/pot/pot'
 import type { PieceOutcome, PotEvent } from '../../shared/schemas/pot/pot-event'
 import type { PotPlan } from '../../shared/schemas/pot/pot-plan'
@@ -46,7 +47,7 @@ export type PotEdit = Pick<
 export interface KeptPlan {
   plan: PotPlan
   lots: PotLot[]
-  pieces: Pick<PotPiece, 'pieceId' | 'pieceCode' | 'dryG'>[]
+  pieces: Pick<PotPiece, 'pieceId' | 'pieceCode' | 'dryG' | 'dryBasis'>[]
 }
 
 /** Where a pot is in its life. */
@@ -108,6 +109,7 @@ function summed(rows: LotRow[]): PotLot[] {
       lotCode: last.lotCode,
       sourceId: last.sourceId,
       massG: uses.reduce((sum, { massG }) => sum + massG, 0),
+      massBasis: leastKnown(uses.map(({ massBasis }) => massBasis)),
       state: last.state,
       dryFraction: last.dryFraction,
       dryFractionBasis: last.dryFractionBasis,
@@ -117,13 +119,21 @@ function summed(rows: LotRow[]): PotLot[] {
   })
 }
 
+const withBasis = (lot: PotLot): PotLot => ({ ...lot, massBasis: lot.massBasis ?? 'weighed' })
+
+/** Of amounts that are added up, how well the sum is known. */
+const leastKnown = (bases: readonly AmountBasis[]): AmountBasis =>
+  present(AMOUNT_BASES.findLast((basis) => bases.includes(basis)))
+
 export function toPot(row: PotRow, used: LotRow[], pieceRows: PieceRow[], events: PotEvent[]): Pot {
   const kept = row.plan ? parseJson<KeptPlan>(row.plan) : null
   const isPlanned = row.stage === 'planned'
-  const lots = isPlanned ? (kept?.lots ?? []) : summed(used)
+  const lots = isPlanned ? (kept?.lots ?? []).map(withBasis) : summed(used)
   const pieces = isPlanned
     ? (kept?.pieces ?? []).map((piece) => ({
         ...piece,
+        // a plan of before amounts were told apart was weighed
+        dryBasis: piece.dryBasis ?? 'weighed',
         swatchId: null,
         swatchCode: null,
         minutes: null,
@@ -135,7 +145,11 @@ export function toPot(row: PotRow, used: LotRow[], pieceRows: PieceRow[], events
         ...(row.stage !== 'done' && { swatchId: null, swatchCode: null }),
         outcome: outcome ? parseJson<PieceOutcome>(outcome) : null,
       }))
-  const isRatioKnown = Boolean(row.is_ratio_known)
+  const errorSd = ratioErrorSd(
+    lots.map(({ massBasis, ...lot }) => ({ ...lot, basis: massBasis })),
+    pieces.map(({ dryG, dryBasis }) => ({ dryG, basis: dryBasis })),
+  )
+  const isRatioKnown = Boolean(row.is_ratio_known) && errorSd !== null
   const fibreG = pieces.reduce((sum, piece) => sum + piece.dryG, 0)
   const ratio =
     isRatioKnown && lots.length > 0 && fibreG > 0
@@ -164,6 +178,7 @@ export function toPot(row: PotRow, used: LotRow[], pieceRows: PieceRow[], events
     events,
     ratioAsWeighed: ratio?.asWeighed ?? null,
     ratioDry: ratio?.dry ?? null,
+    ratioErrorSd: ratio && errorSd,
     waterL: row.water_l,
     tempC: row.temp_c,
     minutes: row.minutes,

@@ -1,7 +1,7 @@
 import { group } from 'd3-array'
 import type { Knex } from 'knex'
 import type { Page } from '../../shared/schemas/log/common'
-import type { Pot, PotQuery } from '../../shared/schemas/pot/pot'
+import type { Pot, PotPiece, PotQuery } from '../../shared/schemas/pot/pot'
 import type { PieceOutcome } from '../../shared/schemas/pot/pot-event'
 import { likeText, pageOf } from '../database/page'
 import { potNotes } from './pot-notes'
@@ -36,6 +36,7 @@ export const potRepository = (db: Knex) => {
         'lot.code as lotCode',
         'lot.source_id as sourceId',
         db.raw('-delta_g as massG'),
+        'lot_movement.mass_basis as massBasis',
         'lot_movement.state as state',
         'lot_movement.dry_fraction as dryFraction',
         'lot_movement.dry_fraction_basis as dryFractionBasis',
@@ -60,6 +61,7 @@ export const potRepository = (db: Knex) => {
         'pot_piece.piece_id as pieceId',
         'piece.code as pieceCode',
         'pot_piece.dry_g as dryG',
+        'pot_piece.dry_basis as dryBasis',
         'pot_piece.minutes as minutes',
         'pot_piece.outcome as outcome',
         db.raw('min(swatch.id) as swatchId'),
@@ -155,8 +157,12 @@ export const potRepository = (db: Knex) => {
         .update({ plan: kept && JSON.stringify(kept) })
     },
 
-    async addPiece(potId: string, pieceId: string, dryG: number): Promise<void> {
-      await db('pot_piece').insert({ pot_id: potId, piece_id: pieceId, dry_g: dryG })
+    async addPiece(
+      potId: string,
+      { pieceId, dryG, dryBasis }: Pick<PotPiece, 'pieceId' | 'dryG' | 'dryBasis'>,
+    ): Promise<void> {
+      const weight = { dry_g: dryG, dry_basis: dryBasis }
+      await db('pot_piece').insert({ pot_id: potId, piece_id: pieceId, ...weight })
     },
 
     /** Lets the pieces of a pot go whose lighting is taken back. */

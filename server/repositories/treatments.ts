@@ -11,6 +11,7 @@ interface TreatmentRow {
   mass_g: number | null
   done_on: string
   bath_id: string | null
+  pot_id: string | null
   lot_id: string | null
   finish: Treatment['finish']
   basis: Treatment['basis']
@@ -25,6 +26,7 @@ const toTreatment = (row: TreatmentRow): Treatment => ({
   massG: row.mass_g,
   doneOn: row.done_on,
   bathId: row.bath_id,
+  potId: row.pot_id,
   lotId: row.lot_id,
   finish: row.finish,
   basis: row.basis,
@@ -52,6 +54,7 @@ export const treatmentRepository = (db: Knex) => ({
       mass_g: treatment.massG,
       done_on: treatment.doneOn,
       bath_id: treatment.bathId,
+      pot_id: treatment.potId,
       lot_id: treatment.lotId,
       finish: treatment.finish,
       basis: treatment.basis,
@@ -63,5 +66,10 @@ export const treatmentRepository = (db: Knex) => ({
   /** Takes an entry of a piece's history back (`at`), or counts it again (`null`). */
   async setAside(id: string, at: string | null): Promise<void> {
     await db('treatment').where({ id }).update({ set_aside_at: at })
+  },
+
+  /** Takes what a pot itself gave to its pieces back with it, or counts it again. */
+  async setAsideWithPot(potId: string, at: string | null): Promise<void> {
+    await db('treatment').where({ pot_id: potId }).update({ set_aside_at: at })
   },
 })

@@ -111,6 +111,7 @@ test('a forgotten piece is caught when it is planned into a pot, and may be the 
   page,
 }) => {
   await visit(page, '/pot')
+  await page.getByText('Dyed already').click()
   await page.getByRole('combobox', { name: 'Lot' }).click()
   await page.getByRole('option', { name: /TAN-/ }).first().click()
   await page

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { formatNumber, formatRatio } from '~~/core/quantity/format-quantity'
+import { formatNumber } from '~~/core/quantity/format-quantity'
+import { dryRatioText } from '~/format/ratio'
 import type { Pot } from '~~/shared/schemas/pot/pot'
 import BathTrace from './BathTrace.vue'
 import { formatDuration } from '~~/core/quantity/format-duration'
@@ -19,12 +20,12 @@ const boiled = computed(() => {
   return known ? 'yes' : 'no'
 })
 const facts = computed(() => [
-  ['Ratio', pot.ratioDry === null ? 'not known' : `${formatRatio(pot.ratioDry)} dry`],
+  ['Ratio', dryRatioText(pot)],
   ['Hottest with the pieces in', pot.tempC === null ? 'not read' : `${formatNumber(pot.tempC)} °C`],
   ['Boiled', boiled.value],
   ['Time in', pot.minutes === null ? 'not noted' : formatDuration(pot.minutes)],
   ['Final pH', pot.finalPh === null ? 'not read' : formatNumber(pot.finalPh, 3)],
-  ['Liquor', pot.end ? LIQUOR[pot.end.liquor] : 'not noted'],
+  ['Liquor', pot.end?.liquor ? LIQUOR[pot.end.liquor] : 'not noted'],
 ])
 </script>
 

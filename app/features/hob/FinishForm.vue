@@ -11,7 +11,12 @@ import { nowInstant } from '~/format/instants'
 import { notGiven } from '~~/core/present'
 
 /** The end of a pot: rinse, feel, and what becomes of liquor and stuff. */
-const { pot, lastPh } = defineProps<{ pot: Pot; lastPh: number | null }>()
+const { pot, lastPh, unconfirmed } = defineProps<{
+  pot: Pot
+  lastPh: number | null
+  /** What was planned to go in and is neither confirmed nor left out, in words. */
+  unconfirmed: readonly string[]
+}>()
 const emit = defineEmits<{ finished: [Pot] }>()
 const api = useApi()
 const { saving, failure, errors, save } = useSave()
@@ -58,6 +63,10 @@ const dries = computed(() =>
 )
 
 async function finish() {
+  if (unconfirmed.length > 0) {
+    failure.value = `${unconfirmed.join('; ')}: planned, and neither confirmed nor left out. Say which, above.`
+    return
+  }
   const body = {
     at: nowInstant(),
     ...form,

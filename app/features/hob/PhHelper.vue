@@ -52,11 +52,18 @@ const waterL = computed(() => pot.plan?.pourL ?? pot.waterL ?? 4)
 /** pH readings so far, each with all of the agent that had gone in by then. */
 const readings = computed(() => {
   let totalMassG = 0
-  return pot.events.flatMap((event) => {
-    if (event.kind === 'add' && event.data.agent === agent.value) totalMassG += event.data.massG
-    if (event.kind !== 'reading' || event.data.ph === null) return []
-    return [{ totalMassG, ph: event.data.ph }]
-  })
+  let known: { totalMassG: number; ph: number }[] = []
+  for (const event of pot.events) {
+    if (event.kind === 'add' && event.data.agent === agent.value) {
+      // after a dose that nobody weighed the bath is another one
+      if (event.data.massG === null) [known, totalMassG] = [[], 0]
+      else totalMassG += event.data.massG
+    }
+    if (event.kind === 'reading' && event.data.ph !== null) {
+      known.push({ totalMassG, ph: event.data.ph })
+    }
+  }
+  return known
 })
 /** Whether something was stirred in since the last reading: then it is to be read first. */
 const isUnread = computed(() => {

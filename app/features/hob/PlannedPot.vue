@@ -95,8 +95,8 @@ async function setAside() {
             >
           </li>
           <li v-for="each in pot.plan?.additions ?? []" :key="each.agent">
-            <strong>{{ formatMass(each.massG) }}</strong> {{ agentFacts(each.agent).label }},
-            {{ each.when }} the dye
+            <strong>{{ each.massG === null ? 'some' : formatMass(each.massG) }}</strong>
+            {{ agentFacts(each.agent).label }}, {{ each.when }} the dye
           </li>
           <li v-if="pot.plan?.ph">
             {{ agentFacts(pot.plan.ph.agent).label }} to pH

@@ -15,9 +15,15 @@ const { open, looks, isStrong, now, busy, end, stayIn } = defineProps<{
   /** The pieces cool in the bath when the dyeing is over. */
   stayIn: boolean
 }>()
-const emit = defineEmits<{ done: [OpenStep]; skip: [OpenStep]; again: [OpenStep] }>()
+const emit = defineEmits<{
+  done: [OpenStep, massG?: number | null]
+  skip: [OpenStep]
+  again: [OpenStep]
+}>()
 
 const lookAt = (each: OpenStep) => nextLook(each, looks, isStrong)
+/** What really went in, by step, where it was another amount than planned. */
+const stirred = reactive<Record<string, number | null>>({})
 const isLate = ({ late }: OpenStep) => late !== null && now > late
 /** Wetting out goes on beside: what the pot does stands first. */
 const ordered = computed(() =>
@@ -58,11 +64,20 @@ const ordered = computed(() =>
           >a strong source: early</span
         >
       </p>
+      <QuantityField
+        v-if="each.step.adds"
+        :model-value="stirred[each.step.id] ?? null"
+        label="How much really went in"
+        :hint="
+          each.step.adds.massG === null ? 'not weighed, if left empty' : 'as planned, if left empty'
+        "
+        @update:model-value="stirred[each.step.id] = $event"
+      />
       <div class="row">
         <ElButton
           :type="i === 0 ? 'primary' : undefined"
           :loading="busy"
-          @click="emit('done', each)"
+          @click="emit('done', each, stirred[each.step.id] ?? undefined)"
           >{{
             each.step.kind === 'dye' && stayIn ? 'Deep enough' : STEP_DONE[each.step.kind]
           }}</ElButton

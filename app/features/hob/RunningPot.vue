@@ -1,8 +1,10 @@
 <script setup lang="ts">
+import { agentFacts, type Agent } from '~~/catalogue/agents'
 import { wayFacts } from '~~/catalogue/ways'
 import { courseEnd, courseSteps, openSteps, type OpenStep } from '~~/core/pot/course'
+import type { WayStep } from '~~/core/pot/way-steps'
 import { sumPot } from '~~/core/pot/pot-log'
-import { formatNumber } from '~~/core/quantity/format-quantity'
+import { formatMass, formatNumber } from '~~/core/quantity/format-quantity'
 import type { BasketRow } from '~~/shared/views/basket/basket'
 import { againOf, looksOf, markedSteps, notesOf } from '~~/shared/rules/pot/course'
 import type { Lot } from '~~/shared/schemas/loft/lot'
@@ -59,8 +61,14 @@ watch(
   { immediate: true },
 )
 
+/** What was planned to go in and is neither confirmed nor left out. */
+const unconfirmed = computed(() => open.value.filter(({ step }) => step.kind === 'add'))
+
 const ids = (list: { pieceId: string }[]) => list.map(({ pieceId }) => pieceId)
-function done({ step }: OpenStep) {
+function done({ step: planned }: OpenStep, massG?: number | null) {
+  // what really went in counts, where it is another amount than was planned
+  const step =
+    planned.adds && massG !== undefined ? { ...planned, adds: { ...planned.adds, massG } } : planned
   const stepId = step.id
   if (step.kind === 'enter' && outNow.value.length > 0) {
     return note('enter', { pieceIds: ids(outNow.value) }, 'all pieces in.', { stepId })
@@ -71,7 +79,25 @@ function done({ step }: OpenStep) {
   if (step.kind === 'lift' && inNow.value.length > 0) {
     return note('pull', { pieceIds: ids(inNow.value) }, 'all pieces out.', { stepId })
   }
+  if (step.adds) return stirIn(step.adds, stepId)
   return note('step', { skipped: false }, `${step.words}: done.`, { stepId })
+}
+
+/** What was planned to go in, confirmed: off the shelf, where a jar of it stands there. */
+function stirIn({ agent: key, form, massG }: NonNullable<WayStep['adds']>, stepId: string) {
+  const agent = key as Agent
+  const jar = shelf.find((item) => item.agent === agent && item.leftG >= (massG ?? 0))
+  const data = {
+    agent,
+    form: jar?.form ?? form,
+    massG,
+    shelfId: massG === null ? null : (jar?.id ?? null),
+    lotId: null,
+    waterL: 0,
+    waterC: null,
+  }
+  const amount = massG === null ? 'some' : formatMass(massG)
+  return note('add', data, `added ${amount} ${agentFacts(agent).label}.`, { stepId })
 }
 /** Pieces that cool in the bath, or go into another round, stay in when the dyeing is over. */
 const staysIn = (stepId: string) =>
@@ -154,7 +180,12 @@ useStationKeys({
       :probe="probe"
       :spoon-ml="settings.spoonMl"
     />
-    <FinishForm v-if="panel === 'finish'" :pot="pot" :last-ph="lastPh" />
+    <FinishForm
+      v-if="panel === 'finish'"
+      :pot="pot"
+      :last-ph="lastPh"
+      :unconfirmed="unconfirmed.map(({ step }) => step.words)"
+    />
     <div class="halves">
       <PotPieces
         :pot="pot"

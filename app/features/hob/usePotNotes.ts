@@ -9,7 +9,7 @@ export type Note = <K extends NotedKind>(
   kind: K,
   data: PotEventData[K],
   words: string,
-  more?: { stepId?: string | null; note?: string },
+  more?: { stepId?: string | null; note?: string; at?: string; toleranceMin?: number },
 ) => Promise<boolean>
 
 /** Notes of a running pot: each is sent until it is answered, and is one note however often. */
@@ -17,8 +17,21 @@ export function usePotNotes(pot: () => Pot) {
   const api = useApi()
   const { failure, busy, write } = useWrite()
 
-  const note: Note = (kind, data, words, { stepId = null, note: said = '' } = {}) => {
-    const body = { id: newId(), kind, at: nowInstant(), data, stepId, note: said }
+  const note: Note = (
+    kind,
+    data,
+    words,
+    { stepId = null, note: said = '', at, toleranceMin = 0 } = {},
+  ) => {
+    const body = {
+      id: newId(),
+      kind,
+      at: at ?? nowInstant(),
+      toleranceMin,
+      data,
+      stepId,
+      note: said,
+    }
     return write(async () => {
       const send = () => api.post<Pot>(`moves/pot-note/${pot().id}`, body)
       try {

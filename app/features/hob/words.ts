@@ -22,6 +22,7 @@ export const STEP_DONE: Record<WayStepKind, string> = {
   dye: 'Pull all',
   air: 'Aired',
   coat: 'Brushed',
+  add: 'Stirred in',
   cool: 'Cool',
   lift: 'Lifted',
 }

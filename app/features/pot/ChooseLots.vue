@@ -2,11 +2,13 @@
 import { PARTS } from '~~/catalogue/parts'
 import { amountOf } from '~/features/loft/words'
 import { formatMass, formatRatio } from '~~/core/quantity/format-quantity'
-import { FIRST_RATIO } from './pot-draft'
+import { AMOUNT_BASES } from '~~/core/harvest/ratio-error'
+import { BLANK_LOT, type DraftLot } from './pot-draft'
 import { POT_PLAN } from './usePotPlan'
 import type { PotStock } from './usePotStock'
 import { ago } from '~/format/dates'
 import { present } from '~~/core/present'
+import type { Lot } from '~~/shared/schemas/loft/lot'
 
 const { stock, errors } = defineProps<{ stock: PotStock; errors: Record<string, string> }>()
 const plan = present(inject(POT_PLAN))
@@ -18,12 +20,20 @@ const nameOf = (sourceId: string) => {
 const chosen = (lotId: string) => plan.lots.find(({ lot }) => lot.id === lotId)
 
 function mixIn() {
-  plan.draft.lots.push({ lotId: '', ratioDry: FIRST_RATIO })
+  plan.draft.lots.push({ ...BLANK_LOT })
   plan.active = plan.draft.lots.length - 1
 }
 function leaveOut(i: number) {
   plan.draft.lots.splice(i, 1)
   plan.active = 0
+}
+/** How an amount taken is known; as the lot itself is known, where nothing is said. */
+const BASIS_WORDS = { weighed: 'weighed', about: 'about', unknown: 'not known' }
+const basisOf = (each: DraftLot, lot: Lot) =>
+  each.massBasis || (lot.amountBasis === 'measured' || lot.steps.length > 0 ? 'weighed' : 'about')
+function setMass(each: DraftLot, massG: number | null) {
+  each.massG = massG
+  if (each.massBasis === 'unknown') each.massBasis = ''
 }
 </script>
 
@@ -64,17 +74,45 @@ function leaveOut(i: number) {
           v-if="chosen(each.lotId)"
           :code="chosen(each.lotId)!.lot.code"
           :chosen="plan.draft.lots.length > 1 && plan.active === i"
-          :figure="formatMass(chosen(each.lotId)!.massG ?? chosen(each.lotId)!.lot.leftG)"
+          :figure="
+            each.massBasis === 'unknown'
+              ? 'some'
+              : formatMass(chosen(each.lotId)!.massG ?? chosen(each.lotId)!.lot.leftG)
+          "
           :figure-note="
             chosen(each.lotId)!.massG === null
               ? `${chosen(each.lotId)!.lot.state} left`
               : `of ${formatMass(chosen(each.lotId)!.lot.leftG)} ${chosen(each.lotId)!.lot.state}`
           "
-          :line="`${formatRatio(each.ratioDry)} dry, gathered ${ago(chosen(each.lotId)!.lot.gatheredOn)}`"
+          :line="`${each.massBasis === 'unknown' ? 'ratio not known' : `${formatRatio(chosen(each.lotId)!.ratioDry)} dry`}, gathered ${ago(chosen(each.lotId)!.lot.gatheredOn)}`"
           @choose="plan.active = i"
         >
           <template #name>{{ nameOf(chosen(each.lotId)!.lot.sourceId) }}</template>
         </SwingTag>
+        <div v-if="chosen(each.lotId)" class="amount">
+          <QuantityField
+            :model-value="chosen(each.lotId)!.massG"
+            :label="`Plant${plan.draft.lots.length > 1 ? ` ${i + 1}` : ''}, ${chosen(each.lotId)!.lot.state}`"
+            @update:model-value="setMass(each, $event)"
+          />
+          <LabeledField v-slot="{ id }" label="that is">
+            <ElSelect
+              :id="id"
+              :model-value="basisOf(each, chosen(each.lotId)!.lot)"
+              @update:model-value="each.massBasis = $event"
+            >
+              <ElOption
+                v-for="basis in AMOUNT_BASES"
+                :key="basis"
+                :value="basis"
+                :label="BASIS_WORDS[basis]"
+              />
+            </ElSelect>
+          </LabeledField>
+        </div>
+        <p v-if="each.massBasis === 'unknown'" class="estimate">
+          Without it the ratio stays unknown: its swatches are shown beside the curve, not on it.
+        </p>
         <p v-if="(chosen(each.lotId)?.leftG ?? 0) < 0" class="wrong" role="alert">
           {{ formatMass(-chosen(each.lotId)!.leftG!) }} short. Lower the ratio, take fewer pieces,
           or <button type="button" class="link" @click="plan.useAll">use what there is</button>.
@@ -91,7 +129,7 @@ function leaveOut(i: number) {
           {{ errors[`/lots/${i}/massG`] ?? errors[`/lots/${i}/lotId`] }}
         </p>
       </div>
-      <p v-if="errors['/lots']" class="wrong" role="alert">Choose a lot to dye with.</p>
+      <p v-if="errors['/lots']" class="wrong">Choose a lot to dye with.</p>
       <button v-if="plan.lots.length" type="button" class="link" @click="mixIn">
         Mix another in
       </button>
@@ -104,6 +142,13 @@ function leaveOut(i: number) {
   display: flex;
   gap: 8px;
   margin-bottom: 6px;
+}
+
+.amount {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 116px;
+  gap: 8px;
+  margin-top: 6px;
 }
 
 .link {

@@ -40,7 +40,7 @@ function toggle(id: string) {
     <p v-if="plan.pieces.length" class="quiet">
       {{ limitsSentence(strictest(plan.pieces.map(limitsOf))) }}
     </p>
-    <p v-if="errors['/pieces']" class="wrong" role="alert">Choose at least one piece.</p>
+    <p v-if="errors['/pieces']" class="wrong">Choose at least one piece.</p>
     <ul tabindex="-1">
       <li v-for="piece in ordered" :key="piece.id">
         <SwingTag

@@ -18,13 +18,14 @@ const shifters = PH_AGENT_KEYS.filter(
   (key): key is PhAgent & Agent =>
     PH_AGENTS[key].moves !== null && (AGENT_KEYS as string[]).includes(key),
 )
-const percentOf = (massG: number) => (plan.fibreG > 0 ? (100 * massG) / plan.fibreG : 0)
+const percentOf = (massG: number | null) =>
+  massG !== null && plan.fibreG > 0 ? Number(((100 * massG) / plan.fibreG).toPrecision(3)) : null
 
 function add() {
   plan.draft.additions.push({
     agent: 'ironSulfate',
     form: first(formsOf('ironSulfate')),
-    massG: 0,
+    massG: null,
     when: 'after',
   })
 }
@@ -32,11 +33,12 @@ function setAgent(i: number, agent: Agent) {
   Object.assign(plan.draft.additions[i]!, { agent, form: first(formsOf(agent)) })
 }
 const setPercent = (i: number, percent: number | null) =>
-  (plan.draft.additions[i]!.massG = Math.round((percent ?? 0) * plan.fibreG) / 100)
+  (plan.draft.additions[i]!.massG =
+    percent === null ? null : Math.round(percent * plan.fibreG) / 100)
 
 /** `1.2 level spoons of 5 mL`: roughly, since powders pack differently. */
-function spoons(agent: Agent, massG: number): string {
-  if (!(agent in BULK_DENSITY) || massG <= 0) return ''
+function spoons(agent: Agent, massG: number | null): string {
+  if (!(agent in BULK_DENSITY) || massG === null || massG <= 0) return ''
   return `about ${formatNumber(spoonsFor(agent as SpoonedAgent, massG, spoonMl.value), 2)} spoons of ${formatNumber(spoonMl.value, 2)} mL`
 }
 
@@ -67,8 +69,9 @@ function setShifter(agent: PhAgent & Agent) {
           :label="agentFacts(key).label"
         />
       </ElSelect>
+      <QuantityField v-model="each.massG" :label="`How much of addition ${i + 1}`" bare />
       <NumberField
-        :model-value="Number(percentOf(each.massG).toPrecision(3))"
+        :model-value="percentOf(each.massG)"
         label="of the fibre"
         unit="%"
         bare
@@ -88,7 +91,7 @@ function setShifter(agent: PhAgent & Agent) {
         ×
       </button>
       <p class="quiet">
-        {{ formatNumber(each.massG) }} g {{ spoons(each.agent, each.massG) }}.
+        {{ each.massG === null ? 'How much is not known.' : spoons(each.agent, each.massG) + '.' }}
         {{ agentFacts(each.agent).caution }}
       </p>
     </div>
@@ -128,7 +131,7 @@ fieldset {
 
 .addition {
   display: grid;
-  grid-template-columns: minmax(0, 1.3fr) 96px 84px 32px;
+  grid-template-columns: minmax(0, 1.2fr) 84px 84px 84px 24px;
   gap: 6px;
 }
 

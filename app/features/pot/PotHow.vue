@@ -46,6 +46,11 @@ const burner = computed({
   get: () => plan.burner?.name ?? '',
   set: (value: string) => (plan.draft.burner = value),
 })
+const isPast = computed(() => plan.draft.mode === 'past')
+const lid = computed({
+  get: () => plan.draft.lid || UNKNOWN,
+  set: (value: string) => (plan.draft.lid = value === UNKNOWN ? '' : (value as 'on')),
+})
 const lidWords = { on: 'lid on', ajar: 'lid ajar', off: 'no lid' }
 </script>
 
@@ -68,7 +73,7 @@ const lidWords = { on: 'lid on', ajar: 'lid ajar', off: 'no lid' }
     <div class="grid">
       <LabeledField v-slot="{ id }" label="Vessel">
         <ElSelect :id="id" v-model="vessel">
-          <ElOption :value="NO_VESSEL" label="not said (10 L)" />
+          <ElOption :value="NO_VESSEL" :label="isPast ? 'not known' : 'not said (10 L)'" />
           <ElOption
             v-for="each in stock.vessels"
             :key="each.id"
@@ -88,12 +93,14 @@ const lidWords = { on: 'lid on', ajar: 'lid ajar', off: 'no lid' }
         kind="volume"
         label="Water"
         :hint="
-          plan.water && !plan.water.isOwn ? `advised: ${formatVolume(plan.water.pourL, 2)}` : ''
+          !isPast && plan.water && !plan.water.isOwn
+            ? `advised: ${formatVolume(plan.water.pourL, 2)}`
+            : ''
         "
         :error="errors['/waterL']"
       />
       <QuantityField
-        v-if="plan.isHeated"
+        v-if="plan.isHeated && !isPast"
         v-model="plan.draft.kettleL"
         kind="volume"
         label="of it from the kettle"
@@ -101,7 +108,7 @@ const lidWords = { on: 'lid on', ajar: 'lid ajar', off: 'no lid' }
       <LabeledField
         v-if="plan.tempC !== null"
         v-slot="{ id }"
-        label="Heat"
+        :label="isPast ? 'Hottest with the pieces in' : 'Heat'"
         unit="°C"
         :error="errors['/tempC']"
       >
@@ -109,15 +116,20 @@ const lidWords = { on: 'lid on', ajar: 'lid ajar', off: 'no lid' }
           :id="id"
           v-model.number="plan.draft.tempC"
           inputmode="decimal"
-          :placeholder="String(plan.tempC)"
+          :placeholder="isPast ? 'not known' : String(plan.tempC)"
         />
       </LabeledField>
-      <LabeledField v-slot="{ id }" label="Time in" unit="min" :error="errors['/minutes']">
+      <LabeledField
+        v-slot="{ id }"
+        :label="isPast ? 'Time in, all' : 'Time in'"
+        unit="min"
+        :error="errors['/minutes']"
+      >
         <ElInput
           :id="id"
           v-model.number="plan.draft.minutes"
           inputmode="decimal"
-          :placeholder="String(plan.minutes)"
+          :placeholder="isPast ? 'not known' : String(plan.minutes)"
         />
       </LabeledField>
       <LabeledField v-slot="{ id }" label="Stuff">
@@ -126,8 +138,8 @@ const lidWords = { on: 'lid on', ajar: 'lid ajar', off: 'no lid' }
           <ElOption v-for="each in PARTICLE_SIZES" :key="each" :value="each" :label="each" />
         </ElSelect>
       </LabeledField>
-      <LabeledField v-if="plan.isHeated" v-slot="{ id }" label="Burner, lid">
-        <ElSelect :id="id" v-model="burner">
+      <LabeledField v-if="plan.isHeated" v-slot="{ id }" :label="isPast ? 'Lid' : 'Burner, lid'">
+        <ElSelect v-if="!isPast" :id="id" v-model="burner">
           <ElOption
             v-for="each in stock.settings.burners"
             :key="each.name"
@@ -135,8 +147,9 @@ const lidWords = { on: 'lid on', ajar: 'lid ajar', off: 'no lid' }
             :label="`${each.name}, ${each.powerW} W`"
           />
         </ElSelect>
-        <ElSelect v-model="plan.draft.lid" aria-label="Lid">
-          <ElOption v-for="lid in LIDS" :key="lid" :value="lid" :label="lidWords[lid]" />
+        <ElSelect v-model="lid" aria-label="Lid">
+          <ElOption :value="UNKNOWN" label="lid not known" />
+          <ElOption v-for="each in LIDS" :key="each" :value="each" :label="lidWords[each]" />
         </ElSelect>
       </LabeledField>
     </div>
@@ -146,6 +159,14 @@ const lidWords = { on: 'lid on', ajar: 'lid ajar', off: 'no lid' }
       label="Coats"
       hint="each adds less than the one before"
       @update:model-value="plan.draft.coats = Math.min(10, Math.max(1, Math.round($event ?? 1)))"
+    />
+    <NumberField
+      v-if="isPast"
+      :model-value="plan.draft.finalPh === '' ? null : Number(plan.draft.finalPh)"
+      label="Final pH"
+      hint="only if it was read"
+      :error="errors['/finalPh']"
+      @update:model-value="plan.draft.finalPh = $event ?? ''"
     />
     <PotAdditions :errors="errors" />
     <LabeledField v-slot="{ id }" label="Note" :error="errors['/note']">

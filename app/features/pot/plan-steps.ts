@@ -1,6 +1,9 @@
 import { wayFacts, type Way } from '~~/catalogue/ways'
+import { agentFacts } from '~~/catalogue/agents'
+import { formatMass } from '~~/core/quantity/format-quantity'
 import { inOrder, type WayStep } from '~~/core/pot/way-steps'
 import type { OwnWay } from '~~/shared/schemas/pot/own-way'
+import type { PlannedAddition } from '~~/shared/schemas/pot/pot-plan'
 
 /** What a plan changes of its way's steps. */
 export interface StepWishes {
@@ -11,13 +14,19 @@ export interface StepWishes {
   isLaterBath: boolean
   /** Of what is painted on: each but the first is a round of its own. */
   coats?: number
+  /** What is meant to go in beside the plant: each is a step to be confirmed. */
+  additions?: readonly PlannedAddition[]
 }
 
 /** Steps that make the liquor; they end with the pieces going in. */
 const MAKING = ['prepare', 'extract', 'mash', 'strain', 'combine', 'topUp', 'stand', 'steep']
 
 /** The steps of a way as this pot will go through them. */
-export function planSteps(
+export function planSteps(way: Way, own: OwnWay | null, wishes: StepWishes): WayStep[] {
+  return withAdditions(fittedSteps(way, own, wishes), wishes.additions ?? [])
+}
+
+function fittedSteps(
   way: Way,
   own: OwnWay | null,
   { heatMin, tempC, dyeMin, isLaterBath, coats = 1 }: StepWishes,
@@ -70,5 +79,45 @@ function painted(steps: readonly WayStep[], coats: number): WayStep[] {
       }
     }),
     ...more.map(({ again: __, ...step }) => step as WayStep),
+  ]
+}
+
+/** Measuring out and stirring in, min; from memory. */
+const STIR_MIN = 5
+
+/**
+ * Steps with what is stirred in laid among them: before the pieces, with them, or when their time
+ * in the bath is nearly over.
+ */
+function withAdditions(
+  steps: readonly WayStep[],
+  additions: readonly PlannedAddition[],
+): WayStep[] {
+  const enter = steps.find(({ kind }) => kind === 'enter')
+  if (!enter || additions.length === 0) return [...steps]
+  const dyeMin = steps.find(({ kind }) => kind === 'dye')?.minutes ?? 0
+  const stirred = additions.map(({ agent, form, massG, when }, i): WayStep => {
+    const amount = massG === null ? 'some' : formatMass(massG)
+    return {
+      id: `add${i + 1}`,
+      kind: 'add',
+      words: `Stir in ${amount} ${agentFacts(agent).label}`,
+      minutes: STIR_MIN,
+      mostMinutes: null,
+      tempC: null,
+      after:
+        when === 'before'
+          ? enter.after
+          : [{ id: enter.id, minLagMin: when === 'in' ? 0 : Math.max(0, dyeMin - STIR_MIN) }],
+      attended: true,
+      adds: { agent, form, massG },
+    }
+  })
+  const before = stirred.filter((_, i) => additions[i]?.when === 'before').map(({ id }) => ({ id }))
+  return [
+    ...steps.map((step) =>
+      step === enter ? { ...step, after: [...step.after, ...before] } : step,
+    ),
+    ...stirred,
   ]
 }

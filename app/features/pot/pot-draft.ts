@@ -2,18 +2,27 @@ import type { Agent } from '~~/catalogue/agents'
 import type { Way } from '~~/catalogue/ways'
 import type { Lid } from '~~/core/bath/evaporation'
 import type { ParticleSize } from '~~/core/bath/water-budget'
+import type { AmountBasis } from '~~/core/harvest/ratio-error'
+import type { RememberedEnd } from '~~/shared/schemas/pot/pot'
+import type { LookedHow, PieceOutcome } from '~~/shared/schemas/pot/pot-event'
 import type { PlannedAddition, Water } from '~~/shared/schemas/pot/pot-plan'
 import { localToday } from '~/format/dates'
 
 /** A lot in a planned bath. */
-interface DraftLot {
+export interface DraftLot {
   lotId: string
-  /** g air-dry plant per g dry fibre. */
+  /** g air-dry plant per g dry fibre: what counts where no mass was typed. */
   ratioDry: number
+  /** As it was weighed, in the lot's present state; null: it follows from the ratio. */
+  massG: number | null
+  /** Empty: as the lot itself is known. */
+  massBasis: AmountBasis | ''
 }
 
 /** What is typed of a pot before it is planned. */
 export interface PotDraft {
+  /** A pot to be dyed, or one that was dyed already. */
+  mode: 'plan' | 'past'
   lots: DraftLot[]
   pieceIds: string[]
   dyedOn: string
@@ -23,7 +32,8 @@ export interface PotDraft {
   waterL: number | null
   water: Water | ''
   size: ParticleSize | ''
-  lid: Lid
+  /** Empty: not remembered. */
+  lid: Lid | ''
   vesselId: string
   burner: string
   kettleL: number | null
@@ -44,13 +54,59 @@ export interface PotDraft {
   jarShares: Record<string, number | null>
   fromPotId: string | null
   note: string
+  past: PastDraft
   justifications: Record<string, string>
 }
 
+/** What is remembered of a pot that was dyed already; empty: not known. */
+export interface PastDraft {
+  /** Clock time at which the pieces went in. */
+  startedAt: string
+  boiled: 'yes' | 'no' | ''
+  liquor: NonNullable<RememberedEnd['liquor']> | ''
+  liquorL: number | null
+  spent: NonNullable<RememberedEnd['spent']> | ''
+  rinse: NonNullable<RememberedEnd['rinse']> | ''
+  looks: PastLook[]
+  /** What came of a piece, by its id. */
+  outcomes: Record<string, PieceOutcome>
+}
+
+interface PastLook {
+  /** Minutes after the pieces went in; null: not known. */
+  afterMin: number | null
+  /** Piece id; empty: the bath. */
+  pieceId: string
+  how: LookedHow
+  hex: string
+  words: string
+  tempC: number | null
+  ph: number | null
+}
+
+export const blankPast = (): PastDraft => ({
+  startedAt: '',
+  boiled: '',
+  liquor: '',
+  liquorL: null,
+  spent: '',
+  rinse: '',
+  looks: [],
+  outcomes: {},
+})
+
 export const FIRST_RATIO = 0.4
 
+export const BLANK_LOT: DraftLot = {
+  lotId: '',
+  ratioDry: FIRST_RATIO,
+  massG: null,
+  massBasis: '',
+}
+
 export const blankPot = (): PotDraft => ({
-  lots: [{ lotId: '', ratioDry: FIRST_RATIO }],
+  mode: 'plan',
+  lots: [{ ...BLANK_LOT }],
   pieceIds: [],
   dyedOn: localToday(),
   way: 'simmer',
@@ -75,5 +131,6 @@ export const blankPot = (): PotDraft => ({
   jarShares: {},
   fromPotId: null,
   note: '',
+  past: blankPast(),
   justifications: {},
 })

@@ -1,30 +1,37 @@
-import { ref } from 'vue'
 import dayjs from 'dayjs'
 import { newId } from '~~/shared/ids'
 import {
-  newPotSchema,
   newPotsSchema,
   potChangeSchema,
   type NewPot,
   type Pot,
   type PotChange,
 } from '~~/shared/schemas/pot/pot'
+import { formatCount } from '~~/core/quantity/format-count'
 import { potBodies, type PotParts } from './pot-body'
 import type { PotPlanning } from './usePotPlan'
 import { useApi } from '~/composables/useApi'
 import { useSave } from '~/composables/useSave'
 
-const numberOrNull = (typed: number | string) => (typed === '' ? null : typed)
-
 /** Keeps a plan, lights it, or writes down a pot that was dyed already. */
 export function useKeepPot(plan: PotPlanning) {
   const api = useApi()
   const { saving, failure, errors, save } = useSave()
-  const doneId = ref(newId())
+  // the same pot keeps its id until it is kept: sending it again is harmless
+  let ids = new Map<string, string>()
+  const idOf = (key: string) => {
+    const id = ids.get(key) ?? newId()
+    ids.set(key, id)
+    return id
+  }
 
   const parts = (): PotParts => ({
     draft: plan.draft,
-    lots: plan.lots.map(({ lot, massG }) => ({ lotId: lot.id, massG: massG ?? 0 })),
+    lots: plan.lots.map(({ lot, massG, massBasis }) => ({
+      lotId: lot.id,
+      massG: massG ?? 0,
+      ...(massBasis && { massBasis }),
+    })),
     pieces: plan.pieces,
     wayName: plan.own?.name ?? '',
     steps: plan.steps,
@@ -43,27 +50,44 @@ export function useKeepPot(plan: PotPlanning) {
     return true
   }
   const keepHabits = () => {
-    const { way, ownWayId, water, size, lid, vesselId, burner } = plan.draft
-    plan.clear({ way, ownWayId, water, size, lid, vesselId, burner })
+    ids = new Map()
+    const { mode, way, ownWayId, water, size, lid, vesselId, burner } = plan.draft
+    // of a pot of the past nothing is a habit: the next one was another day
+    plan.clear(mode === 'past' ? { mode } : { way, ownWayId, water, size, lid, vesselId, burner })
+  }
+
+  /** What is missing, beside the button and at its field. */
+  function isIncomplete(): boolean {
+    const missing: Record<string, string> = {}
+    if (plan.lots.length === 0 && !plan.draft.fromPotId)
+      missing['/lots'] = 'Choose a lot to dye with.'
+    if (plan.pieces.length === 0) missing['/pieces'] = 'Choose at least one piece.'
+    errors.value = missing
+    failure.value = Object.values(missing).join(' ')
+    return failure.value !== ''
+  }
+
+  async function send(bodies: NewPot[], said: (codes: string, pots: Pot[]) => string) {
+    const kept = await save<{ pots: NewPot[] }, { items: Pot[] }>(
+      newPotsSchema,
+      { pots: bodies },
+      (body) => api.post<{ items: Pot[] }>('moves/pots', body),
+      ({ items }) => said(items.map(({ code }) => code).join(', '), items),
+    )
+    if (kept) return kept
+    // the fields are those of one pot, whichever of its jars was refused
+    const ofFields = Object.entries(errors.value).map(
+      ([pointer, words]) => [pointer.replace(/^\/pots\/\d+/, ''), words] as const,
+    )
+    errors.value = Object.fromEntries(ofFields)
+    failure.value ||= [...new Set(Object.values(errors.value))].join(' ')
+    return null
   }
 
   /** @returns the planned pots; null where they were refused, and all that was typed stays */
   async function keepPlan(): Promise<Pot[] | null> {
-    failure.value = ''
-    if (plan.lots.length === 0 && !plan.from) {
-      errors.value = { '/lots': 'Choose a lot to dye with.' }
-      return null
-    }
-    if (plan.pieces.length === 0) {
-      errors.value = { '/pieces': 'Choose at least one piece.' }
-      return null
-    }
-    const kept = await save<{ pots: NewPot[] }, { items: Pot[] }>(
-      newPotsSchema,
-      { pots: potBodies(parts()) },
-      (body) => api.post<{ items: Pot[] }>('moves/pots', body),
-      ({ items }) => `Planned ${items.map(({ code }) => code).join(', ')}.`,
-    )
+    if (isIncomplete()) return null
+    const kept = await send(potBodies(parts(), idOf), (codes) => `Planned ${codes}.`)
     if (!kept) return null
     keepHabits()
     return kept.items
@@ -71,7 +95,7 @@ export function useKeepPot(plan: PotPlanning) {
 
   /** Plans and lights at once: what it takes leaves the loft. */
   async function lightNow(): Promise<Pot[] | null> {
-    if (isStopped()) return null
+    if (isIncomplete() || isStopped()) return null
     const overrides = [...plan.overrides]
     const pots = await keepPlan()
     if (!pots) return null
@@ -87,34 +111,18 @@ export function useKeepPot(plan: PotPlanning) {
     return pots
   }
 
-  /** A pot of the past, with its swatches to be read. */
-  async function keepDone(): Promise<Pot | null> {
-    if (isStopped()) return null
-    const { draft } = plan
-    const body = {
-      id: doneId.value,
-      dyedOn: draft.dyedOn,
-      way: draft.way,
-      lots: plan.lots.map(({ lot, massG }) => ({ lotId: lot.id, massG: massG ?? 0 })),
-      pieces: draft.pieceIds.map((pieceId) => ({ pieceId })),
-      waterL: draft.waterL,
-      tempC: numberOrNull(draft.tempC),
-      minutes: numberOrNull(draft.minutes),
-      finalPh: numberOrNull(draft.finalPh),
-      note: draft.note,
-      ...(draft.vesselId && { vesselId: draft.vesselId }),
-      overrides: [...new Map(plan.overrides.map((each) => [each.code, each])).values()],
-    }
-    const pot = await save<NewPot, Pot>(
-      newPotSchema,
-      body,
-      (checked) => api.post<Pot>('pots', checked),
-      (item) => `Kept ${item.code}: ${item.pieces.length} swatches wait to be read.`,
-    )
-    if (!pot) return null
-    doneId.value = newId()
+  /** A pot of the past, or its jars, with their swatches to be read. */
+  async function keepDone(): Promise<Pot[] | null> {
+    if (isIncomplete() || isStopped()) return null
+    const overrides = [...new Map(plan.overrides.map((each) => [each.code, each])).values()]
+    const bodies = potBodies(parts(), idOf).map((body) => ({ ...body, overrides }))
+    const kept = await send(bodies, (codes, pots) => {
+      const n = pots.reduce((sum, { pieces }) => sum + pieces.length, 0)
+      return `Kept ${codes}: ${formatCount(n, 'swatch waits', 'swatches wait')} to be read.`
+    })
+    if (!kept) return null
     keepHabits()
-    return pot
+    return kept.items
   }
 
   return { saving, failure, errors, keepPlan, lightNow, keepDone }

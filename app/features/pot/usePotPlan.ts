@@ -24,7 +24,14 @@ export function usePotPlan(
   const finalPh = () => draft.ph?.target ?? numberOrNull(draft.finalPh)
   const bath = usePlanBath(draft, stock, contents, now)
   const guards = usePlanGuards(draft, contents, bath, finalPh)
-  const predictions = usePlanPredictions(draft, stock, known, contents, finalPh)
+  const predictions = usePlanPredictions(
+    draft,
+    stock,
+    known,
+    contents,
+    finalPh,
+    () => bath.water.value?.pourL ?? null,
+  )
 
   const isWeighed = computed(
     () => lots.value.length > 0 && lots.value.every(({ massG }) => massG !== null && massG > 0),

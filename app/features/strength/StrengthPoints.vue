@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { formatNumber, formatRatio } from '~~/core/quantity/format-quantity'
+import { formatNumber } from '~~/core/quantity/format-quantity'
+import { dryRatioText } from '~/format/ratio'
 import type { StrengthGroup } from '~~/shared/views/strength/strength'
 import { placedPoints } from './placed-points'
 import { EXCLUSION_WORDS } from './words'
@@ -43,13 +44,16 @@ const points = computed(() =>
               <NuxtLink :to="`/swatch?swatch=${point.swatchId}`">
                 <span class="chip" :style="{ background: point.hex }" />{{ point.code }}
               </NuxtLink>
-              <span class="quiet">{{ point.lotCodes.join(', ') }}</span>
+              <span class="quiet">{{ point.name }}, {{ point.lotCodes.join(', ') }}</span>
               <span v-if="point.sureness !== 'sure'" class="doubt">name {{ point.sureness }}</span>
               <span v-if="point.evidence.length" class="quiet">{{
                 point.evidence.join('; ')
               }}</span>
             </th>
-            <td>{{ point.ratioDry === null ? 'unknown' : formatRatio(point.ratioDry) }}</td>
+            <td>
+              {{ dryRatioText(point) }}
+              <span v-if="point.boiled" class="quiet">boiled</span>
+            </td>
             <td :class="{ estimate: point.basis === 'estimated' }">
               <template v-if="point.strength !== null">
                 {{ point.basis === 'estimated' ? '~' : '' }}{{ formatNumber(point.strength) }}

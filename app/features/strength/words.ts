@@ -12,7 +12,7 @@ export const groupWords = ({
   [
     FIBRE_CLASSES[fibreClass],
     mordant === 'none' ? 'no mordant' : mordant,
-    ...(phBand === 'asItCame' ? [] : [`${phBand} bath`]),
+    ...(phBand === 'asItCame' ? [] : [phBand.startsWith('with') ? phBand : `${phBand} bath`]),
     // most pots are simmered: only another way is worth a word
     ...(way === 'simmer' ? [] : [wayFacts(way).label]),
   ].join(', ')
@@ -23,7 +23,7 @@ export const EXCLUSION_WORDS: Record<Exclusion, string> = {
   colourCutOff: 'its colour is cut off by the screen',
   bareNotRead: 'the bare fibre was not read',
   onlyReadWet: 'it was only read wet',
-  ratioUnknown: 'nobody measured its share of the liquor',
+  ratioUnknown: 'its ratio is not known',
   onlyReadAfterLight: 'it was only read after light',
   laterBath: 'it was dyed in what an earlier bath left',
 }

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { formatNumber, formatRatio } from '~~/core/quantity/format-quantity'
+import { formatNumber } from '~~/core/quantity/format-quantity'
+import { dryRatioText } from '~/format/ratio'
 import type { LatestReading } from '~~/shared/views/log/today'
 
 const { latest } = defineProps<{ latest: LatestReading[] }>()
@@ -23,11 +24,7 @@ const tilde = ({ basis }: LatestReading) => (basis === 'estimated' ? '~' : '')
               <span class="quiet">
                 {{ reading.fibre }},
                 {{ reading.mordant === 'none' ? 'no mordant' : reading.mordant }} ·
-                {{
-                  reading.ratioDry === null
-                    ? 'ratio unknown'
-                    : `${formatRatio(reading.ratioDry)} dry`
-                }}
+                {{ dryRatioText(reading) }}
               </span>
             </span>
             <span class="depth">

@@ -94,7 +94,7 @@ async function keep() {
           :disabled="row.kind === 'enter'"
         >
           <ElOption
-            v-for="kind in WAY_STEP_KINDS"
+            v-for="kind in WAY_STEP_KINDS.filter((each) => each !== 'add')"
             :key="kind"
             :value="kind"
             :label="kind"

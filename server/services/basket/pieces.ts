@@ -10,6 +10,7 @@ import {
   type PieceChange,
   type PieceQuery,
   type PieceTraits,
+  type Treatment,
 } from '../../../shared/schemas/basket/piece'
 import { pieceRepository } from '../../repositories/pieces'
 import { readingRepository } from '../../repositories/readings'
@@ -134,11 +135,7 @@ export async function treat(
   { id = newId(), kind, agent, percentWof, doneOn, finish, note = '' }: NewTreatment,
   at: string,
   pointer: string,
-  from: { bathId: string | null; lotId: string | null; basis: 'measured' | 'assumed' } = {
-    bathId: null,
-    lotId: null,
-    basis: 'measured',
-  },
+  from: Partial<Pick<Treatment, 'bathId' | 'potId' | 'lotId' | 'basis'>> = {},
 ): Promise<void> {
   refuseFuture(`${pointer}/doneOn`, doneOn, at)
   await treatmentRepository(trx).add(
@@ -152,6 +149,10 @@ export async function treat(
       doneOn,
       finish: finish ?? null,
       note,
+      bathId: null,
+      potId: null,
+      lotId: null,
+      basis: 'measured',
       ...from,
     },
     at,

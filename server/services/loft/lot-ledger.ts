@@ -1,4 +1,5 @@
 import type { Knex } from 'knex'
+import type { AmountBasis } from '../../../core/harvest/ratio-error'
 import { formatMass } from '../../../core/quantity/format-quantity'
 import type { Lot } from '../../../shared/schemas/loft/lot'
 import { movementRepository, type MovementKind } from '../../repositories/lot-movements'
@@ -7,6 +8,7 @@ import { unacceptable } from '../log/failures'
 export interface Move {
   kind: MovementKind
   deltaG: number
+  massBasis?: AmountBasis
   /** Local date. */
   on: string
   potId?: string
@@ -20,11 +22,12 @@ export interface Move {
 export async function move(
   trx: Knex,
   lot: Lot,
-  { kind, deltaG, on, potId, jarId, bathId, eventId, stepId }: Move,
+  { kind, deltaG, massBasis, on, potId, jarId, bathId, eventId, stepId }: Move,
   at: string,
 ): Promise<void> {
   const { id: lotId, state, dryFraction, dryFractionBasis } = lot
-  const how = { kind, deltaG, happenedOn: on, potId: potId ?? null, jarId, bathId, eventId, stepId }
+  const by = { potId: potId ?? null, jarId, bathId, eventId, stepId }
+  const how = { kind, deltaG, massBasis, happenedOn: on, ...by }
   await movementRepository(trx).add({ lotId, state, dryFraction, dryFractionBasis, ...how }, at)
 }
 

@@ -1,5 +1,6 @@
 import type { Knex } from 'knex'
 import { AGENTS, type Agent } from '../../../catalogue/agents'
+import type { AmountBasis } from '../../../core/harvest/ratio-error'
 import type { Lot } from '../../../shared/schemas/loft/lot'
 import { movementRepository } from '../../repositories/lot-movements'
 import { lotRepository } from '../../repositories/lots'
@@ -14,6 +15,7 @@ export type Taker = { bathId: string } | { potId: string; eventId?: string }
 
 interface Taken {
   massG: number
+  massBasis?: AmountBasis
   /** Local date. */
   on: string
   taker: Taker
@@ -42,13 +44,13 @@ export async function usableLot(trx: Knex, lotId: string, pointer: string): Prom
 
 export async function takeFromLot(
   trx: Knex,
-  { lotId, massG, on, taker }: Taken & { lotId: string },
+  { lotId, massG, massBasis, on, taker }: Taken & { lotId: string },
   at: string,
   { pointer, day }: Pointers,
 ): Promise<void> {
   const lot = await usableLot(trx, lotId, pointer)
   refuseBeforeWeighing(lot, on, day)
-  await move(trx, lot, { kind: 'used', deltaG: -massG, on, ...taker }, at)
+  await move(trx, lot, { kind: 'used', deltaG: -massG, massBasis, on, ...taker }, at)
   await refuseOverdraw(trx, lot, `${pointer}/massG`)
 }
 

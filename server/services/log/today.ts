@@ -173,6 +173,7 @@ async function latestReading(db: Knex, swatchId: string): Promise<LatestReading>
     mordant: mordantMarks(mordantsOf(piece, pot.dyedOn)),
     fibre: FIBRES[piece.fibre].label,
     ratioDry: pot.ratioDry,
+    ratioErrorSd: pot.ratioErrorSd,
     strength,
     depth: strength === null ? null : depthOf(strength),
     basis: reading.basis,

@@ -1,10 +1,8 @@
 import type { Knex } from 'knex'
-import { isMordant } from '../../../catalogue/agents'
 import { boilingPointC, pressureAtHpa } from '../../../core/bath/boiling-point'
 import { InputError } from '../../../core/input-error'
 import { courseSteps } from '../../../core/pot/course'
-import { inForm } from '../../../core/mordant/hydrates'
-import { reachedBy, sumPot } from '../../../core/pot/pot-log'
+import { sumPot } from '../../../core/pot/pot-log'
 import { departures, whatHappened } from '../../../core/pot/what-happened'
 import { newId } from '../../../shared/ids'
 import { againOf, markedSteps, notesOf } from '../../../shared/rules/pot/course'
@@ -17,14 +15,12 @@ import {
   type PieceOutcome,
   type PotEventKind,
 } from '../../../shared/schemas/pot/pot-event'
-import type { NewTreatment } from '../../../shared/schemas/basket/treatment'
 import type { Database } from '../../database/open'
-import { pieceRepository } from '../../repositories/pieces'
 import { potNotes } from '../../repositories/pot-notes'
 import { potRepository } from '../../repositories/pots'
 import { CLOCK_SLACK_MS, refuseAhead } from '../log/calendar'
 import { idTaken, notFound, stillNeeded, unacceptable } from '../log/failures'
-import { treat } from '../basket/pieces'
+import { treatByPot } from './pot-mordants'
 import { takeAddition } from './pot-stock'
 import { addSwatch } from './pots'
 import type { Batch, Clock, Records, Written } from '../log/records'
@@ -138,11 +134,14 @@ export const potCourse = (
             departures: [
               ...departures(planned, { ...actual, ph: finalPh }).map(({ words }) => words),
               ...putRightOf(pot),
+              ...neverStirredIn(pot),
             ],
           },
         })
         await endPieces(batch, pot, input, sum.pieces)
-        await treatPieces(batch, pot)
+        for (const piece of await treatByPot(trx, pot, batch.at)) {
+          await pieces.logChange(batch, piece)
+        }
         await potNotes(trx).mark(id, 'done', input.at)
         await pots.logChange(batch, pot)
         return { item: present(await repository.find(id)), changeSetId: batch.changeSetId }
@@ -171,37 +170,6 @@ export const potCourse = (
       await addSwatch(trx, { potId: pot.id, pieceId, swatchId, on: pot.dyedOn }, at)
     }
   }
-
-  /** A mordant stirred into the pot itself is part of the history of every piece it reached. */
-  async function treatPieces(batch: Batch, pot: Pot): Promise<void> {
-    const notes = notesOf(pot)
-    const ids = pot.pieces.map(({ pieceId }) => pieceId)
-    const given = new Map<string, NewTreatment[]>()
-    for (const event of pot.events) {
-      if (event.kind !== 'add' || !event.data.agent || !isMordant(event.data.agent)) continue
-      const { agent, form, massG } = event.data
-      const reached = reachedBy(ids, notes, Date.parse(event.at))
-      const fibreG = pot.pieces.reduce(
-        (sum, { pieceId, dryG }) => (reached.includes(pieceId) ? sum + dryG : sum),
-        0,
-      )
-      // percentages are of the usual form, whatever was on the shelf
-      const percentWof = (100 * inForm(agent, massG, form, '')) / fibreG
-      const treatment = { kind: 'mordant' as const, agent, percentWof, doneOn: pot.dyedOn }
-      for (const id of reached) {
-        given.set(id, [...(given.get(id) ?? []), { ...treatment, note: `in ${pot.code}` }])
-      }
-    }
-    for (const { pieceId, dryG } of pot.pieces) {
-      const treatments = given.get(pieceId)
-      if (!treatments) continue
-      const piece = present(await pieceRepository(batch.trx).find(pieceId))
-      for (const treatment of treatments) {
-        await treat(batch.trx, pieceId, dryG, treatment, batch.at, '/pieces')
-      }
-      await pieces.logChange(batch, piece)
-    }
-  }
 }
 
 /** The dry ratio it was lit with, before more plant was added; null where it is not known. */
@@ -211,7 +179,7 @@ function ratioAtFirst(pot: Pot): number | null {
   const addedDryG = pot.events.reduce((sum, event) => {
     if (event.kind !== 'add' || !event.data.lotId) return sum
     const lot = pot.lots.find(({ lotId }) => lotId === event.data.lotId)
-    return sum + event.data.massG * (lot?.dryFraction ?? 0)
+    return sum + (event.data.massG ?? 0) * (lot?.dryFraction ?? 0)
   }, 0)
   return pot.ratioDry - addedDryG / fibreG
 }
@@ -223,6 +191,16 @@ const putRightOf = ({ events }: Pot): string[] =>
       ? [`Put right on the way: ${PUT_RIGHT_WORDS[event.data.what].words}`]
       : [],
   )
+
+/** What was planned to go in and was left out, or never confirmed: it is not claimed. */
+function neverStirredIn(pot: Pot): string[] {
+  const wentIn = new Set(
+    pot.events.flatMap((e) => (e.kind === 'add' && e.stepId ? [e.stepId] : [])),
+  )
+  return (pot.plan?.steps ?? [])
+    .filter(({ id, kind }) => kind === 'add' && !wentIn.has(id))
+    .map(({ words }) => `${words}: planned, and not done.`)
+}
 
 const isNoted = (kind: PotEventKind) => (NOTED as readonly PotEventKind[]).includes(kind)
 

@@ -26,16 +26,17 @@ export async function revertCourse(trx: Knex, before: Pot, after: Pot, at: strin
   }
   await pots.setCourse(before.id, earlier)
   if (earlier.stage === 'planned' && earlier.plan) {
-    const pieces = earlier.pieces.map(({ pieceId, pieceCode, dryG }) => ({
+    const pieces = earlier.pieces.map(({ pieceId, pieceCode, dryG, dryBasis }) => ({
       pieceId,
       pieceCode,
       dryG,
+      dryBasis,
     }))
     await pots.keepPlan(before.id, { plan: earlier.plan, lots: earlier.lots, pieces })
   }
   if (earlier.stage !== 'planned' && after.stage === 'planned') {
     await takeFromLots(trx, { id: after.id, on: earlier.dyedOn, lots: earlier.lots }, at)
-    for (const { pieceId, dryG } of earlier.pieces) await pots.addPiece(after.id, pieceId, dryG)
+    for (const piece of earlier.pieces) await pots.addPiece(after.id, piece)
   }
   if (earlier.stage === 'done' && after.stage !== 'done') await redoEnd(trx, earlier, at)
 }

@@ -1,4 +1,6 @@
 import type { Knex } from 'knex'
+import type { AmountBasis } from '../../../core/harvest/ratio-error'
+import type { Lot } from '../../../shared/schemas/loft/lot'
 import type { NewPot, PotLot } from '../../../shared/schemas/pot/pot'
 import type { PotEvent } from '../../../shared/schemas/pot/pot-event'
 import { dateOf } from '../loft/jars'
@@ -7,13 +9,14 @@ import { takeFromLot, takeOffShelf, usableLot } from '../loft/stock-out'
 /** Lots of a plan as they stand now: nothing is taken yet. */
 export async function lookAtLots(trx: Knex, lots: NewPot['lots']): Promise<PotLot[]> {
   return Promise.all(
-    lots.map(async ({ lotId, massG }, i) => {
+    lots.map(async ({ lotId, massG, massBasis }, i) => {
       const lot = await usableLot(trx, lotId, `/lots/${i}`)
       return {
         lotId,
         lotCode: lot.code,
         sourceId: lot.sourceId,
         massG,
+        massBasis: massBasis ?? usualBasisOf(lot),
         state: lot.state,
         dryFraction: lot.dryFraction,
         dryFractionBasis: lot.dryFractionBasis,
@@ -31,11 +34,17 @@ export async function takeFromLots(
   at: string,
   day = '/dyedOn',
 ): Promise<void> {
-  for (const [i, { lotId, massG }] of pot.lots.entries()) {
-    const taken = { lotId, massG, on: pot.on, taker: { potId: pot.id } }
+  for (const [i, { lotId, massG, massBasis }] of pot.lots.entries()) {
+    const lot = await usableLot(trx, lotId, `/lots/${i}`)
+    const amount = { massG, massBasis: massBasis ?? usualBasisOf(lot) }
+    const taken = { ...amount, lotId, on: pot.on, taker: { potId: pot.id } }
     await takeFromLot(trx, taken, at, { pointer: `/lots/${i}`, day })
   }
 }
+
+/** Of a lot that was only counted or guessed, what is taken out is known no better. */
+const usualBasisOf = ({ amountBasis, steps }: Lot): AmountBasis =>
+  amountBasis === 'measured' || steps.length > 0 ? 'weighed' : 'about'
 
 type Addition = Extract<PotEvent, { kind: 'add' }>
 
@@ -46,6 +55,8 @@ export async function takeAddition(
   { id: eventId, data, at: when }: Addition,
   at: string,
 ): Promise<void> {
+  // what nobody weighed leaves the shelf as it stands: there is no amount to take off
+  if (data.massG === null) return
   const taken = { massG: data.massG, on: dateOf(when), taker: { potId, eventId } }
   if (data.lotId) {
     await takeFromLot(trx, { ...taken, lotId: data.lotId }, at, { pointer: '/data', day: '/at' })

@@ -16,11 +16,13 @@ import { potRepository } from '../../repositories/pots'
 import { sourceRepository } from '../../repositories/sources'
 import { swatchRepository } from '../../repositories/swatches'
 import { nextTagCode, yearOf } from '../../repositories/tag-serials'
+import { treatmentRepository } from '../../repositories/treatments'
 import { refuseAhead, refuseFuture } from '../log/calendar'
 import { stillNeeded, unacceptable } from '../log/failures'
 import { refuseStanding } from '../log/guarded'
 import { dateOf } from '../loft/jars'
 import { revertCourse } from './pot-revert'
+import { rememberPast } from './pot-past'
 import { lookAtLots, takeAgentsAgain, takeFromLots } from './pot-stock'
 import type { RecordKind } from '../log/record-kind'
 import { vesselKind } from '../log/small-kinds'
@@ -44,14 +46,17 @@ export const potKind: RecordKind<Pot, NewPot, PotChange, PotQuery> = {
     if (!isPlan) refuseFuture('/dyedOn', input.dyedOn, at)
     const code = await nextTagCode(trx, POT_PREFIX, yearOf(input.dyedOn))
     const pots = potRepository(trx)
-    const kept = isPlan ? await planOf(trx, input) : null
-    await pots.insert({ ...(await fieldsOf(trx, input)), code }, kept, at)
+    const kept = isPlan || input.plan ? await planOf(trx, input) : null
+    const fields = await fieldsOf(trx, input)
+    await pots.insert({ ...fields, code }, kept, at)
     if (isPlan) return potNotes(trx).mark(input.id, 'planned', at)
     await takeFromLots(trx, { ...input, on: input.dyedOn }, at)
     await enterPieces(trx, input)
-    for (const { pieceId, swatchId } of input.pieces) {
+    for (const { pieceId, swatchId, minutes, outcome } of input.pieces) {
+      await pots.setOutcome(input.id, pieceId, minutes ?? null, outcome ?? null)
       await addSwatch(trx, { potId: input.id, pieceId, swatchId, on: input.dyedOn }, at)
     }
+    await rememberPast(trx, input, at)
     await potNotes(trx).mark(input.id, 'done', at)
   },
 
@@ -85,6 +90,7 @@ export const potKind: RecordKind<Pot, NewPot, PotChange, PotQuery> = {
     }
     await putBack(trx, { potId: pot.id }, at)
     await swatchRepository(trx).setAsideWithPot(pot.id, at)
+    await treatmentRepository(trx).setAsideWithPot(pot.id, at)
     await potNotes(trx).mark(pot.id, 'setAside', at)
   },
 
@@ -104,6 +110,7 @@ export const potKind: RecordKind<Pot, NewPot, PotChange, PotQuery> = {
       for (const { pieceId } of pot.pieces) await freePiece(trx, pieceId, '')
     }
     if (pot.stage === 'done') await swatchRepository(trx).setAsideWithPot(pot.id, null)
+    await treatmentRepository(trx).setAsideWithPot(pot.id, null)
     await potNotes(trx).mark(pot.id, 'restored', at)
   },
 }
@@ -120,7 +127,7 @@ async function fieldsOf(trx: Knex, input: NewPot): Promise<Omit<PotFields, 'code
     stage: input.stage ?? 'done',
     litAt: null,
     endedAt: null,
-    end: null,
+    end: input.end ? { ...input.end, departures: [] } : null,
     ownWayId: input.ownWayId ?? null,
     wayName: input.wayName ?? '',
     vesselId: input.vesselId ?? null,
@@ -150,7 +157,7 @@ async function planOf(trx: Knex, input: NewPot): Promise<KeptPlan> {
     if (!piece || piece.setAsideAt) {
       throw unacceptable(`/pieces/${i}/pieceId`, `There is no piece with the id ${pieceId}.`)
     }
-    return { pieceId, pieceCode: piece.code, dryG: piece.dryG }
+    return { pieceId, pieceCode: piece.code, dryG: piece.dryG, dryBasis: piece.dryBasis }
   })
   return { plan: input.plan ?? PLAIN_PLAN, lots: await lookAtLots(trx, input.lots), pieces }
 }
@@ -203,8 +210,8 @@ async function enterPieces(
   pot: { id: string; pieces: readonly { pieceId: string }[] },
 ): Promise<void> {
   for (const [i, { pieceId }] of pot.pieces.entries()) {
-    const { dryG } = await freePiece(trx, pieceId, `/pieces/${i}/pieceId`)
-    await potRepository(trx).addPiece(pot.id, pieceId, dryG)
+    const { dryG, dryBasis } = await freePiece(trx, pieceId, `/pieces/${i}/pieceId`)
+    await potRepository(trx).addPiece(pot.id, { pieceId, dryG, dryBasis })
   }
 }
 

@@ -15,10 +15,10 @@ import { swatchRepository } from '../../repositories/swatches'
 import {
   conditionOf as conditionOfDyed,
   curveKeyOf,
-  phBandOf,
   priorContextOf,
   type DyedHow,
 } from '../../../shared/rules/strength/condition'
+import { phBandIn } from '../../../shared/rules/strength/stirred-in'
 import { bestReading } from '../../../shared/rules/swatch/best-reading'
 import { lookUp, present } from '../../../core/present'
 
@@ -116,7 +116,7 @@ export const mordantsIn = ({ piece, pot }: Pick<Candidate, 'piece' | 'pot'>): Mo
 const dyedHow = (candidate: Pick<Candidate, 'piece' | 'pot'>): DyedHow => ({
   fibre: candidate.piece.fibre,
   mordants: mordantsIn(candidate),
-  phBand: phBandOf(candidate.pot.finalPh),
+  phBand: phBandIn(candidate.pot, candidate.piece.id),
   way: candidate.pot.way,
 })
 

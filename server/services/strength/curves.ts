@@ -14,7 +14,7 @@ import { candidatesOf, conditionOf, groupKey, type Candidate, priorOf } from './
 import type { ComputeCurves } from './curve-pool'
 import { notFound } from '../log/failures'
 import { usualCurve } from './usual-curve'
-import { phBandOf } from '../../../shared/rules/strength/condition'
+import { phBandIn } from '../../../shared/rules/strength/stirred-in'
 import { bestReading, hasStrength } from '../../../shared/rules/swatch/best-reading'
 import { present } from '../../../core/present'
 
@@ -123,7 +123,7 @@ function toWanted(
       key,
       fibreClass: FIBRES[piece.fibre].class,
       mordant: condition.mordant,
-      phBand: phBandOf(pot.finalPh),
+      phBand: phBandIn(pot, piece.id),
       way: pot.way,
       donorCurve: near && { key: near.key, n: near.n, differs: near.differs },
       swatchIds: members.map(({ swatch }) => swatch.id),
@@ -160,6 +160,7 @@ function toJob(
 /** A swatch of its curve, as the core counts it. */
 export const toJobSwatch = (member: Candidate): JobSwatch => ({
   ratioDry: present(member.pot.ratioDry),
+  ratioErrorSd: present(member.pot.ratioErrorSd),
   lot: member.pot.lots.map(({ lotId }) => lotId).join('+'),
   dyed: seen(member.reading),
   bare: seen(present(member.piece.bare)),

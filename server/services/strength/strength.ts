@@ -15,7 +15,8 @@ import { lotRepository } from '../../repositories/lots'
 import { sinceLastChange } from '../../database/since-last-change'
 import { conditionOf, groupKey, usualDryFraction, type Candidate } from './curve-candidates'
 import type { CurvesService } from './curves'
-import { phBandOf } from '../../../shared/rules/strength/condition'
+import { phBandIn } from '../../../shared/rules/strength/stirred-in'
+import { swatchNameShort, treatedHow } from './member-words'
 import { sourcesWithSwatches } from '../../repositories/swatch-counts'
 import { patchRepository } from '../../repositories/patches'
 import type { SourceVersions } from './source-versions'
@@ -86,7 +87,8 @@ function toGroup(key: string, members: Candidate[], curve: CurveView | null): St
     key,
     fibreClass: FIBRES[first.piece.fibre].class,
     mordant: conditionOf(first).mordant,
-    phBand: phBandOf(first.pot.finalPh),
+    phBand: phBandIn(first.pot, first.piece.id),
+    treatedHow: treatedHow(members),
     way: first.pot.way,
     points: members.map((member) => toPoint(member, strengthOf.get(member.swatch.id))),
     n: curve?.answer.n ?? 0,
@@ -102,6 +104,7 @@ const emptyGroup = (curve: CurveView): StrengthGroup => ({
   mordant: curve.mordant,
   phBand: curve.phBand,
   way: curve.way,
+  treatedHow: '',
   points: [],
   n: 0,
   lots: 0,
@@ -110,18 +113,21 @@ const emptyGroup = (curve: CurveView): StrengthGroup => ({
 })
 
 function toPoint(
-  { swatch, pot, reading, exclusion, firstRatioDry }: Candidate,
+  { swatch, pot, piece, reading, exclusion, firstRatioDry }: Candidate,
   strength: number | undefined,
 ): StrengthPointView {
   const states = new Set(pot.lots.map(({ state }) => state))
   return {
     swatchId: swatch.id,
     code: swatch.code,
+    name: swatchNameShort(piece, pot.dyedOn),
     potCode: pot.code,
     lotCodes: pot.lots.map(({ lotCode }) => lotCode),
     dyedOn: pot.dyedOn,
     ratioDry: pot.ratioDry,
     ratioAsWeighed: pot.ratioAsWeighed,
+    ratioErrorSd: pot.ratioErrorSd,
+    boiled: pot.end?.boiled ?? null,
     state: states.size === 1 ? pot.lots[0]!.state : 'mixed',
     exclusion,
     firstRatioDry,

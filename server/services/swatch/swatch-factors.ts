@@ -3,6 +3,7 @@ import type { Part } from '../../../catalogue/parts'
 import type { Factors } from '../../../core/evidence/factors'
 import type { Candidate } from '../strength/curve-candidates'
 import { mordantsIn } from '../strength/curve-candidates'
+import { stirredInto } from '../../../shared/rules/strength/stirred-in'
 import { first } from '../../../core/present'
 
 /** Everything recorded of how a swatch came to be, as pairs are compared by. */
@@ -40,10 +41,6 @@ export function factorsOf(candidate: Candidate, part: Part): Factors {
 }
 
 /** What was stirred in on the way, each once. */
-const shiftsOf = ({ pot }: Candidate): string[] => [
-  ...new Set(
-    pot.events.flatMap((event) =>
-      event.kind === 'add' && event.data.agent ? [event.data.agent] : [],
-    ),
-  ),
+const shiftsOf = ({ pot, piece }: Candidate): string[] => [
+  ...new Set(stirredInto(pot, piece.id).map(({ agent }) => agent)),
 ]

@@ -11,7 +11,14 @@ export const notesOf = ({ events }: Pick<Pot, 'events'>): PotNote[] =>
         return { at, kind: 'reading', tempC: event.data.tempC, ph: event.data.ph }
       case 'add': {
         const { agent, form, massG, waterL } = event.data
-        return { at, kind: 'add', agent: agent ?? '', form, massG: agent ? massG : 0, waterL }
+        return {
+          at,
+          kind: 'add',
+          agent: agent ?? '',
+          form,
+          massG: agent ? (massG ?? 0) : 0,
+          waterL,
+        }
       }
       case 'enter':
       case 'pull':

@@ -1,3 +1,4 @@
+import { isMordant, MORDANTS, type Agent } from '../../../catalogue/agents'
 import { wayFacts, type Way } from '../../../catalogue/ways'
 import { inForm } from '../../../core/mordant/hydrates'
 import { bathGuards } from '../../../core/safety/bath-guards'
@@ -30,6 +31,9 @@ export function needsMordantOf(
   return all.includes('unknown') || all.length === 0 ? 'unknown' : 'no'
 }
 
+const percentOf = (agent: Agent, massG: number, form: string, fibreG: number) =>
+  fibreG > 0 ? (100 * inForm(agent, massG, form, '')) / fibreG : 0
+
 const MORE_THAN_ACID = 6
 
 /** What to mind before a pot is lit: its pieces, what goes in, and what it stands in. */
@@ -45,12 +49,17 @@ export function potGuardsOf(pot: PotSetup, pieces: readonly PieceLook[]): Guard[
   const bringsAmmonia =
     facts.brings.includes('ammonia') || additions.some(({ agent }) => agent === 'ammonia')
   const fibreG = pieces.reduce((sum, { dryG }) => sum + dryG, 0)
-  const stage = additions.map(({ agent, form, massG }) => ({
-    agent,
-    massG,
-    form: form || undefined,
-    percentWof: fibreG > 0 ? (100 * inForm(agent, massG, form, '')) / fibreG : 0,
-  }))
+  const stage = additions.map(({ agent, form, massG }) => {
+    // what nobody weighed may be as much as is ever usual
+    const most = isMordant(agent) ? MORDANTS[agent].rangePercentWof[1] : 0
+    const percentWof = massG === null ? most : percentOf(agent, massG, form, fibreG)
+    return {
+      agent,
+      massG: massG ?? (percentWof * fibreG) / 100,
+      form: form || undefined,
+      percentWof,
+    }
+  })
   const ofAdditions =
     stage.length > 0
       ? bathGuards({

@@ -1,8 +1,10 @@
-import { mordantMarks, type Mordant } from '../../../catalogue/agents'
+import { rollup, sum } from 'd3-array'
+import { agentFacts, mordantMarks, type Agent, type Mordant } from '../../../catalogue/agents'
 import { FIBRES, type Fibre } from '../../../catalogue/fibres'
 import type { Part } from '../../../catalogue/parts'
 import { sourceKindOf } from '../../../catalogue/source-kinds'
 import type { Way } from '../../../catalogue/ways'
+import { PH_AGENTS, type PhAgent } from '../../../core/acid-base/additions'
 import type { Condition } from '../../../core/strength/near-conditions'
 import type { PriorContext } from '../../../core/strength/posterior/priors'
 import type { NeedsMordant } from '../../schemas/walk/source'
@@ -11,11 +13,54 @@ import type { PhBand } from '../../views/strength/ph-band'
 const ACID_BELOW = 6
 const ALKALINE_ABOVE = 8
 
-/** Where a bath ends decides which curve its swatches lie on; a pH nobody read is as it came. */
-export function phBandOf(finalPh: number | null): PhBand {
-  if (finalPh === null) return 'asItCame'
+/** Something stirred into a bath; `massG` null: nobody weighed it. */
+export interface StirredIn {
+  agent: Agent
+  massG: number | null
+}
+
+/**
+ * Where a bath ends decides which curve its swatches lie on. A pH that nobody read is as it came,
+ * unless something that moves it was stirred in: then kind and amount of that stand in for it.
+ *
+ * @param litres of the bath; null: not known
+ */
+export function phBandOf(
+  finalPh: number | null,
+  stirred: readonly StirredIn[] = [],
+  litres: number | null = null,
+): PhBand {
+  if (finalPh === null) return unreadBand(stirred, litres)
   if (finalPh < ACID_BELOW) return 'acid'
   return finalPh > ALKALINE_ABOVE ? 'alkaline' : 'asItCame'
+}
+
+const movesPh = (agent: string): boolean =>
+  Object.hasOwn(PH_AGENTS, agent) && PH_AGENTS[agent as PhAgent].moves !== null
+
+function unreadBand(stirred: readonly StirredIn[], litres: number | null): PhBand {
+  const byAgent = rollup(
+    stirred.filter(({ agent }) => movesPh(agent)),
+    (all) => all.map(({ massG }) => massG),
+    ({ agent }) => agent,
+  )
+  if (byAgent.size === 0) return 'asItCame'
+  const words = [...byAgent]
+    .map(([agent, masses]) => `${agentFacts(agent).label} ${perLitreWords(masses, litres)}`)
+    .sort()
+  return `with ${words.join(' and ')}`
+}
+
+/** Amounts that are told apart, g per L: fivefold steps, since spoons are no finer. From memory. */
+const PER_LITRE_G = [1, 5, 25] as const
+
+function perLitreWords(masses: readonly (number | null)[], litres: number | null): string {
+  if (litres === null || litres <= 0 || masses.includes(null)) return '(amount not known)'
+  const perL = sum(masses) / litres
+  const [low, middle, high] = PER_LITRE_G
+  if (perL < low) return `(under ${low} g per L)`
+  if (perL < middle) return `(${low} to ${middle} g per L)`
+  return perL < high ? `(${middle} to ${high} g per L)` : `(over ${high} g per L)`
 }
 
 /** What a piece and its bath say of the curve it lies on. */

@@ -12,12 +12,13 @@ import {
   type PageQuery,
   type Recorded,
 } from '../log/common'
+import { AMOUNT_BASES, type AmountBasis } from '../../../core/harvest/ratio-error'
 import type { Override } from '../../../core/safety/guards'
 import { overridesField } from '../log/overrides'
 import { newReadingSchema, type NewReading, type Reading } from '../swatch/reading'
 import { newTreatmentSchema, type NewTreatment, type Treatment } from './treatment'
 
-export { mordantsOf, type NewTreatment } from './treatment'
+export { mordantsOf, type NewTreatment, type Treatment } from './treatment'
 
 /** Colour of the undyed fibre, in a word; a reading says it better. */
 export const BASES = ['white', 'cream', 'grey', 'brown', 'black', 'dyed'] as const
@@ -27,6 +28,8 @@ export type Base = (typeof BASES)[number]
 export interface PieceTraits {
   /** Other fibres in it, where it is a blend: shares of the whole, %. */
   blend: { fibre: Fibre; percent: number }[]
+  /** How its dry weight is known. */
+  dryBasis: AmountBasis
   base: Base
   /** Knots, ties or notches that survive the pot; empty: none. */
   mark: string
@@ -44,6 +47,7 @@ export interface PieceTraits {
 
 export const PLAIN_TRAITS: PieceTraits = {
   blend: [],
+  dryBasis: 'weighed',
   base: 'white',
   mark: '',
   setId: null,
@@ -109,6 +113,7 @@ const traits = {
           }),
     )
     .messages({ 'array.unique': 'each fibre may be listed once' }),
+  dryBasis: Joi.string().valid(...AMOUNT_BASES),
   base: Joi.string().valid(...BASES),
   mark: Joi.string().trim().max(40).allow(''),
   setId: idField.allow(null),

@@ -31,6 +31,8 @@ export interface Treatment {
   doneOn: string
   /** The mordant bath it was done in. */
   bathId: string | null
+  /** The pot it was stirred into. */
+  potId: string | null
   /** The gathered lot that served as agent. */
   lotId: string | null
   finish: 'dried' | 'heldWet' | null

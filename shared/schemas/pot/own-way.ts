@@ -1,9 +1,11 @@
 import Joi from 'joi'
+import { AGENT_KEYS } from '../../../catalogue/agents'
 import { WAY_KEYS, type Way } from '../../../catalogue/ways'
 import { InputError } from '../../../core/input-error'
 import { inOrder, MOST_STEPS, WAY_STEP_KINDS, type WayStep } from '../../../core/pot/way-steps'
 import {
   aboveNothing,
+  massOrNoneField,
   nameField,
   newIdField,
   noteField,
@@ -46,6 +48,13 @@ const wayStep = Joi.object({
   attended: Joi.boolean(),
   burner: Joi.boolean(),
   daylight: Joi.boolean(),
+  adds: Joi.object({
+    agent: Joi.string()
+      .valid(...AGENT_KEYS)
+      .required(),
+    form: Joi.string().max(40).allow('').default(''),
+    massG: massOrNoneField.allow(null).required(),
+  }).when('kind', { is: 'add', then: Joi.required(), otherwise: Joi.forbidden() }),
   look: Joi.string().trim().max(200),
   lookEveryMin: aboveNothing(MOST_MIN),
   again: Joi.object({

@@ -34,7 +34,8 @@ export interface PotEventData {
   add: {
     agent: Agent | null
     form: string
-    massG: number
+    /** null: it went in, and nobody weighed it. */
+    massG: number | null
     shelfId: string | null
     lotId: string | null
     waterL: number
@@ -60,6 +61,8 @@ export type PotEvent = {
     kind: K
     /** Instant with its offset. */
     at: string
+    /** The instant may be off by so much either way, min; 0: by the clock. */
+    toleranceMin: number
     note: string
     /** The step it is about; a note that names one marks it as done. */
     stepId: string | null
@@ -81,6 +84,9 @@ export const NOTED = [
 ] as const
 export type NotedKind = (typeof NOTED)[number]
 export type NewPotEvent = Extract<PotEvent, { kind: NotedKind }>
+
+/** Half a year either way: "some time that year". */
+const MOST_TOLERANCE_MIN = 183 * 24 * 60
 
 const pieceIds = Joi.object({ pieceIds: Joi.array().items(idField).min(1).max(100).required() })
 
@@ -111,7 +117,7 @@ const DATA: Record<NotedKind, Joi.ObjectSchema> = {
       .allow(null)
       .default(null),
     form: Joi.string().max(40).allow('').default(''),
-    massG: massOrNoneField.default(0),
+    massG: massOrNoneField.allow(null).default(0),
     shelfId: idField.allow(null).default(null),
     lotId: idField.allow(null).default(null),
     waterL: Joi.number().min(0).max(1000).default(0),
@@ -120,9 +126,10 @@ const DATA: Record<NotedKind, Joi.ObjectSchema> = {
     if (data.agent && data.lotId) {
       return helpers.message({ custom: '{#label} must be an agent or plant of a lot, not both' })
     }
-    return (data.agent || data.lotId ? data.massG : data.waterL) > 0
-      ? data
-      : helpers.message({ custom: '{#label} must say how much went in' })
+    const { agent, lotId, massG, waterL } = data
+    // of an agent it may be known that it went in, and not how much
+    const isSaid = agent ? massG !== 0 : lotId ? (massG ?? 0) > 0 : waterL > 0
+    return isSaid ? data : helpers.message({ custom: '{#label} must say how much went in' })
   }),
   enter: pieceIds,
   pull: pieceIds,
@@ -144,6 +151,7 @@ export const newPotEventSchema = Joi.object<NewPotEvent>({
     .valid(...NOTED)
     .required(),
   at: instantField.required(),
+  toleranceMin: Joi.number().min(0).max(MOST_TOLERANCE_MIN).default(0),
   note: noteField.default(''),
   stepId: Joi.string().max(40).allow(null).default(null),
   data: Joi.object()
@@ -166,8 +174,21 @@ export interface PieceOutcome {
   note: string
 }
 
-const LIQUOR_ENDS = ['kept', 'reused', 'shifted', 'poured'] as const
-const SPENT_ENDS = ['compost', 'kept', 'binned', 'none'] as const
+export const LIQUOR_ENDS = ['kept', 'reused', 'shifted', 'poured'] as const
+export const SPENT_ENDS = ['compost', 'kept', 'binned', 'none'] as const
+export const RINSES = ['now', 'later', 'none'] as const
+
+export const outcomeFields = {
+  waters: Joi.number().integer().min(0).max(50).allow(null).default(null),
+  handle: Joi.array()
+    .items(Joi.string().valid(...HANDLES))
+    .max(HANDLES.length)
+    .unique()
+    .default([]),
+  smell: Joi.string().trim().max(120).allow('').default(''),
+  soap: Joi.string().valid('none', 'neutral', 'alkaline').default('none'),
+  note: noteField.default(''),
+}
 
 /** The end of a pot: what was poured, kept and seen. */
 export interface FinishPot {
@@ -176,7 +197,7 @@ export interface FinishPot {
   liquor: (typeof LIQUOR_ENDS)[number]
   liquorL: number | null
   spent: (typeof SPENT_ENDS)[number]
-  rinse: 'now' | 'later' | 'none'
+  rinse: (typeof RINSES)[number]
   pieces: ({ pieceId: string; swatchId?: string } & PieceOutcome)[]
   note: string
 }
@@ -191,21 +212,15 @@ export const finishPotSchema = Joi.object<FinishPot>({
   spent: Joi.string()
     .valid(...SPENT_ENDS)
     .required(),
-  rinse: Joi.string().valid('now', 'later', 'none').required(),
+  rinse: Joi.string()
+    .valid(...RINSES)
+    .required(),
   pieces: Joi.array()
     .items(
       Joi.object({
         pieceId: idField.required(),
         swatchId: newIdField,
-        waters: Joi.number().integer().min(0).max(50).allow(null).default(null),
-        handle: Joi.array()
-          .items(Joi.string().valid(...HANDLES))
-          .max(HANDLES.length)
-          .unique()
-          .default([]),
-        smell: Joi.string().trim().max(120).allow('').default(''),
-        soap: Joi.string().valid('none', 'neutral', 'alkaline').default('none'),
-        note: noteField.default(''),
+        ...outcomeFields,
       }),
     )
     .max(100)

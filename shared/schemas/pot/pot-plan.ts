@@ -20,7 +20,8 @@ export type Water = (typeof WATERS)[number]
 export interface PlannedAddition {
   agent: Agent
   form: string
-  massG: number
+  /** null: it went in, and nobody weighed it. */
+  massG: number | null
   when: 'before' | 'in' | 'after'
 }
 
@@ -41,7 +42,8 @@ export interface PotPlan {
   steps: WayStep[]
   water: Water | null
   size: ParticleSize | null
-  lid: Lid
+  /** null: nobody remembers. */
+  lid: Lid | null
   /** Poured at the beginning, of which boiling from the kettle, L. */
   pourL: number | null
   kettleL: number | null
@@ -94,6 +96,7 @@ export const potPlanSchema = Joi.object<PotPlan>({
     .default(null),
   lid: Joi.string()
     .valid(...LIDS)
+    .allow(null)
     .default('on'),
   pourL: litres.default(null),
   kettleL: litres.default(null),
@@ -106,7 +109,7 @@ export const potPlanSchema = Joi.object<PotPlan>({
           .valid(...AGENT_KEYS)
           .required(),
         form: Joi.string().max(40).allow('').default(''),
-        massG: massOrNoneField.required(),
+        massG: massOrNoneField.allow(null).required(),
         when: Joi.string().valid('before', 'in', 'after').default('in'),
       }),
     )

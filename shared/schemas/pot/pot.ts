@@ -4,7 +4,17 @@ import type { Sureness } from '../../../core/safety/gathering'
 import type { Override } from '../../../core/safety/guards'
 import { overridesField } from '../log/overrides'
 import type { Basis, PlantState } from '../../../core/harvest/dry-fraction'
-import type { PieceOutcome, PotEvent } from './pot-event'
+import { AMOUNT_BASES, type AmountBasis } from '../../../core/harvest/ratio-error'
+import {
+  LIQUOR_ENDS,
+  newPotEventSchema,
+  outcomeFields,
+  RINSES,
+  SPENT_ENDS,
+  type NewPotEvent,
+  type PieceOutcome,
+  type PotEvent,
+} from './pot-event'
 import { potPlanSchema, type PotPlan } from './pot-plan'
 import {
   aboveNothing,
@@ -25,7 +35,9 @@ export interface PotLot {
   lotId: string
   lotCode: string
   sourceId: string
+  /** 0 where it is not known. */
   massG: number
+  massBasis: AmountBasis
   state: PlantState
   dryFraction: number
   dryFractionBasis: Basis
@@ -38,6 +50,7 @@ export interface PotPiece {
   pieceId: string
   pieceCode: string
   dryG: number
+  dryBasis: AmountBasis
   /** null while the pot is planned or running. */
   swatchId: string | null
   swatchCode: string | null
@@ -49,13 +62,17 @@ export interface PotPiece {
 const POT_STAGES = ['planned', 'running', 'done'] as const
 type PotStage = (typeof POT_STAGES)[number]
 
-/** How a pot ended: what became of its liquor and its stuff. */
-interface PotEnd {
-  liquor: 'kept' | 'reused' | 'shifted' | 'poured'
+/** What became of a pot's liquor and its stuff; null: nobody remembers. */
+export interface RememberedEnd {
+  liquor: (typeof LIQUOR_ENDS)[number] | null
   liquorL: number | null
-  spent: 'compost' | 'kept' | 'binned' | 'none'
-  rinse: 'now' | 'later' | 'none'
+  spent: (typeof SPENT_ENDS)[number] | null
+  rinse: (typeof RINSES)[number] | null
   boiled: boolean | null
+}
+
+/** How a pot ended. */
+interface PotEnd extends RememberedEnd {
   /** Where it went another way than planned, in words. */
   departures: string[]
 }
@@ -88,6 +105,8 @@ export interface Pot extends Recorded {
   ratioAsWeighed: number | null
   ratioDry: number | null
   isRatioKnown: boolean
+  /** SD of the logarithm of the ratio: 0 where all was weighed; null where it is not known. */
+  ratioErrorSd: number | null
   waterL: number | null
   tempC: number | null
   minutes: number | null
@@ -112,12 +131,22 @@ export interface NewPot {
   isRatioKnown?: boolean
   dyedOn: string
   way: Way
-  lots: { lotId: string; massG: number }[]
-  pieces: { pieceId: string; swatchId?: string }[]
+  /** `massBasis` is the lot's own where it is left out; of an unknown mass, `massG` is 0. */
+  lots: { lotId: string; massG: number; massBasis?: AmountBasis }[]
+  /** Time in the liquor and what came of it: of a pot of the past alone. */
+  pieces: {
+    pieceId: string
+    swatchId?: string
+    minutes?: number | null
+    outcome?: PieceOutcome | null
+  }[]
   waterL: number | null
   tempC: number | null
   minutes: number | null
   finalPh: number | null
+  /** Of a pot of the past: how it ended, and what was noted of it. */
+  end?: RememberedEnd
+  notes?: NewPotEvent[]
   overrides?: Override[]
   note: string
 }
@@ -131,11 +160,17 @@ const conditions = {
   note: noteField,
 }
 
+const potLotField = Joi.object<NewPot['lots'][number]>({
+  lotId: idField.required(),
+  massG: massField.required().when('massBasis', { is: 'unknown', then: Joi.valid(0) }),
+  massBasis: Joi.string().valid(...AMOUNT_BASES),
+})
+
 export const newPotSchema = Joi.object<NewPot>({
   id: newIdField.required(),
   title: conditions.title.default(''),
   stage: Joi.string().valid('planned', 'done'),
-  plan: potPlanSchema.when('stage', { is: 'planned', then: Joi.required() }),
+  plan: potPlanSchema.allow(null).when('stage', { is: 'planned', then: Joi.required() }),
   ownWayId: idField.allow(null),
   wayName: Joi.string().trim().max(120).allow(''),
   vesselId: idField.allow(null),
@@ -147,14 +182,21 @@ export const newPotSchema = Joi.object<NewPot>({
     .valid(...WAY_KEYS)
     .default('simmer'),
   lots: Joi.array()
-    .items(Joi.object({ lotId: idField.required(), massG: massField.required() }))
+    .items(potLotField)
     .max(20)
     .unique('lotId')
     .required()
     .when('fromPotId', { is: idField.required(), otherwise: Joi.array().min(1) })
     .messages({ 'array.unique': 'each lot may be listed once' }),
   pieces: Joi.array()
-    .items(Joi.object({ pieceId: idField.required(), swatchId: newIdField }))
+    .items(
+      Joi.object({
+        pieceId: idField.required(),
+        swatchId: newIdField,
+        minutes: conditions.minutes,
+        outcome: Joi.object(outcomeFields).allow(null),
+      }),
+    )
     .min(1)
     .max(100)
     .unique('pieceId')
@@ -164,8 +206,28 @@ export const newPotSchema = Joi.object<NewPot>({
   tempC: conditions.tempC.default(null),
   minutes: conditions.minutes.default(null),
   finalPh: conditions.finalPh.default(null),
+  end: Joi.object<RememberedEnd>({
+    liquor: Joi.string()
+      .valid(...LIQUOR_ENDS)
+      .allow(null)
+      .default(null),
+    liquorL: massField.max(1000).allow(null).default(null),
+    spent: Joi.string()
+      .valid(...SPENT_ENDS)
+      .allow(null)
+      .default(null),
+    rinse: Joi.string()
+      .valid(...RINSES)
+      .allow(null)
+      .default(null),
+    boiled: Joi.boolean().allow(null).default(null),
+  }),
+  notes: Joi.array().items(newPotEventSchema).max(200).unique('id'),
   overrides: overridesField,
   note: noteField.default(''),
+}).when('.stage', {
+  is: 'planned',
+  then: Joi.object({ end: Joi.forbidden(), notes: Joi.forbidden() }),
 })
 
 /** A plan as it is meant now: all of it, before the pot is lit. */

@@ -78,6 +78,8 @@ export interface LatestReading {
   mordant: string
   fibre: string
   ratioDry: number | null
+  /** SD of its logarithm: 0 where all was weighed. */
+  ratioErrorSd: number | null
   strength: number | null
   depth: string | null
   basis: 'measured' | 'estimated'

@@ -21,11 +21,15 @@ export type Exclusion =
 export interface StrengthPointView {
   swatchId: string
   code: string
+  /** `silk hank, red thread, alum 12 %`. */
+  name: string
   potCode: string
   lotCodes: string[]
   dyedOn: string
   /** g air-dry plant per g dry fibre, and as weighed in `state`. */
   ratioDry: number | null
+  /** SD of its logarithm: 0 where all was weighed. */
+  ratioErrorSd: number | null
   ratioAsWeighed: number | null
   state: PlantState | 'mixed'
   hex: string
@@ -36,6 +40,8 @@ export interface StrengthPointView {
   exclusion: Exclusion | null
   /** 1 is the first bath; of a later one, the dry ratio that the first had. */
   bathNumber: number
+  /** With its pieces in; null: not known. */
+  boiled: boolean | null
   firstRatioDry: number | null
   /** Coats, where it was painted on. */
   coats: number | null
@@ -51,6 +57,8 @@ export interface StrengthGroup {
   /** `Al`, `Al Fe`, `none`. */
   mordant: string
   phBand: PhBand
+  /** How the mordants of its swatches differ among themselves, in words; empty: they do not. */
+  treatedHow: string
   way: Way
   points: StrengthPointView[]
   /** How many swatches the curve counts, and in how many lots. */

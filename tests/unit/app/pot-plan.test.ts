@@ -232,7 +232,7 @@ describe('words of the hob', () => {
       ],
       plan: { steps: wayFacts('simmer').steps },
     } as unknown as Pot
-    const base = { id: 'e', at: '', note: '', stepId: null }
+    const base = { id: 'e', at: '', toleranceMin: 0, note: '', stepId: null }
     expect(eventWords({ ...base, kind: 'pull', data: { pieceIds: ['a'] } }, pot)).toBe(
       'WOL-26-01 out',
     )
@@ -253,6 +253,11 @@ describe('words of the hob', () => {
   test('lists read as sentences do, and a pH names its band', () => {
     expect(listWords(['ratio', 'fibre', 'water'])).toBe('ratio, fibre and water')
     expect(listWords(['ratio'])).toBe('ratio')
-    expect([null, 5, 7, 9].map(phBandOf)).toEqual(['asItCame', 'acid', 'asItCame', 'alkaline'])
+    expect([null, 5, 7, 9].map((ph) => phBandOf(ph))).toEqual([
+      'asItCame',
+      'acid',
+      'asItCame',
+      'alkaline',
+    ])
   })
 })

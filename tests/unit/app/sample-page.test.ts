@@ -12,6 +12,7 @@ const groupOf = (fields: Partial<StrengthGroup> = {}): StrengthGroup => ({
   fibreClass: 'wool',
   mordant: 'Al',
   phBand: 'asItCame',
+  treatedHow: '',
   way: 'simmer',
   points: [point(0.1), point(0.4)],
   n: 2,

@@ -1,5 +1,5 @@
 import { watch } from 'vue'
-import type { PotDraft } from '../pot-draft'
+import { BLANK_LOT, type PotDraft } from '../pot-draft'
 import type { PotStock } from '../usePotStock'
 
 /** What an address brings into a plan. */
@@ -18,7 +18,12 @@ export function takeIn(draft: PotDraft, { lotId, ratioDry, pieceIds, fromPotId }
     first.lotId = lotId
     if (ratioDry !== null && ratioDry > 0) first.ratioDry = ratioDry
   }
-  if (fromPotId) draft.fromPotId = fromPotId
+  if (fromPotId) {
+    // what lay in the planner for another pot has no part in this one
+    if (draft.fromPotId !== fromPotId) draft.pieceIds = []
+    if (!lotId) draft.lots = [{ ...BLANK_LOT }]
+    draft.fromPotId = fromPotId
+  }
   if (pieceIds.length > 0) draft.pieceIds = [...new Set([...draft.pieceIds, ...pieceIds])]
 }
 

@@ -53,7 +53,7 @@ export function usePlanBath(
       size: draft.size || 'chopped',
       isStrained: wayFacts(draft.way).strained,
       vesselL: vesselL.value,
-      lid: draft.lid,
+      lid: draft.lid || 'on',
       hours: minutes.value / 60,
       tempC: tempC.value ?? ROOM_C,
       ownL: draft.waterL,
@@ -70,7 +70,7 @@ export function usePlanBath(
           vesselL: vesselL.value,
           toC: tempC.value ?? USUAL_HEAT_C,
           powerW: burner.value.powerW,
-          lid: draft.lid,
+          lid: draft.lid || 'on',
           altitudeM: stock()?.settings.altitudeM ?? 0,
         })
       : null,
@@ -82,6 +82,7 @@ export function usePlanBath(
       dyeMin: minutes.value,
       isLaterBath: draft.fromPotId !== null,
       coats: draft.coats,
+      additions: draft.additions,
     }),
   )
   const times = computed(() => {

@@ -1,9 +1,10 @@
 import { computed, ref, watch, type ComputedRef } from 'vue'
+import type { AmountBasis } from '~~/core/harvest/ratio-error'
 import { roundToMilligram } from '~~/core/harvest/net-mass'
-import { plantNeededG, plantToFibreRatio } from '~~/core/harvest/ratio'
+import { dryRatioOf, plantNeededG, plantToFibreRatio } from '~~/core/harvest/ratio'
 import type { Lot } from '~~/shared/schemas/loft/lot'
 import type { Source } from '~~/shared/schemas/walk/source'
-import { FIRST_RATIO, type PotDraft } from '../pot-draft'
+import { FIRST_RATIO, type DraftLot, type PotDraft } from '../pot-draft'
 import type { PotStock } from '../usePotStock'
 
 /** A lot in a planned bath, with what its ratio comes to. */
@@ -14,6 +15,8 @@ export interface PlannedLot {
   ratioDry: number
   /** In the lot's present state; null without fibre. */
   massG: number | null
+  /** Not given: as the lot itself is known. */
+  massBasis?: AmountBasis
   /** What the lot holds after it; below 0 where there is too little. */
   leftG: number | null
 }
@@ -23,22 +26,35 @@ const toTenth = (massG: number) => Math.round(massG * 10) / 10
 
 /** The lots of a draft that are in stock, each with its grams. */
 function plannedLots(draft: PotDraft, stock: PotStock | null, fibreG: number): PlannedLot[] {
-  return draft.lots.flatMap(({ lotId, ratioDry }) => {
-    const lot = stock?.lots.find((each) => each.id === lotId)
+  return draft.lots.flatMap((each) => {
+    const lot = stock?.lots.find(({ id }) => id === each.lotId)
     const source = lot && stock?.sources.get(lot.sourceId)
     if (!lot || !source) return []
-    const massG = fibreG > 0 ? toTenth(plantNeededG(ratioDry, fibreG, lot.dryFraction)) : null
+    const massG = massOf(each, lot, fibreG)
     return [
       {
         lot,
         source,
-        ratioDry,
+        ratioDry: ratioOf(each, lot, fibreG),
         massG,
+        ...(each.massBasis && { massBasis: each.massBasis }),
         leftG: massG === null ? null : roundToMilligram(lot.leftG - massG),
       },
     ]
   })
 }
+
+function massOf({ massG, massBasis, ratioDry }: DraftLot, lot: Lot, fibreG: number) {
+  if (massBasis === 'unknown') return 0
+  if (massG !== null) return massG
+  return fibreG > 0 ? toTenth(plantNeededG(ratioDry, fibreG, lot.dryFraction)) : null
+}
+
+/** What was weighed stays, whatever it is dyed on: then the ratio follows from it. */
+const ratioOf = ({ massG, massBasis, ratioDry }: DraftLot, lot: Lot, fibreG: number) =>
+  massG !== null && massBasis !== 'unknown' && fibreG > 0
+    ? dryRatioOf(massG / fibreG, lot.dryFraction)
+    : ratioDry
 
 /** Takes out of a draft what is gone since: used up, or set aside. */
 function dropWhatIsGone(draft: PotDraft, stock: PotStock): void {
@@ -61,10 +77,14 @@ export function usePlanContents(draft: PotDraft, stock: () => PotStock | null) {
     () => lots.value[active.value] ?? lots.value[0] ?? null,
   )
   const ratioDry = computed({
-    get: () => draft.lots[active.value]?.ratioDry ?? FIRST_RATIO,
+    get: () => current.value?.ratioDry ?? draft.lots[active.value]?.ratioDry ?? FIRST_RATIO,
     set: (ratio: number) => {
       const each = draft.lots[active.value]
-      if (each) each.ratioDry = ratio
+      if (!each) return
+      each.ratioDry = ratio
+      // whoever sets a ratio weighs out anew
+      each.massG = null
+      if (each.massBasis === 'unknown') each.massBasis = ''
     },
   })
 

@@ -96,9 +96,10 @@ export function usePlanPredictions(
   known: () => ReadonlyMap<string, StrengthView>,
   { lots, pieces, fibreG, from, current }: PlanContents,
   finalPh: () => number | null,
+  waterL: () => number | null,
 ) {
   const bath = computed((): { band: PhBand; way: PotDraft['way'] } => ({
-    band: phBandOf(finalPh()),
+    band: phBandOf(finalPh(), draft.additions, draft.waterL ?? waterL()),
     way: draft.way,
   }))
   const takenOf = (source: Source) =>

@@ -14,7 +14,7 @@ import {
   takenByCurve,
   usePlanPredictions,
 } from '../../../../app/features/pot/plan/plan-predictions'
-import { blankPot, type PotDraft } from '../../../../app/features/pot/pot-draft'
+import { BLANK_LOT, blankPot, type PotDraft } from '../../../../app/features/pot/pot-draft'
 import type { PotStock } from '../../../../app/features/pot/usePotStock'
 import { USUAL_TAKEN } from '../../../../core/strength/baths-in-a-row'
 import type { StrengthView } from '../../../../shared/views/strength/strength'
@@ -62,6 +62,7 @@ function planned(draft: PotDraft, stock: PotStock, known = new Map<string, Stren
       () => known,
       contents,
       () => null,
+      () => bath.water.value?.pourL ?? null,
     )
     return reactive({ ...contents, ...bath, ...guards, ...predictions, there })
   }).result
@@ -72,7 +73,7 @@ describe('what goes into a plan', () => {
     const lot = await here.lot({ state: 'dried', netG: 100 })
     const piece = await here.piece({ dryG: 50 })
     const draft = reactive(blankPot())
-    draft.lots[0] = { lotId: lot.id, ratioDry: 0.4 }
+    draft.lots[0] = { ...BLANK_LOT, lotId: lot.id, ratioDry: 0.4 }
     const plan = planned(draft, await stockOf())
     expect(plan.lots[0]!.massG).toBeNull()
     draft.pieceIds = [piece.id]
@@ -88,7 +89,7 @@ describe('what goes into a plan', () => {
     const lot = await here.lot({ state: 'dried', netG: 100 })
     const piece = await here.piece({ dryG: 50 })
     const draft = reactive(blankPot())
-    draft.lots[0] = { lotId: lot.id, ratioDry: 0.4 }
+    draft.lots[0] = { ...BLANK_LOT, lotId: lot.id, ratioDry: 0.4 }
     draft.pieceIds = [piece.id, 'of another day']
     draft.vesselId = 'broken'
     const plan = planned(draft, await stockOf())
@@ -231,7 +232,7 @@ test('colours are foretold of a first bath and of a third, by the curve of the p
   const piece = await here.piece({ dryG: 10 })
   const known = new Map([[TANSY, await here.log.strength.ofSource(TANSY)]])
   const draft = reactive({ ...blankPot(), pieceIds: [piece.id] })
-  draft.lots[0] = { lotId: lot.id, ratioDry: 0.4 }
+  draft.lots[0] = { ...BLANK_LOT, lotId: lot.id, ratioDry: 0.4 }
   const plan = planned(draft, await stockOf(), known)
   await new Promise((done) => setTimeout(done, 50))
   expect(plan.group).toMatchObject({ n: 4 })

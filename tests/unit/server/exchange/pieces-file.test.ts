@@ -130,6 +130,7 @@ test('what was done reads back as it was written', () => {
     massG: null,
     doneOn: '2026-08-01',
     bathId: null,
+    potId: null,
     lotId: null,
     finish: null,
     basis: 'measured',

@@ -83,11 +83,13 @@ async function play(here: PotLog, acts: readonly Act[]) {
 async function isSound(here: PotLog, pot: Pot, lotId: string, sodaId: string, pieceId: string) {
   const isLit = pot.stage !== 'planned'
   const plantG = pot.events.reduce(
-    (sum, event) => (event.kind === 'add' && event.data.lotId ? sum + event.data.massG : sum),
+    (sum, event) =>
+      event.kind === 'add' && event.data.lotId ? sum + (event.data.massG ?? 0) : sum,
     isLit ? 100 : 0,
   )
   const sodaG = pot.events.reduce(
-    (sum, event) => (event.kind === 'add' && event.data.shelfId ? sum + event.data.massG : sum),
+    (sum, event) =>
+      event.kind === 'add' && event.data.shelfId ? sum + (event.data.massG ?? 0) : sum,
     0,
   )
   expect((await here.log.lots.read(lotId)).leftG).toBe(300 - plantG)

@@ -1,0 +1,126 @@
+<script setup lang="ts">
+import { HANDLES, type PieceOutcome } from '~~/shared/schemas/pot/pot-event'
+import { pieceName } from '~/features/basket/readiness'
+import { localToday } from '~/format/dates'
+import { present } from '~~/core/present'
+import { POT_PLAN } from '../usePotPlan'
+
+/** A pot of the past: its day, its end, and what came of each piece. What is left open is not known. */
+const { errors } = defineProps<{ errors: Record<string, string> }>()
+const plan = present(inject(POT_PLAN))
+const past = computed(() => plan.draft.past)
+
+const NO_OUTCOME: PieceOutcome = { waters: null, handle: [], smell: '', soap: 'none', note: '' }
+const outcomeOf = (id: string): PieceOutcome => past.value.outcomes[id] ?? NO_OUTCOME
+function tell(id: string, told: Partial<PieceOutcome>) {
+  past.value.outcomes = { ...past.value.outcomes, [id]: { ...outcomeOf(id), ...told } }
+}
+function setTime(id: string, minutes: number | null) {
+  const { [id]: _, ...others } = plan.draft.pulls
+  plan.draft.pulls = minutes ? { ...others, [id]: minutes } : others
+}
+</script>
+
+<template>
+  <section class="panel stack tight" aria-labelledby="past-end">
+    <h2 id="past-end">
+      As it was <span class="quiet">what is left open is kept as not known</span>
+    </h2>
+    <div class="grid">
+      <LabeledField v-slot="{ id }" label="Day" :error="errors['/dyedOn']">
+        <ElInput :id="id" v-model="plan.draft.dyedOn" type="date" :max="localToday()" />
+      </LabeledField>
+      <LabeledField v-slot="{ id }" label="Pieces in at">
+        <ElInput :id="id" v-model="past.startedAt" type="time" />
+      </LabeledField>
+      <LabeledField v-slot="{ id }" label="Boiled, pieces in">
+        <ElSelect :id="id" v-model="past.boiled" placeholder="not known" clearable>
+          <ElOption value="yes" label="yes" />
+          <ElOption value="no" label="no" />
+        </ElSelect>
+      </LabeledField>
+      <LabeledField v-slot="{ id }" label="Rinsed">
+        <ElSelect :id="id" v-model="past.rinse" placeholder="not known" clearable>
+          <ElOption value="now" label="at once" />
+          <ElOption value="later" label="dried first" />
+          <ElOption value="none" label="not rinsed" />
+        </ElSelect>
+      </LabeledField>
+      <LabeledField v-slot="{ id }" label="The liquor was">
+        <ElSelect :id="id" v-model="past.liquor" placeholder="not known" clearable>
+          <ElOption value="kept" label="kept" />
+          <ElOption value="reused" label="used again" />
+          <ElOption value="shifted" label="shifted, and used" />
+          <ElOption value="poured" label="poured away" />
+        </ElSelect>
+      </LabeledField>
+      <QuantityField
+        v-if="past.liquor && past.liquor !== 'poured'"
+        v-model="past.liquorL"
+        kind="volume"
+        label="How much of it"
+      />
+      <LabeledField v-slot="{ id }" label="The stuff went">
+        <ElSelect :id="id" v-model="past.spent" placeholder="not known" clearable>
+          <ElOption value="compost" label="on the compost" />
+          <ElOption value="kept" label="kept" />
+          <ElOption value="binned" label="into the bin" />
+          <ElOption value="none" label="nowhere: none" />
+        </ElSelect>
+      </LabeledField>
+    </div>
+    <ul v-if="plan.pieces.length" class="stack tight">
+      <li v-for="piece in plan.pieces" :key="piece.id">
+        <span class="who">
+          <strong>{{ piece.code }}</strong> <span class="quiet">{{ pieceName(piece) }}</span>
+        </span>
+        <NumberField
+          :model-value="plan.draft.pulls[piece.id] ?? null"
+          :label="`Time in, ${piece.code}`"
+          unit="min in"
+          bare
+          @update:model-value="setTime(piece.id, $event)"
+        />
+        <ElSelect
+          :model-value="outcomeOf(piece.id).handle"
+          multiple
+          collapse-tags
+          placeholder="feels ..."
+          :aria-label="`Feel of ${piece.code}`"
+          @update:model-value="tell(piece.id, { handle: $event })"
+        >
+          <ElOption v-for="handle in HANDLES" :key="handle" :value="handle" :label="handle" />
+        </ElSelect>
+        <ElInput
+          :model-value="outcomeOf(piece.id).note"
+          placeholder="how it came out"
+          :aria-label="`How ${piece.code} came out`"
+          @update:model-value="tell(piece.id, { note: $event })"
+        />
+      </li>
+    </ul>
+  </section>
+</template>
+
+<style scoped>
+h2 .quiet {
+  font-weight: 400;
+}
+
+.grid {
+  display: grid;
+  grid-template-columns: repeat(2, minmax(0, 1fr));
+  gap: 6px 12px;
+}
+
+li {
+  display: grid;
+  grid-template-columns: 92px minmax(0, 1fr) minmax(0, 1.2fr);
+  gap: 6px 8px;
+  align-items: center;
+}
+
+.who {
+  grid-column: 1 / -1;
+}
+</style>

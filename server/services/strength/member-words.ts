@@ -1,0 +1,52 @@
+import { agentFacts } from '../../../catalogue/agents'
+import { formatNumber } from '../../../core/quantity/format-quantity'
+import type { Piece, Treatment } from '../../../shared/schemas/basket/piece'
+import { fibreWords } from '../../../shared/rules/basket/fibre'
+import type { Candidate } from './curve-candidates'
+
+const mordantsBefore = ({ treatments }: Pick<Piece, 'treatments'>, dyedOn: string) =>
+  treatments.filter(({ kind, doneOn }) => kind === 'mordant' && doneOn <= dyedOn)
+
+/** `alum 12 %`, `iron`: each mordant with its percentage, where that is known. */
+const mordantText = ({ agent, percentWof }: Treatment): string =>
+  [agent && agentFacts(agent).label, percentWof !== null && `${formatNumber(percentWof, 2)} %`]
+    .filter(Boolean)
+    .join(' ')
+
+/** `silk hank, red thread, alum 12 %`: a swatch by what it is, not by its number. */
+export const swatchNameShort = (piece: Piece, dyedOn: string): string =>
+  [
+    `${fibreWords(piece)} ${piece.form}`,
+    piece.name,
+    piece.mark,
+    mordantsBefore(piece, dyedOn).map(mordantText).join(' and ') || 'no mordant',
+  ]
+    .filter(Boolean)
+    .join(', ')
+
+/**
+ * How the mordants of a curve's swatches differ among themselves, in words: percentages and how they
+ * were finished; empty where all were given alike.
+ */
+export function treatedHow(members: readonly Candidate[]): string {
+  const given = members.map(({ piece, pot }) => mordantsBefore(piece, pot.dyedOn))
+  const texts = new Set(given.map((list) => list.map(mordantText).sort().join(' and ')))
+  const finishes = new Set(given.flat().map(({ finish }) => finish ?? 'finish not said'))
+  const percents = given.flat().flatMap(({ percentWof }) => percentWof ?? [])
+  const unknown = given.flat().some(({ percentWof }) => percentWof === null)
+  return [
+    texts.size > 1 &&
+      percents.length > 0 &&
+      `${formatNumber(Math.min(...percents), 2)} to ${formatNumber(Math.max(...percents), 2)} % of the fibre`,
+    texts.size > 1 && unknown && 'some of unknown percentage',
+    finishes.size > 1 && [...finishes].map((each) => FINISH_WORDS[each]).join(' and '),
+  ]
+    .filter(Boolean)
+    .join(', ')
+}
+
+const FINISH_WORDS = {
+  dried: 'dried',
+  heldWet: 'held wet',
+  'finish not said': 'finish not said',
+} as const

@@ -1,0 +1,296 @@
+import { afterEach, beforeEach, describe, expect, test } from '@jest/globals'
+import type Joi from 'joi'
+import { wayFacts } from '../../../../catalogue/ways'
+import { newId } from '../../../../shared/ids'
+import type { Lot } from '../../../../shared/schemas/loft/lot'
+import type { Piece } from '../../../../shared/schemas/basket/piece'
+import { newPotSchema, type NewPot, type Pot } from '../../../../shared/schemas/pot/pot'
+import { validate } from '../../../../shared/validate'
+import { openTestLog, type TestLog } from '../../../fixtures/log'
+
+let here: TestLog
+let lot: Lot
+let pieces: Piece[]
+beforeEach(async () => {
+  here = await openTestLog()
+  lot = await here.lot({ state: 'dried', netG: 300 })
+  pieces = [await here.piece({ mark: 'red thread' }), await here.piece({ dryG: 20 })]
+})
+afterEach(() => here.database.close())
+
+/** Every field that a schema names, by its path: what is new in it cannot be forgotten here. */
+function fieldsOf(described: Joi.Description, path = ''): string[] {
+  const keys = Object.entries((described.keys ?? {}) as Record<string, Joi.Description>)
+  const items = (described.items ?? []) as Joi.Description[]
+  const below = [
+    ...keys.flatMap(([key, each]) => fieldsOf(each, `${path}/${key}`)),
+    ...items.flatMap((each) => fieldsOf(each, path)),
+  ]
+  return below.length > 0 ? below : [path]
+}
+
+const valuesAt = (body: unknown, path: string): unknown[] =>
+  path
+    .split('/')
+    .slice(1)
+    .reduce<unknown[]>(
+      (found, key) =>
+        found
+          .flatMap((each) => (Array.isArray(each) ? (each as unknown[]) : [each]))
+          .map((each) => (each as Record<string, unknown> | null | undefined)?.[key]),
+      [body],
+    )
+    .flatMap((each) => (Array.isArray(each) ? (each as unknown[]) : [each]))
+
+/** A plan in which nothing is as it would be by itself. */
+const fullPlan = (): NonNullable<NewPot['plan']> => ({
+  steps: [...wayFacts('simmer').steps],
+  water: 'rain',
+  size: 'ground',
+  lid: 'ajar',
+  pourL: 3.5,
+  kettleL: 1.5,
+  powerW: 1800,
+  burner: 'left ring',
+  additions: [{ agent: 'alum', form: 'dodecahydrate', massG: 4, when: 'in' }],
+  ph: { target: 9, cap: 10, agent: 'sodaAsh' },
+  pulls: [{ pieceId: pieces[0]!.id, minutes: 5 }],
+  coats: 2,
+  starts: [{ stepId: 'heat', at: '2026-08-20T08:00:00+02:00' }],
+  expected: [
+    {
+      pieceId: pieces[0]!.id,
+      hex: '#c9b26a',
+      lab: { l: 73, a: 2, b: 40 },
+      strength: { mid: 1, low: 0.5, high: 2 },
+      n: 3,
+      basis: 'measured',
+    },
+  ],
+  against: { swatchId: newId(), code: 'SWA-26-01', differs: ['ratio'], unknown: ['water'] },
+})
+
+const past = (fields: Partial<NewPot> = {}): NewPot =>
+  validate(newPotSchema, {
+    id: newId(),
+    title: 'Evening pot',
+    stage: 'done',
+    dyedOn: '2026-08-20',
+    way: 'simmer',
+    wayName: 'my simmer',
+    groupId: newId(),
+    isRatioKnown: false,
+    lots: [{ lotId: lot.id, massG: 30, massBasis: 'about' }],
+    pieces: [
+      {
+        pieceId: pieces[0]!.id,
+        swatchId: newId(),
+        minutes: 5,
+        outcome: { waters: 3, handle: ['soft'], smell: 'hay', soap: 'neutral', note: 'freckled' },
+      },
+      { pieceId: pieces[1]!.id, minutes: 30 },
+    ],
+    plan: fullPlan(),
+    waterL: 3.5,
+    tempC: 71,
+    minutes: 30,
+    finalPh: 8.8,
+    end: { liquor: 'kept', liquorL: 2, spent: 'compost', rinse: 'later', boiled: false },
+    notes: [
+      {
+        id: newId(),
+        kind: 'look',
+        at: '2026-08-20T12:05:00+02:00',
+        toleranceMin: 720,
+        note: 'dull green',
+        stepId: null,
+        data: { of: 'piece', how: 'wet', pieceId: pieces[0]!.id, hex: '#7a8b4a' },
+      },
+      {
+        id: newId(),
+        kind: 'add',
+        at: '2026-08-20T12:01:00+02:00',
+        toleranceMin: 720,
+        note: 'a splash',
+        stepId: null,
+        data: { agent: 'vinegar', massG: null },
+      },
+    ],
+    overrides: [{ code: 'alkali-on-protein', why: 'the point of it' }],
+    note: 'from a paper tag',
+    ...fields,
+  })
+
+/** Told by their own names in the kept pot. */
+function expectKept(pot: Pot, told: NewPot) {
+  const { id, plan, lots, pieces: toldPieces, end, notes, isRatioKnown, ...plain } = told
+  expect(pot).toMatchObject({ id, ...plain })
+  expect(pot.plan).toEqual(plan)
+  expect(pot.isRatioKnown).toBe(isRatioKnown)
+  expect(pot.lots.map(({ lotId, massG, massBasis }) => ({ lotId, massG, massBasis }))).toEqual(lots)
+  for (const piece of toldPieces) {
+    const kept = pot.pieces.find(({ pieceId }) => pieceId === piece.pieceId)!
+    expect(kept).toMatchObject({ minutes: piece.minutes ?? null, outcome: piece.outcome ?? null })
+    if (piece.swatchId) expect(kept.swatchId).toBe(piece.swatchId)
+  }
+  expect(pot.end).toMatchObject(end!)
+  for (const note of notes ?? []) {
+    expect(pot.events.find((event) => event.id === note.id)).toEqual(note)
+  }
+}
+
+describe('a pot of the past', () => {
+  test('the sample below tells every field that the schema has', () => {
+    const vessel = { vesselId: newId(), ownWayId: newId(), fromPotId: newId() }
+    const told = { ...past(), ...vessel, stage: 'done' }
+    const untold = fieldsOf(newPotSchema.describe())
+      // what hangs on the kind of a note, and the steps of a way, have tests of their own
+      .filter((path) => !/^\/(plan\/steps|notes\/(data|stepId))/.test(path))
+      .filter((path) =>
+        valuesAt(told, path).every((value) => [undefined, null, ''].includes(value as null)),
+      )
+    expect(untold).toEqual([])
+  })
+
+  test('keeps each of them, and tells it again', async () => {
+    const told = past()
+    expectKept((await here.log.pots.create(told)).item, told)
+    expectKept(await here.log.pots.read(told.id), told)
+  })
+
+  test('keeps its vessel, its own way and the liquor it was dyed in', async () => {
+    const vessel = await here.log.vessels.create({
+      id: newId(),
+      name: 'enamel',
+      material: 'enamel',
+      fullL: 8,
+      emptyG: null,
+      isDyeOnly: true,
+      note: '',
+    })
+    const first = await here.log.pots.create(past())
+    const next = past({ vesselId: vessel.item.id, fromPotId: first.item.id, lots: [] })
+    const kept = (await here.log.pots.create(next)).item
+    expect(kept).toMatchObject({ vesselId: vessel.item.id, fromPotId: first.item.id })
+    expect(kept.bathNumber).toBe(2)
+    expect(kept.lots).toEqual([])
+  })
+
+  test('comes back as it was when it was set aside, with the mordant stirred into it', async () => {
+    const told = past({
+      notes: [
+        {
+          ...past().notes![1]!,
+          id: newId(),
+          kind: 'add',
+          note: '',
+          data: {
+            agent: 'ironSulfate',
+            form: 'heptahydrate',
+            massG: 1.4,
+            shelfId: null,
+            lotId: null,
+            waterL: 0,
+            waterC: null,
+          },
+        },
+      ],
+    })
+    const pot = (await here.log.pots.create(told)).item
+    const agents = async () =>
+      (await here.log.pieces.read(pieces[0]!.id)).treatments.map(({ agent }) => agent)
+    expect(await agents()).toEqual(['alum', 'ironSulfate'])
+    const aside = (await here.log.pots.setAside(pot.id, pot.rev)).item
+    expect(await agents()).toEqual(['alum'])
+    expectKept((await here.log.pots.restore(pot.id, aside.rev)).item, told)
+    expect(await agents()).toEqual(['alum', 'ironSulfate'])
+  })
+
+  test('says what is not known as not known', async () => {
+    const pot = (
+      await here.log.pots.create(
+        validate(newPotSchema, {
+          id: newId(),
+          dyedOn: '2026-08-20',
+          lots: [{ lotId: lot.id, massG: 0, massBasis: 'unknown' }],
+          pieces: pieces.map(({ id }) => ({ pieceId: id })),
+        }),
+      )
+    ).item
+    expect(pot).toMatchObject({
+      isRatioKnown: false,
+      ratioDry: null,
+      ratioErrorSd: null,
+      tempC: null,
+      minutes: null,
+      finalPh: null,
+      waterL: null,
+      end: { liquor: null, spent: null, rinse: null, boiled: null },
+    })
+    expect((await here.log.lots.read(lot.id)).leftG).toBe(300)
+  })
+
+  test.each([
+    [{ massG: 5, massBasis: 'unknown' }, '/lots/0/massG'],
+    [{ massG: 0, massBasis: 'about' }, '/lots/0/massG'],
+    [{ massG: 0 }, '/lots/0/massG'],
+  ])('%j is no amount', (amount, pointer) => {
+    const body = { ...past(), lots: [{ lotId: lot.id, ...amount }] }
+    expect(() => validate(newPotSchema, body)).toThrow(
+      expect.objectContaining({
+        errors: [expect.objectContaining({ pointer })],
+      }) as unknown as Error,
+    )
+  })
+
+  test('a look at a piece that was not in it is refused, and nothing is kept', async () => {
+    const told = past()
+    const [look] = told.notes!
+    const stranger = { ...look!, data: { ...look!.data, pieceId: newId() } } as typeof look
+    await expect(here.log.pots.create({ ...told, notes: [stranger!] })).rejects.toMatchObject({
+      message: expect.stringContaining('is in this pot') as unknown,
+    })
+    await expect(here.log.pots.read(told.id)).rejects.toMatchObject({ status: 404 })
+  })
+
+  test('boiled is told by the heat that was read, where nobody said it', async () => {
+    const end = { ...past().end!, boiled: null }
+    const hot = (await here.log.pots.create(past({ tempC: 99.5, end }))).item
+    expect(hot.end!.boiled).toBe(true)
+  })
+})
+
+describe('how well a ratio is known', () => {
+  const create = async (lotFields: object, pieceFields: object, amount: object) => {
+    const from = await here.lot(lotFields)
+    const piece = await here.piece(pieceFields)
+    return (
+      await here.log.pots.create(
+        validate(newPotSchema, {
+          id: newId(),
+          dyedOn: '2026-08-20',
+          lots: [{ lotId: from.id, massG: 10, ...amount }],
+          pieces: [{ pieceId: piece.id }],
+        }),
+      )
+    ).item
+  }
+
+  test('weighed plant on weighed fibre is known', async () => {
+    expect(await create({}, {}, {})).toMatchObject({ ratioErrorSd: 0, isRatioKnown: true })
+  })
+
+  test('plant of a lot that was only counted is known as roughly as the lot', async () => {
+    const counted = { netG: undefined, count: 7, measure: 'head' as const }
+    const pot = await create(counted, {}, {})
+    expect(pot.lots[0]!.massBasis).toBe('about')
+    expect(pot.ratioErrorSd).toBeCloseTo(0.35, 12)
+    expect(await create(counted, {}, { massBasis: 'weighed' })).toMatchObject({ ratioErrorSd: 0 })
+  })
+
+  test('cloth by its size, or not weighed at all', async () => {
+    expect((await create({}, { dryBasis: 'about' }, {})).ratioErrorSd).toBeCloseTo(0.2, 12)
+    const unknown = await create({}, { dryBasis: 'unknown' }, {})
+    expect(unknown).toMatchObject({ ratioErrorSd: null, ratioDry: null, isRatioKnown: false })
+  })
+})

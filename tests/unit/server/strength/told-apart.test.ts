@@ -1,0 +1,139 @@
+import { afterEach, beforeEach, describe, expect, test } from '@jest/globals'
+import { newId } from '../../../../shared/ids'
+import type { Lot } from '../../../../shared/schemas/loft/lot'
+import type { Piece } from '../../../../shared/schemas/basket/piece'
+import { newPotSchema, type NewPot } from '../../../../shared/schemas/pot/pot'
+import { phBandOf } from '../../../../shared/rules/strength/condition'
+import { validate } from '../../../../shared/validate'
+import { openTestLog, TANSY, type TestLog } from '../../../fixtures/log'
+
+let here: TestLog
+let lot: Lot
+beforeEach(async () => {
+  here = await openTestLog()
+  lot = await here.lot({ state: 'dried', netG: 300 })
+})
+afterEach(() => here.database.close())
+
+const added = (agent: string, massG: number | null, minute = 1) => ({
+  id: newId(),
+  kind: 'add',
+  at: `2026-08-20T12:${String(minute).padStart(2, '0')}:00+02:00`,
+  toleranceMin: 720,
+  data: { agent, massG },
+})
+const moved = (kind: 'enter' | 'pull', minute: number, pieces: Piece[]) => ({
+  id: newId(),
+  kind,
+  at: `2026-08-20T12:${String(minute).padStart(2, '0')}:00+02:00`,
+  toleranceMin: 720,
+  data: { pieceIds: pieces.map(({ id }) => id) },
+})
+
+/** A pot of the past whose pieces are all read. */
+async function dyed(pieces: Piece[], fields: object = {}) {
+  const body: NewPot = validate(newPotSchema, {
+    id: newId(),
+    dyedOn: '2026-08-20',
+    lots: [{ lotId: lot.id, massG: 10 }],
+    pieces: pieces.map(({ id }) => ({ pieceId: id })),
+    waterL: 2,
+    ...fields,
+  })
+  const pot = (await here.log.pots.create(body)).item
+  for (const { swatchId } of pot.pieces) {
+    const swatch = await here.log.swatches.read(swatchId!)
+    await here.log.swatches.change(swatch.id, swatch.rev, {
+      reading: { lab: { l: 70, a: 2, b: 50 }, wet: false, washed: true },
+    })
+  }
+  return pot
+}
+const groups = async () => (await here.log.strength.ofSource(TANSY)).groups
+const bands = async () => (await groups()).map(({ phBand }) => phBand).sort()
+const mordants = async () => (await groups()).map(({ mordant }) => mordant).sort()
+
+describe('something that moves the pH, where nobody read one', () => {
+  test('is a curve of its own, by its kind and amount', async () => {
+    await dyed([await here.piece()])
+    await dyed([await here.piece()], { notes: [added('bakingSoda', 4)] })
+    await dyed([await here.piece()], { notes: [added('bakingSoda', 30)] })
+    await dyed([await here.piece()], { notes: [added('vinegar', null)] })
+    expect(await bands()).toEqual([
+      'asItCame',
+      'with baking soda (1 to 5 g per L)',
+      'with baking soda (5 to 25 g per L)',
+      'with vinegar (amount not known)',
+    ])
+  })
+
+  test('parts the pieces of one pot: what came out before it never met it', async () => {
+    const [early, late] = [await here.piece(), await here.piece()]
+    await dyed([early, late], {
+      notes: [
+        moved('enter', 0, [early, late]),
+        moved('pull', 5, [early]),
+        added('sodaAsh', 1, 10),
+        moved('pull', 30, [late]),
+      ],
+    })
+    expect(await bands()).toEqual(['asItCame', 'with washing soda (under 1 g per L)'])
+  })
+
+  test('a pH that was read says it better', async () => {
+    await dyed([await here.piece()], { notes: [added('bakingSoda', 4)], finalPh: 8.6 })
+    expect(await bands()).toEqual(['alkaline'])
+  })
+
+  test.each([
+    [4, 2, 'with baking soda (1 to 5 g per L)'],
+    [4, null, 'with baking soda (amount not known)'],
+    [60, 2, 'with baking soda (over 25 g per L)'],
+  ])('%d g in %s L is "%s"', (massG, litres, band) => {
+    expect(phBandOf(null, [{ agent: 'bakingSoda', massG }], litres)).toBe(band)
+  })
+
+  test('salts that leave the pH alone part nothing', () => {
+    expect(phBandOf(null, [{ agent: 'ironSulfate', massG: 2 }], 2)).toBe('asItCame')
+  })
+})
+
+describe('mordants of one metal', () => {
+  const with_ = (agent: 'alum' | 'aluminiumAcetate' | 'aluminiumTriformate', percentWof = 10) =>
+    here.piece({
+      fibre: 'cotton',
+      form: 'cloth',
+      treatments: [{ kind: 'mordant', agent, percentWof, doneOn: '2026-08-01' }],
+    })
+
+  test('stay apart: whoever gave both wants them compared', async () => {
+    await dyed([
+      await with_('alum'),
+      await with_('aluminiumAcetate'),
+      await with_('aluminiumTriformate'),
+    ])
+    expect(await mordants()).toEqual(['Al', 'Al acetate', 'Al triformate'])
+  })
+
+  test('where swatches of one curve were mordanted differently, it says how', async () => {
+    await dyed([await with_('alum', 8), await with_('alum', 16)])
+    const [group] = await groups()
+    expect(group!.treatedHow).toBe('8 to 16 % of the fibre')
+    expect(group!.points.map(({ name }) => name).sort()).toEqual([
+      'cotton cloth, alum 16 %',
+      'cotton cloth, alum 8 %',
+    ])
+  })
+})
+
+test('a swatch that boiled says so on its curve', async () => {
+  await dyed([await here.piece()], { tempC: 99.6 })
+  expect((await groups())[0]!.points[0]!.boiled).toBe(true)
+})
+
+test('a ratio that was counted carries its error to its curve', async () => {
+  await dyed([await here.piece()], { lots: [{ lotId: lot.id, massG: 10, massBasis: 'about' }] })
+  const [group] = await groups()
+  expect(group!.points[0]!.ratioErrorSd).toBeCloseTo(0.35, 12)
+  expect(group!.curve!.answer.points[0]!.ratioErrorSd).toBeCloseTo(0.35, 12)
+})
