@@ -7,15 +7,18 @@ export const localToday = () => dayjs().format('YYYY-MM-DD')
 /** `Wednesday 9 September` */
 export const longDate = (date: string) => dayjs(date).format('dddd D MMMM')
 
-/** `9 Sep`, with the year where it is not this one. */
+/** `9 Sep`, with the year where it is not this one; `some day` where nobody knows it. */
 export const shortDate = (date: string) =>
-  dayjs(date).format(dayjs(date).year() === dayjs().year() ? 'D MMM' : 'D MMM YYYY')
+  date === ''
+    ? 'some day'
+    : dayjs(date).format(dayjs(date).year() === dayjs().year() ? 'D MMM' : 'D MMM YYYY')
 
 /** Whole days since a local date. */
 export const daysSince = (date: string) => dayjs(localToday()).diff(date, 'day')
 
-/** `today`, `yesterday`, `12 days ago` */
+/** `today`, `yesterday`, `12 days ago`; `some day` where nobody knows it. */
 export function ago(date: string): string {
+  if (date === '') return 'some day'
   const days = daysSince(date)
   if (days <= 0) return 'today'
   return days === 1 ? 'yesterday' : `${days} days ago`
@@ -23,6 +26,7 @@ export function ago(date: string): string {
 
 /** `9 days ago`, `3 weeks ago`, `5 months ago`: as exact as one would say it. */
 export function agoRoughly(date: string): string {
+  if (date === '') return ago(date)
   const days = daysSince(date)
   if (days < 21) return ago(date)
   return `${daysText(days, { monthsFrom: 70, yearsFrom: 700 })} ago`

@@ -10,6 +10,7 @@ import PotAnswer from '~/features/pot/PotAnswer.vue'
 import PotHow from '~/features/pot/PotHow.vue'
 import PotNav from '~/features/pot/PotNav.vue'
 import PotTimes from '~/features/pot/PotTimes.vue'
+import LaterMordants from '~/features/pot/past/LaterMordants.vue'
 import PastEnd from '~/features/pot/past/PastEnd.vue'
 import PastLooks from '~/features/pot/past/PastLooks.vue'
 import { useKeepPot } from '~/features/pot/useKeepPot'
@@ -197,6 +198,7 @@ useHead({ title: 'Pot · Juniper Haze' })
       <InJars />
     </div>
     <div v-if="isPast" class="stack">
+      <LaterMordants />
       <PastEnd :errors="errors" />
       <GuardList v-model="plan.draft.justifications" :guards="plan.guards" />
     </div>

@@ -5,6 +5,8 @@ export const FACTORS = [
   'part',
   'state',
   'particleSize',
+  'spent',
+  'aged',
   'ratioDry',
   'fibre',
   'base',

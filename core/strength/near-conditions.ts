@@ -9,7 +9,7 @@ const THIN = 6
 /** Fewer swatches are nothing to lean on. */
 const LEAST_TO_LEND = 3
 
-const KEYS = ['fibre', 'mordant', 'ph', 'way'] as const satisfies readonly ConditionKey[]
+const KEYS = ['fibre', 'mordant', 'ph', 'way', 'stuff'] as const satisfies readonly ConditionKey[]
 
 /** In what two conditions differ. */
 export const conditionsApart = (a: Condition, b: Condition): ConditionKey[] =>

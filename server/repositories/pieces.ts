@@ -34,13 +34,12 @@ interface PieceRow extends RecordedRow {
 }
 
 /** What of a piece can be edited; its history and colours are rows of their own. */
-export type PieceEdit = Pick<Piece, 'name' | 'form' | 'dryG' | 'note'> & PieceTraits
+export type PieceEdit = Pick<Piece, 'name' | 'fibre' | 'form' | 'dryG' | 'note'> & PieceTraits
 
 /** The columns a piece is written to. */
 export type PieceFields = PieceEdit & {
   id: string
   code: string
-  fibre: Piece['fibre']
   fromPieceId: string | null
   earlierPots: string[]
 }
@@ -123,11 +122,10 @@ export const pieceRepository = (db: Knex) => {
       return whole(await db<PieceRow>('piece').whereIn('id', ids))
     },
 
-    async insert({ id, code, fibre, fromPieceId, earlierPots, ...edit }: PieceFields, at: string) {
+    async insert({ id, code, fromPieceId, earlierPots, ...edit }: PieceFields, at: string) {
       await db('piece').insert({
         id,
         code,
-        fibre,
         from_piece_id: fromPieceId,
         earlier_pots: JSON.stringify(earlierPots),
         pots: earlierPots.length,
@@ -173,6 +171,7 @@ export const pieceRepository = (db: Knex) => {
 
 const toEdited = (piece: PieceEdit) => ({
   name: piece.name,
+  fibre: piece.fibre,
   form: piece.form,
   dry_g: piece.dryG,
   dry_basis: piece.dryBasis,

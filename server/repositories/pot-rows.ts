@@ -71,7 +71,11 @@ export type PotCourse = Pick<
 export type PotFields = PotEdit & PotCourse & Pick<Pot, 'id' | 'code'>
 
 /** Evidence comes as JSON, as it is kept. */
-export type LotRow = OfPot<Omit<PotLot, 'evidence'>> & { evidence: string }
+export type LotRow = OfPot<Omit<PotLot, 'evidence' | 'isSpent' | 'isAged'>> & {
+  evidence: string
+  isSpent: number
+  isAged: number
+}
 export type PieceRow = OfPot<Omit<PotPiece, 'outcome'>> & { outcome: string | null }
 
 export const toEdited = (pot: PotEdit) => ({
@@ -108,6 +112,9 @@ function summed(rows: LotRow[]): PotLot[] {
       lotId: last.lotId,
       lotCode: last.lotCode,
       sourceId: last.sourceId,
+      part: last.part,
+      isSpent: Boolean(last.isSpent),
+      isAged: Boolean(last.isAged),
       massG: uses.reduce((sum, { massG }) => sum + massG, 0),
       massBasis: leastKnown(uses.map(({ massBasis }) => massBasis)),
       state: last.state,
@@ -119,7 +126,17 @@ function summed(rows: LotRow[]): PotLot[] {
   })
 }
 
-const withBasis = (lot: PotLot): PotLot => ({ ...lot, massBasis: lot.massBasis ?? 'weighed' })
+/** A lot of a plan that was made before amounts and preparation were told. */
+const withBasis = (lot: Partial<PotLot> & Omit<PotLot, keyof typeof TOLD_LATER>): PotLot => ({
+  ...TOLD_LATER,
+  ...lot,
+})
+const TOLD_LATER = {
+  massBasis: 'weighed',
+  part: 'leaf',
+  isSpent: false,
+  isAged: false,
+} satisfies Partial<PotLot>
 
 /** Of amounts that are added up, how well the sum is known. */
 const leastKnown = (bases: readonly AmountBasis[]): AmountBasis =>

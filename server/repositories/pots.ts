@@ -24,6 +24,8 @@ export const potRepository = (db: Knex) => {
   const lotsOf = (ids: string[]) =>
     db('lot_movement')
       .join('lot', 'lot.id', 'lot_movement.lot_id')
+      .join('source', 'source.id', 'lot.source_id')
+      .join('pot', 'pot.id', 'lot_movement.pot_id')
       .leftJoin('pot_event as added', 'added.id', 'lot_movement.event_id')
       .whereIn('lot_movement.pot_id', ids)
       .where('lot_movement.kind', 'used')
@@ -35,6 +37,12 @@ export const potRepository = (db: Knex) => {
         'lot_movement.lot_id as lotId',
         'lot.code as lotCode',
         'lot.source_id as sourceId',
+        'source.part as part',
+        db.raw('lot.extracted > 0 as isSpent'),
+        db.raw(
+          `exists (select 1 from lot_step s where s.lot_id = lot.id and s.kind = 'aged'
+            and s.set_aside_at is null and s.done_on <= pot.dyed_on) as isAged`,
+        ),
         db.raw('-delta_g as massG'),
         'lot_movement.mass_basis as massBasis',
         'lot_movement.state as state',

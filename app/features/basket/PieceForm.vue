@@ -6,6 +6,8 @@ import { formatMass } from '~~/core/quantity/format-quantity'
 import { wetWords } from '~~/core/safety/guards'
 import { limitsOf } from '~~/shared/rules/basket/fibre'
 import { handlingOf } from './readiness'
+import { AMOUNT_BASES } from '~~/core/harvest/ratio-error'
+import { BASIS_WORDS } from './basis-words'
 import PieceTraits from './PieceTraits.vue'
 import { usePieceForm } from './usePieceForm'
 import { localToday } from '~/format/dates'
@@ -59,6 +61,16 @@ defineExpose({ focus: () => form.value?.querySelector('input')?.focus() })
         :label="count > 1 ? 'Each dry, before wetting' : 'Dry weight, before wetting'"
         :error="error('dryG')"
       />
+      <LabeledField v-slot="{ id: field }" label="that is">
+        <ElSelect :id="field" v-model="draft.dryBasis">
+          <ElOption
+            v-for="basis in AMOUNT_BASES"
+            :key="basis"
+            :value="basis"
+            :label="BASIS_WORDS[basis]"
+          />
+        </ElSelect>
+      </LabeledField>
       <LabeledField v-slot="{ id: field }" label="Name" :error="error('name')">
         <ElInput :id="field" v-model="draft.name" placeholder="test hank" />
       </LabeledField>
@@ -66,6 +78,9 @@ defineExpose({ focus: () => form.value?.querySelector('input')?.focus() })
         <ElInput :id="field" v-model="draft.setName" placeholder="none" />
       </LabeledField>
     </div>
+    <p v-if="draft.dryBasis === 'unknown'" class="estimate">
+      Without its weight the ratio of a pot stays unknown: its swatch is shown beside the curve.
+    </p>
     <p class="quiet">
       {{ limitsSentence(limitsOf({ fibre: draft.fibre, blend })) }}
       {{ handlingOf({ fibre: draft.fibre, treatments: [] }) }}
@@ -96,16 +111,20 @@ defineExpose({ focus: () => form.value?.querySelector('input')?.focus() })
           />
         </ElSelect>
       </LabeledField>
-      <LabeledField
+      <NumberField
         v-if="mordant"
-        v-slot="{ id: field }"
+        v-model="draft.percentWof"
         label="of the fibre"
         unit="%"
+        hint="empty: not known"
         :error="error('treatments/1/percentWof') ?? error('treatments/0/percentWof')"
+      />
+      <LabeledField
+        v-slot="{ id: field }"
+        label="Done on"
+        hint="empty: not known"
+        :error="error('treatments/0/doneOn')"
       >
-        <ElInput :id="field" v-model.number="draft.percentWof" inputmode="decimal" />
-      </LabeledField>
-      <LabeledField v-slot="{ id: field }" label="Done on" :error="error('treatments/0/doneOn')">
         <ElInput :id="field" v-model="draft.doneOn" type="date" :max="localToday()" />
       </LabeledField>
     </div>

@@ -1,13 +1,17 @@
 <script setup lang="ts">
-import { fibreFacts } from '~~/catalogue/fibres'
+import { FIBRE_KEYS, fibreFacts, FIBRES, type Fibre } from '~~/catalogue/fibres'
 import { limitsSentence } from '~~/core/fibre/limits'
 import { formatMass, formatNumber } from '~~/core/quantity/format-quantity'
 import { fibreWords, ironPercentOf, limitsOf, treatmentWords } from '~~/shared/rules/basket/fibre'
 import { newId } from '~~/shared/ids'
 import type { BasketRow } from '~~/shared/views/basket/basket'
-import type { Piece, PieceChange } from '~~/shared/schemas/basket/piece'
+import { AMOUNT_BASES } from '~~/core/harvest/ratio-error'
+import { notGiven } from '~~/core/present'
+import { BASES, type Piece, type PieceChange } from '~~/shared/schemas/basket/piece'
 import type { TreatmentKind } from '~~/shared/schemas/basket/treatment'
 import { handlingOf, marksOf, readinessLine } from './readiness'
+import { BASIS_WORDS, weightText } from './basis-words'
+import CorrectTreatment from './CorrectTreatment.vue'
 import SplitForm from './SplitForm.vue'
 import { localToday, shortDate } from '~/format/dates'
 
@@ -18,7 +22,18 @@ const api = useApi()
 const chosen = useChosen()
 const { failure, write } = useWrite()
 const doing = ref<'split' | 'correct' | null>(null)
-const edit = reactive({ name: piece.name, mark: piece.mark, dryG: piece.dryG as number | null })
+/** Id of the entry of its history that is being corrected. */
+const correcting = ref('')
+const edit = reactive({
+  name: piece.name,
+  mark: piece.mark,
+  dryG: piece.dryG as number | null,
+  dryBasis: piece.dryBasis,
+  fibre: piece.fibre,
+  base: piece.base,
+  other: piece.blend[0]?.fibre ?? ('none' as Fibre | 'none'),
+  otherPercent: piece.blend[0]?.percent ?? notGiven<number>(),
+})
 
 const facts = computed(() => fibreFacts(piece.fibre))
 const iron = computed(() => ironPercentOf(piece))
@@ -50,7 +65,7 @@ const notes = computed(() =>
 
 async function change(body: PieceChange, words: string) {
   const done = await write(() => api.patch<Piece>(`pieces/${piece.id}`, body, piece.rev), words)
-  if (done) doing.value = null
+  if (done) [doing.value, correcting.value] = [null, '']
 }
 
 const note = ({ kind, words }: (typeof NOTES)[number]) =>
@@ -62,6 +77,17 @@ const correct = () =>
       name: edit.name,
       mark: edit.mark,
       ...(edit.dryG && edit.dryG !== piece.dryG && { dryG: edit.dryG }),
+      dryBasis: edit.dryBasis,
+      fibre: edit.fibre,
+      base: edit.base,
+      // the first is asked for here; further ones stay
+      blend:
+        edit.other === 'none'
+          ? []
+          : [
+              { fibre: edit.other, percent: edit.otherPercent ?? 1 },
+              ...piece.blend.slice(1).filter(({ fibre }) => fibre !== edit.other),
+            ],
     },
     `Corrected ${piece.code}.`,
   )
@@ -82,7 +108,7 @@ async function setAside() {
     <SheetHead
       :code="piece.code"
       :name="[`${fibreWords(piece)} ${piece.form}`, piece.name].filter(Boolean).join(', ')"
-      :figure="formatMass(piece.dryG)"
+      :figure="weightText(piece)"
       :figure-note="`dry, ${marksOf(piece) === 'none' ? 'no mordant' : marksOf(piece)}`"
     >
       <p>{{ readinessLine(row) }}</p>
@@ -131,6 +157,44 @@ async function setAside() {
           ><ElInput :id="id" v-model="edit.mark" placeholder="2 knots"
         /></LabeledField>
         <QuantityField v-model="edit.dryG" label="Dry weight" />
+        <LabeledField v-slot="{ id }" label="that is"
+          ><ElSelect :id="id" v-model="edit.dryBasis">
+            <ElOption
+              v-for="basis in AMOUNT_BASES"
+              :key="basis"
+              :value="basis"
+              :label="BASIS_WORDS[basis]"
+            /> </ElSelect
+        ></LabeledField>
+        <LabeledField v-slot="{ id }" label="Fibre"
+          ><ElSelect :id="id" v-model="edit.fibre" filterable>
+            <ElOption
+              v-for="key in FIBRE_KEYS"
+              :key="key"
+              :value="key"
+              :label="FIBRES[key].label"
+            /> </ElSelect
+        ></LabeledField>
+        <LabeledField v-slot="{ id }" label="Blended with"
+          ><ElSelect :id="id" v-model="edit.other" filterable>
+            <ElOption value="none" label="nothing" />
+            <ElOption
+              v-for="key in FIBRE_KEYS.filter((each) => each !== edit.fibre)"
+              :key="key"
+              :value="key"
+              :label="FIBRES[key].label"
+            /> </ElSelect
+        ></LabeledField>
+        <NumberField
+          v-if="edit.other !== 'none'"
+          v-model="edit.otherPercent"
+          label="of it the other"
+          unit="%"
+        />
+        <LabeledField v-slot="{ id }" label="Base, in a word"
+          ><ElSelect :id="id" v-model="edit.base">
+            <ElOption v-for="base in BASES" :key="base" :value="base" :label="base" /> </ElSelect
+        ></LabeledField>
       </div>
       <div class="row">
         <ElButton type="primary" native-type="submit">Keep it so</ElButton>
@@ -151,10 +215,19 @@ async function setAside() {
           <span v-if="treatment.basis === 'assumed'" class="estimate">
             from a bath used again, assumed</span
           >
+          <button type="button" class="link its" @click="correcting = treatment.id">correct</button>
           <NuxtLink v-if="treatment.bathId" :to="`/baths?bath=${treatment.bathId}`" class="its"
             >its bath</NuxtLink
           >
         </span>
+        <CorrectTreatment
+          v-if="correcting === treatment.id"
+          :treatment="treatment"
+          class="form"
+          @keep="change({ corrected: { id: treatment.id, treatment: $event } }, 'Corrected.')"
+          @take-back="change({ takenBack: treatment.id }, 'Taken back.')"
+          @leave="correcting = ''"
+        />
       </li>
       <li v-if="!piece.treatments.length" class="quiet">Nothing is noted yet.</li>
     </ol>
@@ -210,6 +283,20 @@ h3 {
   display: grid;
   grid-template-columns: 92px 1fr;
   padding: 3px 0;
+}
+
+.link {
+  min-height: 24px;
+  padding: 0;
+  border: 0;
+  background: none;
+  color: var(--juniper);
+  text-decoration: underline;
+  cursor: pointer;
+}
+
+.history .form {
+  grid-column: 1 / -1;
 }
 
 .its {

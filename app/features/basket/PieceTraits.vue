@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { FIBRE_KEYS, FIBRES, type Fibre } from '~~/catalogue/fibres'
+import { CLOTH_CLASSES, type ClothClass } from '~~/core/fibre/typical-weight'
 import { BASES, type Base } from '~~/shared/schemas/basket/piece'
 
 /** What else a piece is: seldom asked, never needed. */
@@ -12,6 +13,7 @@ interface TraitsDraft {
   preShrunk: boolean
   widthCm: number | null
   lengthCm: number | null
+  cloth: ClothClass | ''
   metresPer100G: number | null
   soldAsG: number | null
 }
@@ -55,6 +57,16 @@ const isCloth = computed(() => draft.form === 'cloth' || draft.form === 'garment
       <template v-if="isCloth">
         <NumberField v-model="draft.widthCm" label="Width" unit="cm" :error="error('widthCm')" />
         <NumberField v-model="draft.lengthCm" label="Length" unit="cm" :error="error('lengthCm')" />
+        <LabeledField v-slot="{ id }" label="Not weighed? It is">
+          <ElSelect :id="id" v-model="draft.cloth" clearable placeholder="weighed">
+            <ElOption
+              v-for="(gsm, cloth) in CLOTH_CLASSES"
+              :key="cloth"
+              :value="cloth"
+              :label="`${cloth}, about ${gsm} g per m²`"
+            />
+          </ElSelect>
+        </LabeledField>
       </template>
       <NumberField
         v-if="draft.form === 'yarn'"

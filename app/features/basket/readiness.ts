@@ -1,7 +1,6 @@
-import { MORDANTS, mordantMarks } from '~~/catalogue/agents'
+import { mordantMarks } from '~~/catalogue/agents'
 import { fibreFacts } from '~~/catalogue/fibres'
 import { missingTime, readinessOf, type Readiness } from '~~/core/fibre/readiness'
-import { formatNumber } from '~~/core/quantity/format-quantity'
 import type { BasketLevel, BasketRow } from '~~/shared/views/basket/basket'
 import {
   fibreWords,
@@ -12,7 +11,7 @@ import {
 import { mordantsOf } from '~~/shared/schemas/basket/piece'
 import { ago, agoRoughly } from '~/format/dates'
 import { formatCount } from '~~/core/quantity/format-count'
-import { first, present } from '~~/core/present'
+import { present } from '~~/core/present'
 
 /** `1 piece`, `12 pieces` */
 export const piecesText = (n: number) => formatCount(n, 'piece')
@@ -67,7 +66,7 @@ export function readinessLine(piece: Line): string {
 export function readiness(piece: PieceLook & { bare: unknown }): string {
   const words = piece.treatments.map((treatment) =>
     treatment.kind === 'mordant'
-      ? `${MORDANTS[first(mordantsOf({ treatments: [treatment] }))].label} ${formatNumber(treatment.percentWof)} % ${ago(treatment.doneOn)}`
+      ? `${treatmentWords(treatment)} ${ago(treatment.doneOn)}`
       : treatmentWords(treatment),
   )
   if (!piece.treatments.some(({ kind }) => kind === 'wash')) words.unshift('not washed')

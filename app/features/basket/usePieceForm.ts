@@ -2,8 +2,10 @@ import { computed, ref, watch } from 'vue'
 import { MORDANTS, type Mordant } from '~~/catalogue/agents'
 import { fibreFacts, type Fibre, type Form } from '~~/catalogue/fibres'
 import { freeMarks } from '~~/core/fibre/marks'
+import { clothMassG, STAND_IN_G, type ClothClass } from '~~/core/fibre/typical-weight'
 import { wetAsDry } from '~~/core/fibre/wet-as-dry'
 import { gramsOfAgent } from '~~/core/mordant/percent-of-fibre'
+import type { AmountBasis } from '~~/core/harvest/ratio-error'
 import { formatMass } from '~~/core/quantity/format-quantity'
 import { newId } from '~~/shared/ids'
 import { manyPiecesSchema, type ManyPieces } from '~~/shared/schemas/basket/piece-moves'
@@ -22,10 +24,13 @@ interface PieceDraft {
   fibre: Fibre
   form: Form
   dryG: number | null
+  dryBasis: AmountBasis
+  /** Weight class of a cloth that was not weighed. */
+  cloth: ClothClass | ''
   base: Base
   washed: boolean
   agent: Mordant | 'none'
-  percentWof: number
+  percentWof: number | null
   doneOn: string
   bare: GivenColour | null
   marked: boolean
@@ -45,6 +50,8 @@ const blank = (): PieceDraft => ({
   fibre: 'wool',
   form: 'yarn',
   dryG: null,
+  dryBasis: 'weighed',
+  cloth: '',
   base: 'white',
   washed: true,
   agent: 'none',
@@ -75,7 +82,7 @@ export function usePieceForm() {
   const facts = computed(() => fibreFacts(draft.fibre))
   const mordant = computed(() => (draft.agent === 'none' ? null : MORDANTS[draft.agent]))
   const agentG = computed(() =>
-    mordant.value && draft.dryG && draft.percentWof >= 0
+    mordant.value && draft.dryG && draft.percentWof !== null
       ? gramsOfAgent(draft.percentWof, draft.dryG)
       : null,
   )
@@ -99,7 +106,21 @@ export function usePieceForm() {
     () => draft.fibre,
     () => {
       if (!facts.value.forms.includes(draft.form)) draft.form = facts.value.forms[0]!
+      // a blend and a colour were those of the other fibre
+      ;[draft.other, draft.otherPercent, draft.bare, draft.base] = ['none', null, null, 'white']
     },
+  )
+  /** What a cloth is taken to weigh by its size and class. */
+  const clothG = computed(() =>
+    draft.cloth && draft.widthCm && draft.lengthCm
+      ? clothMassG(draft.widthCm, draft.lengthCm, draft.cloth)
+      : null,
+  )
+  watch(clothG, (massG) => {
+    if (massG !== null) [draft.dryG, draft.dryBasis] = [massG, 'about']
+  })
+  const dryG = computed(() =>
+    draft.dryBasis === 'unknown' ? (draft.dryG ?? STAND_IN_G) : (draft.dryG ?? undefined),
   )
   function chooseAgent(agent: Mordant | 'none') {
     draft.agent = agent
@@ -115,7 +136,12 @@ export function usePieceForm() {
       ...(draft.preShrunk ? [done('preshrink')] : []),
       ...(draft.agent === 'none'
         ? []
-        : [done('mordant', { agent: draft.agent, percentWof: draft.percentWof })]),
+        : [
+            done('mordant', {
+              agent: draft.agent,
+              ...(draft.percentWof !== null && { percentWof: draft.percentWof }),
+            }),
+          ]),
     ]
     const inSet = draft.setName.trim() !== ''
     return {
@@ -125,7 +151,8 @@ export function usePieceForm() {
         name: draft.name,
         fibre: draft.fibre,
         form: draft.form,
-        dryG: draft.dryG ?? undefined,
+        dryG: dryG.value,
+        dryBasis: draft.dryBasis,
         base: draft.base,
         treatments,
         mark: marks[i] ?? '',
@@ -158,7 +185,7 @@ export function usePieceForm() {
         made = items
         const [first, last] = [items[0]!, present(items.at(-1))]
         return items.length === 1
-          ? `Put ${first.code} in the basket, ${formatMass(first.dryG)} dry.`
+          ? `Put ${first.code} in the basket, ${first.dryBasis === 'unknown' ? 'not weighed' : `${formatMass(first.dryG)} dry`}.`
           : `Put ${items.length} pieces in the basket, ${first.code} to ${last.code}.`
       },
     )
@@ -166,7 +193,8 @@ export function usePieceForm() {
     ids.value = [newId()]
     setId.value = newId()
     why.value = ''
-    const { name: _, dryG: __, count: ___, setName: ____, ...kept } = draft
+    // of a whole shelf of the same, the next differs in these at least
+    const { name: _, dryG: __, dryBasis: _b, count: ___, setName: ____, ...kept } = draft
     clear(kept)
     return made
   }

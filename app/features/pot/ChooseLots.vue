@@ -3,6 +3,7 @@ import { PARTS } from '~~/catalogue/parts'
 import { amountOf } from '~/features/loft/words'
 import { formatMass, formatRatio } from '~~/core/quantity/format-quantity'
 import { AMOUNT_BASES } from '~~/core/harvest/ratio-error'
+import { BASIS_WORDS } from '~/features/basket/basis-words'
 import { BLANK_LOT, type DraftLot } from './pot-draft'
 import { POT_PLAN } from './usePotPlan'
 import type { PotStock } from './usePotStock'
@@ -19,6 +20,12 @@ const nameOf = (sourceId: string) => {
 }
 const chosen = (lotId: string) => plan.lots.find(({ lot }) => lot.id === lotId)
 
+/** How fine it is cut is the lot's own history, not the last pot's. */
+function choose(i: number, lotId: string) {
+  plan.active = i
+  const lot = stock.lots.find(({ id }) => id === lotId)
+  if (lot) plan.draft.size = lot.chop
+}
 function mixIn() {
   plan.draft.lots.push({ ...BLANK_LOT })
   plan.active = plan.draft.lots.length - 1
@@ -28,7 +35,6 @@ function leaveOut(i: number) {
   plan.active = 0
 }
 /** How an amount taken is known; as the lot itself is known, where nothing is said. */
-const BASIS_WORDS = { weighed: 'weighed', about: 'about', unknown: 'not known' }
 const basisOf = (each: DraftLot, lot: Lot) =>
   each.massBasis || (lot.amountBasis === 'measured' || lot.steps.length > 0 ? 'weighed' : 'about')
 function setMass(each: DraftLot, massG: number | null) {
@@ -53,7 +59,7 @@ function setMass(each: DraftLot, massG: number | null) {
             filterable
             placeholder="Choose a lot"
             :aria-label="i === 0 ? 'Lot' : `Lot ${i + 1}`"
-            @change="plan.active = i"
+            @change="choose(i, $event)"
           >
             <ElOption
               v-for="lot in stock.lots"

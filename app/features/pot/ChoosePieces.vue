@@ -3,6 +3,7 @@ import { limitsSentence, strictest } from '~~/core/fibre/limits'
 import { limitsOf } from '~~/shared/rules/basket/fibre'
 import { formatMass } from '~~/core/quantity/format-quantity'
 import type { Piece } from '~~/shared/schemas/basket/piece'
+import { weightText } from '~/features/basket/basis-words'
 import { isMordanted, marksOf, pieceName, readiness } from '~/features/basket/readiness'
 import { POT_PLAN } from './usePotPlan'
 import type { PotStock } from './usePotStock'
@@ -47,7 +48,7 @@ function toggle(id: string) {
           :code="piece.code"
           :hex="piece.bare?.hex"
           :chosen="isIn(piece.id)"
-          :figure="formatMass(piece.dryG)"
+          :figure="weightText(piece)"
           :figure-note="marksOf(piece) === 'none' ? 'no mordant' : marksOf(piece)"
           :line="readiness(piece)"
           @choose="toggle(piece.id)"

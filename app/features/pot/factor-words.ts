@@ -8,6 +8,8 @@ export const FACTOR_WORDS: Record<Factor, string> = {
   part: 'part',
   state: 'state of the plant',
   particleSize: 'how fine it is cut',
+  spent: 'fresh or spent stuff',
+  aged: 'ageing',
   ratioDry: 'ratio',
   fibre: 'fibre',
   base: 'base colour',

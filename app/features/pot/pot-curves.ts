@@ -12,27 +12,33 @@ import {
   priorContextOf,
   type DyedHow,
 } from '~~/shared/rules/strength/condition'
+import type { Stuff } from '~~/shared/views/strength/stuff'
 import type { PhBand } from '~~/shared/views/strength/ph-band'
 
 /** Where a bath ends and how it is gone about: with the piece, these decide its curve. */
 export interface BathKind {
   band: PhBand
   way: Way
+  /** How the plant of a source is prepared. */
+  stuffOf: (source: Source) => Stuff
 }
 
-const dyedHow = (piece: Piece, { band, way }: BathKind): DyedHow => ({
+const dyedHow = (source: Source, piece: Piece, { band, way, stuffOf }: BathKind): DyedHow => ({
   fibre: piece.fibre,
   mordants: mordantsOf(piece),
   phBand: band,
   way,
+  stuff: stuffOf(source),
 })
 
 /** The key of the curve a piece would lie on. */
-export const curveKey = (piece: Piece, bath: BathKind) =>
-  curveKeyOf(conditionOf(dyedHow(piece, bath)))
+export const curveKey = (source: Source, piece: Piece, bath: BathKind) =>
+  curveKeyOf(conditionOf(dyedHow(source, piece, bath)))
 
-export const groupOf = (known: StrengthView | undefined, key: string): StrengthGroup | null =>
-  known?.groups.find((group) => group.key === key) ?? null
+export const groupOf = (
+  known: StrengthView | undefined,
+  key: string | undefined,
+): StrengthGroup | null => known?.groups.find((group) => group.key === key) ?? null
 
 const curvesOf = (known: StrengthView | undefined): CurveView[] =>
   (known?.groups ?? []).flatMap(({ curve }) => curve ?? [])
@@ -47,7 +53,7 @@ export function knownCurve(
   piece: Piece,
   bath: BathKind,
 ): KnownCurve {
-  const how = dyedHow(piece, bath)
+  const how = dyedHow(source, piece, bath)
   const condition = conditionOf(how)
   const key = curveKeyOf(condition)
   const curve = groupOf(known, key)?.curve
@@ -65,6 +71,7 @@ export function knownCurve(
         mordant: each.mordant,
         ph: each.phBand,
         way: each.way,
+        stuff: each.stuff,
       },
     })),
   )

@@ -51,9 +51,9 @@ export function useKeepPot(plan: PotPlanning) {
   }
   const keepHabits = () => {
     ids = new Map()
-    const { mode, way, ownWayId, water, size, lid, vesselId, burner } = plan.draft
+    const { mode, way, ownWayId, water, lid, vesselId, burner } = plan.draft
     // of a pot of the past nothing is a habit: the next one was another day
-    plan.clear(mode === 'past' ? { mode } : { way, ownWayId, water, size, lid, vesselId, burner })
+    plan.clear(mode === 'past' ? { mode } : { way, ownWayId, water, lid, vesselId, burner })
   }
 
   /** What is missing, beside the button and at its field. */

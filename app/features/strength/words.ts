@@ -8,14 +8,23 @@ export const groupWords = ({
   mordant,
   phBand,
   way,
-}: Pick<StrengthGroup, 'fibreClass' | 'mordant' | 'phBand' | 'way'>) =>
+  stuff,
+}: Pick<StrengthGroup, 'fibreClass' | 'mordant' | 'phBand' | 'way' | 'stuff'>) =>
   [
     FIBRE_CLASSES[fibreClass],
     mordant === 'none' ? 'no mordant' : mordant,
     ...(phBand === 'asItCame' ? [] : [phBand.startsWith('with') ? phBand : `${phBand} bath`]),
     // most pots are simmered: only another way is worth a word
     ...(way === 'simmer' ? [] : [wayFacts(way).label]),
+    ...(stuff === 'asUsual' ? [] : [STUFF_WORDS[stuff]]),
   ].join(', ')
+
+const STUFF_WORDS = {
+  whole: 'stuff whole',
+  ground: 'stuff ground',
+  spent: 'spent stuff',
+  aged: 'aged stuff',
+} as const
 
 export const EXCLUSION_WORDS: Record<Exclusion, string> = {
   mixedBath: 'other sources shared the bath',

@@ -22,6 +22,8 @@ export const APART: Record<ConditionKey, { ceiling: number; scale: number }> = {
   way: { ceiling: 0.35, scale: 0.35 },
   ph: { ceiling: 0.4, scale: 0.3 },
   mordant: { ceiling: 0.5, scale: 0.35 },
+  // ground stuff gives up its colour at other ratios, not so much another colour
+  stuff: { ceiling: 0.3, scale: 0.6 },
 }
 
 /**

@@ -53,7 +53,7 @@ const CENTRES: Record<SourceKind, readonly [scale: number, ceiling: number]> = {
 }
 
 /** What two conditions of one source can differ in. */
-export type ConditionKey = 'fibre' | 'mordant' | 'ph' | 'way'
+export type ConditionKey = 'fibre' | 'mordant' | 'ph' | 'way' | 'stuff'
 
 /** Swatches of the same source on near conditions, that a thin curve leans on. */
 export interface NearCurve {

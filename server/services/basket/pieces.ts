@@ -58,7 +58,7 @@ export const pieceKind: RecordKind<Piece, MadePiece, PieceChange, PieceQuery> = 
     }
   },
 
-  async change(trx, current, { bare, treatment, ...change }, at) {
+  async change(trx, current, { bare, treatment, corrected, takenBack, ...change }, at) {
     const edited = { ...current, ...change }
     if (change.dryG !== undefined && change.dryG !== current.dryG && current.potIds.length > 0) {
       throw stillNeeded(
@@ -70,9 +70,18 @@ export const pieceKind: RecordKind<Piece, MadePiece, PieceChange, PieceQuery> = 
         'A mordant bath was reckoned on its weight: take it out of that, or set the bath aside.',
       )
     }
-    await checkTraits(trx, current.fibre, edited)
+    await checkTraits(trx, edited.fibre, edited)
     await pieceRepository(trx).update(current.id, edited)
     if (treatment) await treat(trx, current.id, edited.dryG, treatment, at, '/treatment')
+    if (corrected) {
+      const was = await takeBack(trx, current, corrected.id, '/corrected/id', at)
+      // where it came from stays: only what was told of it was wrong
+      const { bathId, potId, lotId, basis } = was
+      const from = { bathId, potId, lotId, basis }
+      const pointer = '/corrected/treatment'
+      await treat(trx, current.id, edited.dryG, corrected.treatment, at, pointer, from)
+    }
+    if (takenBack) await takeBack(trx, current, takenBack, '/takenBack', at)
     if (bare) {
       await readingRepository(trx).insert(takeReading(bare, at, '/bare'), { pieceId: current.id })
     }
@@ -110,6 +119,20 @@ export const pieceKind: RecordKind<Piece, MadePiece, PieceChange, PieceQuery> = 
       throw stillNeeded(`${from.code} is whole again: split it anew.`)
     }
   },
+}
+
+/** Takes an entry out of a piece's history. */
+async function takeBack(
+  trx: Knex,
+  { code, treatments }: Piece,
+  id: string,
+  pointer: string,
+  at: string,
+): Promise<Treatment> {
+  const found = treatments.find((each) => each.id === id)
+  if (!found) throw unacceptable(pointer, `${code} has no entry with the id ${id}.`)
+  await treatmentRepository(trx).setAside(id, at)
+  return found
 }
 
 async function liveSet(trx: Knex, id: string, pointer: string): Promise<void> {

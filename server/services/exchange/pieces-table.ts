@@ -15,6 +15,7 @@ export const NEEDED_PIECE_COLUMNS = ['fibre', 'form', 'dryG'] as const
 export const PIECE_COLUMNS = [
   'code',
   ...NEEDED_PIECE_COLUMNS,
+  'dryBasis',
   'blend',
   'name',
   'mark',
@@ -31,18 +32,21 @@ export const PIECE_COLUMNS = [
 
 type Cells = Readonly<Record<string, string>>
 
+/** Stands for the day where nobody knows it. */
+const UNDATED = 'undated'
+
 /** `wash 2026-08-01; mordant alum 10 % 2026-08-02 dried` */
 export const treatmentsText = (treatments: readonly Treatment[]): string =>
   treatments
     .map(({ kind, agent, percentWof, doneOn, finish }) =>
-      [kind, agent, percentWof === null ? null : `${percentWof} %`, doneOn, finish]
+      [kind, agent, percentWof === null ? null : `${percentWof} %`, doneOn || UNDATED, finish]
         .filter(Boolean)
         .join(' '),
     )
     .join('; ')
 
 const TREATMENT = new RegExp(
-  `^(${TREATMENT_KINDS.join('|')})(?: (${AGENT_KEYS.join('|')}))?(?: ([\\d.,]+) ?%)? (\\d{4}-\\d{2}-\\d{2})(?: (dried|heldWet))?$`,
+  `^(${TREATMENT_KINDS.join('|')})(?: (${AGENT_KEYS.join('|')}))?(?: ([\\d.,]+) ?%)? (\\d{4}-\\d{2}-\\d{2}|${UNDATED})(?: (dried|heldWet))?$`,
 )
 
 /** @throws Error naming the part that cannot be read */
@@ -61,7 +65,7 @@ export function readTreatments(text: string): NewTreatment[] {
       const [, kind, agent, percent, doneOn, finish] = found
       return {
         kind: kind as TreatmentKind,
-        doneOn: present(doneOn),
+        doneOn: doneOn === UNDATED ? '' : present(doneOn),
         ...(agent && { agent: agent as Agent }),
         ...(percent && { percentWof: parseNumber(percent) ?? undefined }),
         ...(finish && { finish: finish as 'dried' }),
@@ -92,6 +96,7 @@ export const toCells = (piece: Piece, set: string) => ({
   fibre: piece.fibre,
   form: piece.form,
   dryG: piece.dryG,
+  dryBasis: piece.dryBasis,
   blend: blendText(piece.blend),
   name: piece.name,
   mark: piece.mark,
@@ -124,6 +129,7 @@ export const fromCells = (
   fibre: cells.fibre as Fibre,
   form: cells.form as NewPiece['form'],
   dryG: numberIn(cells, 'dryG') ?? (undefined as unknown as number),
+  ...(cells.dryBasis && { dryBasis: cells.dryBasis as NewPiece['dryBasis'] }),
   blend: readBlend(cells.blend ?? ''),
   name: cells.name ?? '',
   mark: cells.mark ?? '',

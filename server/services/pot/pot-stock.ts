@@ -3,6 +3,8 @@ import type { AmountBasis } from '../../../core/harvest/ratio-error'
 import type { Lot } from '../../../shared/schemas/loft/lot'
 import type { NewPot, PotLot } from '../../../shared/schemas/pot/pot'
 import type { PotEvent } from '../../../shared/schemas/pot/pot-event'
+import { present } from '../../../core/present'
+import { sourceRepository } from '../../repositories/sources'
 import { dateOf } from '../loft/jars'
 import { takeFromLot, takeOffShelf, usableLot } from '../loft/stock-out'
 
@@ -15,6 +17,9 @@ export async function lookAtLots(trx: Knex, lots: NewPot['lots']): Promise<PotLo
         lotId,
         lotCode: lot.code,
         sourceId: lot.sourceId,
+        part: present(await sourceRepository(trx).find(lot.sourceId)).part,
+        isSpent: lot.extracted > 0,
+        isAged: lot.steps.some(({ kind }) => kind === 'aged'),
         massG,
         massBasis: massBasis ?? usualBasisOf(lot),
         state: lot.state,

@@ -9,7 +9,7 @@ import { bandAt } from '../../../core/strength/posterior/band-at'
 import { present } from '../../../core/present'
 
 /** Raised with every change of what a row holds, so that no older one is kept. */
-export const ATLAS_VERSION = 3
+export const ATLAS_VERSION = 4
 
 /** Dry ratio at which strengths of different sources are compared. */
 const HALF = 0.5
@@ -22,7 +22,7 @@ const DIGITS = 4
 /** One curve in short. */
 export function toAtlasRow({ answer, donorCurve, ...view }: CurveView): AtlasRow {
   const { enough, band, ceiling, ceilingReached, uptakeProbability, points, unit, bare } = answer
-  const { sourceId, key, fibreClass, mordant, phBand, way, dyedFrom, dyedTo } = view
+  const { sourceId, key, fibreClass, mordant, phBand, way, stuff, dyedFrom, dyedTo } = view
   const at = (ratio: number) => bandAt(band, ratio)
   const labAt = (strength: number): Lab | null =>
     unit && bare ? labOfReflectance(expectedReflectance(unit, Math.max(0, strength), bare)) : null
@@ -35,6 +35,7 @@ export function toAtlasRow({ answer, donorCurve, ...view }: CurveView): AtlasRow
     mordant,
     phBand,
     way,
+    stuff,
     dyedFrom,
     dyedTo,
     n: answer.n,

@@ -1,5 +1,5 @@
 import { setImmediate } from 'node:timers/promises'
-import { mean } from 'd3-array'
+import { greatest, mean } from 'd3-array'
 import type { Knex } from 'knex'
 import type { Mordant } from '../../../catalogue/agents'
 import { mordantsOf, type Piece } from '../../../shared/schemas/basket/piece'
@@ -18,6 +18,8 @@ import {
   priorContextOf,
   type DyedHow,
 } from '../../../shared/rules/strength/condition'
+import type { Stuff } from '../../../shared/views/strength/stuff'
+import { stuffOf } from '../../../shared/rules/strength/stuff'
 import { phBandIn } from '../../../shared/rules/strength/stirred-in'
 import { bestReading } from '../../../shared/rules/swatch/best-reading'
 import { lookUp, present } from '../../../core/present'
@@ -118,7 +120,14 @@ const dyedHow = (candidate: Pick<Candidate, 'piece' | 'pot'>): DyedHow => ({
   mordants: mordantsIn(candidate),
   phBand: phBandIn(candidate.pot, candidate.piece.id),
   way: candidate.pot.way,
+  stuff: stuffIn(candidate),
 })
+
+/** How the plant of a swatch was prepared: of several lots, as the most of it was. */
+function stuffIn({ pot }: Pick<Candidate, 'pot'>): Stuff {
+  const most = greatest(pot.lots, (lot) => lot.massG * lot.dryFraction)
+  return most ? stuffOf({ ...most, size: pot.plan?.size ?? null }) : 'asUsual'
+}
 
 export const conditionOf = (candidate: Pick<Candidate, 'piece' | 'pot'>): Condition =>
   conditionOfDyed(dyedHow(candidate))

@@ -8,6 +8,7 @@ import { nearestCurve, type Condition } from '../../../core/strength/near-condit
 import type { ConditionKey } from '../../../core/strength/posterior/priors'
 import type { CurveView } from '../../../shared/views/strength/curve'
 import type { Reading } from '../../../shared/schemas/swatch/reading'
+import type { Stuff } from '../../../shared/views/strength/stuff'
 import type { Source } from '../../../shared/schemas/walk/source'
 import { sourceRepository } from '../../repositories/sources'
 import { candidatesOf, conditionOf, groupKey, type Candidate, priorOf } from './curve-candidates'
@@ -125,6 +126,7 @@ function toWanted(
       mordant: condition.mordant,
       phBand: phBandIn(pot, piece.id),
       way: pot.way,
+      stuff: condition.stuff as Stuff,
       donorCurve: near && { key: near.key, n: near.n, differs: near.differs },
       swatchIds: members.map(({ swatch }) => swatch.id),
       excludedIds: excluded.map(({ swatch }) => swatch.id),

@@ -11,6 +11,7 @@ import type {
   StrengthView,
 } from '../../../shared/views/strength/strength'
 import type { Pot } from '../../../shared/schemas/pot/pot'
+import type { Stuff } from '../../../shared/views/strength/stuff'
 import { lotRepository } from '../../repositories/lots'
 import { sinceLastChange } from '../../database/since-last-change'
 import { conditionOf, groupKey, usualDryFraction, type Candidate } from './curve-candidates'
@@ -90,6 +91,7 @@ function toGroup(key: string, members: Candidate[], curve: CurveView | null): St
     phBand: phBandIn(first.pot, first.piece.id),
     treatedHow: treatedHow(members),
     way: first.pot.way,
+    stuff: conditionOf(first).stuff as Stuff,
     points: members.map((member) => toPoint(member, strengthOf.get(member.swatch.id))),
     n: curve?.answer.n ?? 0,
     lots: curve?.answer.lots ?? 0,
@@ -104,6 +106,7 @@ const emptyGroup = (curve: CurveView): StrengthGroup => ({
   mordant: curve.mordant,
   phBand: curve.phBand,
   way: curve.way,
+  stuff: curve.stuff,
   treatedHow: '',
   points: [],
   n: 0,

@@ -12,7 +12,7 @@ import { curveKeyOf, conditionOf, priorContextOf } from '../../../shared/rules/s
 export function usualCurve(source: Source): { head: Omit<CurveView, 'answer'>; job: CurveJob } {
   const mordants: Mordant[] = source.needsMordant === 'no' ? [] : ['alum']
   const way = source.ways[0] ?? 'simmer'
-  const how = { fibre: 'wool', mordants, phBand: 'asItCame', way } as const
+  const how = { fibre: 'wool', mordants, phBand: 'asItCame', way, stuff: 'asUsual' } as const
   const condition = conditionOf(how)
   return {
     head: {
@@ -22,6 +22,7 @@ export function usualCurve(source: Source): { head: Omit<CurveView, 'answer'>; j
       mordant: condition.mordant,
       phBand: how.phBand,
       way,
+      stuff: how.stuff,
       donorCurve: null,
       swatchIds: [],
       excludedIds: [],

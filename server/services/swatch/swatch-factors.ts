@@ -4,7 +4,7 @@ import type { Factors } from '../../../core/evidence/factors'
 import type { Candidate } from '../strength/curve-candidates'
 import { mordantsIn } from '../strength/curve-candidates'
 import { stirredInto } from '../../../shared/rules/strength/stirred-in'
-import { first } from '../../../core/present'
+import { first, present } from '../../../core/present'
 
 /** Everything recorded of how a swatch came to be, as pairs are compared by. */
 export function factorsOf(candidate: Candidate, part: Part): Factors {
@@ -21,11 +21,16 @@ export function factorsOf(candidate: Candidate, part: Part): Factors {
     part,
     state: states.length === 1 ? first(states) : 'mixed',
     particleSize: pot.plan?.size ?? null,
+    spent: pot.lots.some(({ isSpent }) => isSpent),
+    aged: pot.lots.some(({ isAged }) => isAged),
     ratioDry: pot.ratioDry,
     fibre: piece.fibre,
     base: piece.base,
     mordant: mordantMarks(mordants),
-    mordantPercent: given.reduce((sum, { percentWof }) => sum + (percentWof ?? 0), 0),
+    // a percentage that nobody knows is not none
+    mordantPercent: given.some(({ percentWof }) => percentWof === null)
+      ? null
+      : given.reduce((sum, { percentWof }) => sum + present(percentWof), 0),
     way: pot.wayName || pot.way,
     tempC: pot.tempC,
     minutes: ofPiece?.minutes ?? pot.minutes,

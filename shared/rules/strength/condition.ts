@@ -8,6 +8,7 @@ import { PH_AGENTS, type PhAgent } from '../../../core/acid-base/additions'
 import type { Condition } from '../../../core/strength/near-conditions'
 import type { PriorContext } from '../../../core/strength/posterior/priors'
 import type { NeedsMordant } from '../../schemas/walk/source'
+import type { Stuff } from '../../views/strength/stuff'
 import type { PhBand } from '../../views/strength/ph-band'
 
 const ACID_BELOW = 6
@@ -70,19 +71,22 @@ export interface DyedHow {
   mordants: readonly Mordant[]
   phBand: PhBand
   way: Way
+  stuff: Stuff
 }
 
 /** What the swatches of one curve have in common. */
-export const conditionOf = ({ fibre, mordants, phBand, way }: DyedHow): Condition => ({
+export const conditionOf = ({ fibre, mordants, phBand, way, stuff }: DyedHow): Condition => ({
   fibre: FIBRES[fibre].class,
   mordant: mordantMarks(mordants),
   ph: phBand,
   way,
+  stuff,
 })
 
 /** The name of a curve among those of its source: alike swatches share it. */
-export const curveKeyOf = ({ fibre, mordant, ph, way }: Condition) =>
-  [fibre, mordant, ph, way].join('|')
+export const curveKeyOf = ({ fibre, mordant, ph, way, stuff }: Condition) =>
+  // the key of most curves is as it was before preparation counted
+  [fibre, mordant, ph, way, ...(stuff === 'asUsual' ? [] : [stuff])].join('|')
 
 /** What is known of a curve before its first swatch. */
 export const priorContextOf = (

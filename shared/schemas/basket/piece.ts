@@ -142,6 +142,7 @@ export const newPieceSchema = Joi.object<NewPiece>({
 
 export interface PieceChange extends Partial<PieceTraits> {
   name?: string
+  fibre?: Fibre
   form?: Form
   dryG?: number
   note?: string
@@ -149,6 +150,10 @@ export interface PieceChange extends Partial<PieceTraits> {
   bare?: NewReading
   /** Something done to it, added to its history. */
   treatment?: NewTreatment
+  /** An entry of its history as it should have read. */
+  corrected?: { id: string; treatment: NewTreatment }
+  /** Id of an entry of its history that never was. */
+  takenBack?: string
 }
 
 export const pieceChangeSchema = Joi.object<PieceChange>({
@@ -158,6 +163,9 @@ export const pieceChangeSchema = Joi.object<PieceChange>({
   note: noteField,
   bare: newReadingSchema,
   treatment: newTreatmentSchema,
+  corrected: Joi.object({ id: idField.required(), treatment: newTreatmentSchema.required() }),
+  takenBack: idField,
+  fibre: Joi.string().valid(...FIBRE_KEYS),
   ...traits,
 }).min(1)
 

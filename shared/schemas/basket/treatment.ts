@@ -28,6 +28,7 @@ export interface Treatment {
   /** Of the dry fibre, computed as the usual form. */
   percentWof: number | null
   massG: number | null
+  /** Local date; empty: on a day nobody knows, before the pots it has been through. */
   doneOn: string
   /** The mordant bath it was done in. */
   bathId: string | null
@@ -45,6 +46,7 @@ export interface NewTreatment {
   id?: string
   kind: TreatmentKind
   agent?: Agent
+  /** Left out: not known. */
   percentWof?: number
   finish?: 'dried' | 'heldWet'
   doneOn: string
@@ -66,13 +68,13 @@ export const newTreatmentSchema = Joi.object<NewTreatment>({
   percentWof: Joi.number()
     .greater(0)
     .max(1000)
-    .when('kind', { is: 'mordant', then: Joi.number().max(100).required() })
+    .when('kind', { is: 'mordant', then: Joi.number().max(100) })
     .when('kind', {
       is: Joi.valid('mordant', 'soak'),
       otherwise: Joi.forbidden(),
     }),
   finish: Joi.string().valid('dried', 'heldWet'),
-  doneOn: dateField.required(),
+  doneOn: dateField.allow('').required(),
   note: noteField,
 })
 

@@ -3,6 +3,7 @@ import { WAY_KEYS, type Way } from '../../../catalogue/ways'
 import type { Sureness } from '../../../core/safety/gathering'
 import type { Override } from '../../../core/safety/guards'
 import { overridesField } from '../log/overrides'
+import type { Part } from '../../../catalogue/parts'
 import type { Basis, PlantState } from '../../../core/harvest/dry-fraction'
 import { AMOUNT_BASES, type AmountBasis } from '../../../core/harvest/ratio-error'
 import {
@@ -35,6 +36,10 @@ export interface PotLot {
   lotId: string
   lotCode: string
   sourceId: string
+  part: Part
+  /** Its colour was drawn before, or it was left to age: then it gives another colour. */
+  isSpent: boolean
+  isAged: boolean
   /** 0 where it is not known. */
   massG: number
   massBasis: AmountBasis

@@ -6,6 +6,7 @@ import type { Lab } from '../../../core/colour/tristimulus'
 import type { Interval } from '../../../core/strength/posterior/posterior'
 import type { Source } from '../../schemas/walk/source'
 import type { PhBand } from './ph-band'
+import type { Stuff } from './stuff'
 
 /** One curve among all: short enough that hundreds are sent at once. */
 export interface AtlasRow {
@@ -15,6 +16,7 @@ export interface AtlasRow {
   mordant: string
   phBand: PhBand
   way: Way
+  stuff: Stuff
   n: number
   lots: number
   estimated: number

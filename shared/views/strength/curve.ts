@@ -3,6 +3,7 @@ import type { Way } from '../../../catalogue/ways'
 import type { CurveAnswer } from '../../../core/strength/curve-job'
 import type { ConditionKey } from '../../../core/strength/posterior/priors'
 import type { PhBand } from './ph-band'
+import type { Stuff } from './stuff'
 
 /** One curve of the log: what its swatches have in common, and what they say. */
 export interface CurveView {
@@ -12,6 +13,7 @@ export interface CurveView {
   mordant: string
   phBand: PhBand
   way: Way
+  stuff: Stuff
   /** The curve it leans on, being thin, and in what that differs; null: it stands by itself. */
   donorCurve: { key: string; n: number; differs: ConditionKey[] } | null
   /** Swatches counted, in the order of the answer's points. */

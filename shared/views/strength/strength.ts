@@ -6,6 +6,7 @@ import type { Sureness } from '../../../core/safety/gathering'
 import type { CurveView } from './curve'
 import type { Source } from '../../schemas/walk/source'
 import type { PhBand } from './ph-band'
+import type { Stuff } from './stuff'
 
 /** Why a swatch is shown beside a curve and not counted in it. */
 export type Exclusion =
@@ -60,6 +61,7 @@ export interface StrengthGroup {
   /** How the mordants of its swatches differ among themselves, in words; empty: they do not. */
   treatedHow: string
   way: Way
+  stuff: Stuff
   points: StrengthPointView[]
   /** How many swatches the curve counts, and in how many lots. */
   n: number

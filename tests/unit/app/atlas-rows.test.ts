@@ -28,6 +28,7 @@ const row = (sourceId: string, fields: Partial<AtlasRow> = {}): AtlasRow => ({
   key: 'wool|Al|asItCame|simmer',
   fibreClass: 'wool',
   mordant: 'Al',
+  stuff: 'asUsual',
   phBand: 'asItCame',
   way: 'simmer',
   n: 5,

@@ -13,6 +13,7 @@ const groupOf = (fields: Partial<StrengthGroup> = {}): StrengthGroup => ({
   mordant: 'Al',
   phBand: 'asItCame',
   treatedHow: '',
+  stuff: 'asUsual',
   way: 'simmer',
   points: [point(0.1), point(0.4)],
   n: 2,

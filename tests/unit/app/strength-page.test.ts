@@ -73,7 +73,13 @@ describe('points and bands', () => {
 })
 
 describe('words of a curve', () => {
-  const kind = { fibreClass: 'wool', mordant: 'Al', phBand: 'asItCame', way: 'simmer' } as const
+  const kind = {
+    fibreClass: 'wool',
+    mordant: 'Al',
+    phBand: 'asItCame',
+    way: 'simmer',
+    stuff: 'asUsual',
+  } as const
 
   test('say what its swatches have in common; simmering goes without a word', () => {
     expect(groupWords(kind)).toBe('wool, Al')

@@ -38,6 +38,10 @@ export function useIntake(
   watch([stock, address], ([there, path]) => {
     if (!there || path === taken) return
     taken = path
-    takeIn(draft, brought())
+    const came = brought()
+    takeIn(draft, came)
+    const lot = there.lots.find(({ id }) => id === came.lotId)
+    // how fine it is cut is the lot's own history
+    if (lot) draft.size = lot.chop
   })
 }

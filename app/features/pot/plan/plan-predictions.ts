@@ -19,7 +19,8 @@ import type { PotDraft } from '../pot-draft'
 import { usePredictions } from '../usePredictions'
 import type { PotStock } from '../usePotStock'
 import type { PlanContents, PlannedLot } from './plan-contents'
-import type { PhBand } from '~~/shared/views/strength/ph-band'
+import type { Stuff } from '~~/shared/views/strength/stuff'
+import { stuffOf } from '~~/shared/rules/strength/stuff'
 
 /** A source's share of a bath. */
 export interface BathLot {
@@ -71,7 +72,7 @@ function curvesBehind(
   const byKey = new Map<string, KnownCurve>()
   for (const source of sources) {
     for (const piece of pieces) {
-      const key = `${source.id} ${curveKey(piece, bath)}`
+      const key = `${source.id} ${curveKey(source, piece, bath)}`
       if (!byKey.has(key)) byKey.set(key, knownCurve(source, known.get(source.id), piece, bath))
     }
   }
@@ -84,7 +85,7 @@ function bestGroup(
   pieces: readonly Piece[],
   bath: BathKind,
 ): StrengthGroup | null {
-  const groups = pieces.map((piece) => groupOf(view, curveKey(piece, bath)))
+  const groups = pieces.map((piece) => groupOf(view, view && curveKey(view.source, piece, bath)))
   const best = groups.filter((each) => each !== null).sort((a, b) => b.n - a.n)[0]
   return best ?? (pieces.length > 0 ? null : (view?.groups[0] ?? null))
 }
@@ -98,9 +99,20 @@ export function usePlanPredictions(
   finalPh: () => number | null,
   waterL: () => number | null,
 ) {
-  const bath = computed((): { band: PhBand; way: PotDraft['way'] } => ({
+  /** As the lot of a source says that it was prepared, and as fine as it is cut for this pot. */
+  const stuffOfSource = (source: Source): Stuff => {
+    const lot = lots.value.find((each) => each.source.id === source.id)?.lot
+    return stuffOf({
+      part: source.part,
+      size: draft.size || null,
+      isSpent: (lot?.extracted ?? 0) > 0,
+      isAged: lot?.steps.some(({ kind }) => kind === 'aged') ?? false,
+    })
+  }
+  const bath = computed((): BathKind => ({
     band: phBandOf(finalPh(), draft.additions, draft.waterL ?? waterL()),
     way: draft.way,
+    stuffOf: stuffOfSource,
   }))
   const takenOf = (source: Source) =>
     takenByCurve(bestGroup(known().get(source.id), pieces.value, bath.value))
@@ -128,7 +140,7 @@ export function usePlanPredictions(
       shares: bathLots.value.map(({ source, ratioDry, lotId }) => ({
         ratioDry,
         lot: lotId,
-        curve: keys.indexOf(`${source.id} ${curveKey(piece, bath.value)}`),
+        curve: keys.indexOf(`${source.id} ${curveKey(source, piece, bath.value)}`),
       })),
       bare: piece.bare && { reflectance: piece.bare.reflectance, lab: piece.bare.lab },
     }))

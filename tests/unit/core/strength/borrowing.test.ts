@@ -9,7 +9,7 @@ import { curvePosterior } from '../../../../core/strength/posterior/posterior'
 import { priorFor, type NearCurve } from '../../../../core/strength/posterior/priors'
 import { strengthErrorSd } from '../../../../core/strength/reading-error'
 
-const wool = { fibre: 'wool', mordant: 'Al', ph: 'asItCame', way: 'simmer' }
+const wool = { fibre: 'wool', mordant: 'Al', ph: 'asItCame', way: 'simmer', stuff: 'asUsual' }
 const near = (n: number, ceiling = 2, scale = 0.3): NearCurve => ({
   points: Array.from({ length: n }, (_, i) => {
     const ratio = 0.1 * 2 ** (i % 5)

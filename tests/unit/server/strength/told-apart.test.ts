@@ -1,11 +1,13 @@
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals'
+import { wayFacts } from '../../../../catalogue/ways'
+import { readTreatments, treatmentsText } from '../../../../server/services/exchange/pieces-table'
 import { newId } from '../../../../shared/ids'
 import type { Lot } from '../../../../shared/schemas/loft/lot'
 import type { Piece } from '../../../../shared/schemas/basket/piece'
 import { newPotSchema, type NewPot } from '../../../../shared/schemas/pot/pot'
 import { phBandOf } from '../../../../shared/rules/strength/condition'
 import { validate } from '../../../../shared/validate'
-import { openTestLog, TANSY, type TestLog } from '../../../fixtures/log'
+import { DOCK, openTestLog, TANSY, type TestLog } from '../../../fixtures/log'
 
 let here: TestLog
 let lot: Lot
@@ -136,4 +138,96 @@ test('a ratio that was counted carries its error to its curve', async () => {
   const [group] = await groups()
   expect(group!.points[0]!.ratioErrorSd).toBeCloseTo(0.35, 12)
   expect(group!.curve!.answer.points[0]!.ratioErrorSd).toBeCloseTo(0.35, 12)
+})
+
+describe('how the plant was prepared', () => {
+  const cut = (size: 'whole' | 'ground' | null) => ({
+    plan: { steps: [...wayFacts('simmer').steps], size },
+  })
+  const stuffs = async (sourceId = TANSY) =>
+    (await here.log.strength.ofSource(sourceId)).groups.map(({ stuff }) => stuff).sort()
+
+  test('ground stuff is a curve of its own; soft stuff whole is as usual', async () => {
+    await dyed([await here.piece()])
+    await dyed([await here.piece()], cut('whole'))
+    await dyed([await here.piece()], cut('ground'))
+    expect(await stuffs()).toEqual(['asUsual', 'ground'])
+  })
+
+  test('hard stuff whole is one, too', async () => {
+    lot = await here.lot({ sourceId: DOCK, state: 'dried', netG: 300 })
+    await dyed([await here.piece()], cut('whole'))
+    await dyed([await here.piece()], cut('ground'))
+    await dyed([await here.piece()], cut(null))
+    expect(await stuffs(DOCK)).toEqual(['asUsual', 'ground', 'whole'])
+  })
+
+  test('so is aged stuff, from the day it was aged', async () => {
+    const fresh = await here.lot({ state: 'fresh', netG: 300 })
+    const aged = (
+      await here.log.lots.change(fresh.id, fresh.rev, {
+        step: { id: newId(), kind: 'aged', doneOn: '2026-08-18', afterG: 280, note: '' },
+      })
+    ).item
+    lot = aged
+    await dyed([await here.piece()])
+    expect(await stuffs()).toEqual(['aged'])
+  })
+})
+
+describe('what was written down of a mordant', () => {
+  const mordantOf = async () => (await groups()).map(({ mordant }) => mordant)
+
+  test('later than its pot counts as none, until it is said to have been before', async () => {
+    const made = await here.piece({
+      treatments: [{ kind: 'mordant', agent: 'alum', percentWof: 10, doneOn: '2026-08-30' }],
+    })
+    await dyed([made])
+    expect(await mordantOf()).toEqual(['none'])
+    const piece = await here.log.pieces.read(made.id)
+    const [entry] = piece.treatments
+    const change = await here.log.pieces.change(piece.id, piece.rev, {
+      corrected: {
+        id: entry!.id,
+        treatment: { kind: 'mordant', agent: 'alum', percentWof: 10, doneOn: '' },
+      },
+    })
+    expect(await mordantOf()).toEqual(['Al'])
+    await here.log.changes.undo(change.changeSetId!)
+    expect(await mordantOf()).toEqual(['none'])
+    expect((await here.log.pieces.read(piece.id)).treatments).toEqual(piece.treatments)
+  })
+
+  test('of an unknown percentage on an unknown day is kept as that, also in a file', async () => {
+    const piece = await here.piece({ treatments: [{ kind: 'mordant', agent: 'alum', doneOn: '' }] })
+    expect(piece.treatments[0]).toMatchObject({ percentWof: null, massG: null, doneOn: '' })
+    expect(treatmentsText(piece.treatments)).toBe('mordant alum undated')
+    expect(readTreatments('mordant alum undated')).toEqual([
+      { kind: 'mordant', agent: 'alum', doneOn: '' },
+    ])
+  })
+
+  test('that never was goes, and its curve follows', async () => {
+    const made = await here.piece()
+    await dyed([made])
+    const piece = await here.log.pieces.read(made.id)
+    await here.log.pieces.change(piece.id, piece.rev, { takenBack: piece.treatments[0]!.id })
+    expect(await mordantOf()).toEqual(['none'])
+  })
+
+  test('a fibre that was mistaken is corrected, and its swatch moves to its curve', async () => {
+    const made = await here.piece()
+    await dyed([made])
+    const piece = await here.log.pieces.read(made.id)
+    await here.log.pieces.change(piece.id, piece.rev, { fibre: 'silk', base: 'cream' })
+    const [group] = await groups()
+    expect(group!.points[0]!.name).toBe('silk yarn, alum 10 %')
+  })
+
+  test('an entry that is not there is refused by its name', async () => {
+    const piece = await here.piece()
+    await expect(
+      here.log.pieces.change(piece.id, piece.rev, { takenBack: newId() }),
+    ).rejects.toMatchObject({ message: expect.stringContaining('has no entry') as unknown })
+  })
 })

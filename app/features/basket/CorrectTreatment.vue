@@ -1,0 +1,80 @@
+<script setup lang="ts">
+import { MORDANT_KEYS, MORDANTS, type Agent } from '~~/catalogue/agents'
+import type { NewTreatment, Treatment } from '~~/shared/schemas/basket/treatment'
+import { localToday } from '~/format/dates'
+
+/** An entry of a piece's history as it should have read; a day left empty is one nobody knows. */
+const { treatment } = defineProps<{ treatment: Treatment }>()
+const emit = defineEmits<{ keep: [NewTreatment]; takeBack: []; leave: [] }>()
+
+const edit = reactive({
+  doneOn: treatment.doneOn,
+  agent: treatment.agent,
+  percentWof: treatment.percentWof,
+  finish: treatment.finish,
+})
+const isMordant = computed(() => treatment.kind === 'mordant')
+const NOT_SAID = 'notSaid'
+
+const keep = () =>
+  emit('keep', {
+    kind: treatment.kind,
+    doneOn: edit.doneOn,
+    ...(edit.agent && { agent: edit.agent }),
+    ...(edit.percentWof !== null && { percentWof: edit.percentWof }),
+    ...(edit.finish && { finish: edit.finish }),
+    note: treatment.note,
+  })
+</script>
+
+<template>
+  <form class="inset stack tight" @submit.prevent="keep">
+    <div class="fields">
+      <LabeledField v-slot="{ id }" label="Done on, if known">
+        <ElInput :id="id" v-model="edit.doneOn" type="date" :max="localToday()" />
+      </LabeledField>
+      <template v-if="isMordant">
+        <LabeledField v-slot="{ id }" label="Mordant">
+          <ElSelect
+            :id="id"
+            :model-value="edit.agent"
+            @update:model-value="edit.agent = $event as Agent"
+          >
+            <ElOption
+              v-for="key in MORDANT_KEYS"
+              :key="key"
+              :value="key"
+              :label="MORDANTS[key].label"
+            />
+          </ElSelect>
+        </LabeledField>
+        <NumberField v-model="edit.percentWof" label="of the fibre, if known" unit="%" />
+        <LabeledField v-slot="{ id }" label="Then">
+          <ElSelect
+            :id="id"
+            :model-value="edit.finish ?? NOT_SAID"
+            @update:model-value="edit.finish = $event === NOT_SAID ? null : ($event as 'dried')"
+          >
+            <ElOption :value="NOT_SAID" label="not said" />
+            <ElOption value="dried" label="dried" />
+            <ElOption value="heldWet" label="held wet" />
+          </ElSelect>
+        </LabeledField>
+      </template>
+    </div>
+    <p class="quiet">Left empty, the day counts as before the pots it has been through.</p>
+    <div class="row">
+      <ElButton native-type="submit" type="primary">Keep it so</ElButton>
+      <ElButton @click="emit('takeBack')">It never was</ElButton>
+      <ElButton @click="emit('leave')">Leave it</ElButton>
+    </div>
+  </form>
+</template>
+
+<style scoped>
+.fields {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(130px, 1fr));
+  gap: 8px 10px;
+}
+</style>

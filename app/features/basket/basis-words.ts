@@ -1,0 +1,14 @@
+import type { AmountBasis } from '~~/core/harvest/ratio-error'
+import { formatMass } from '~~/core/quantity/format-quantity'
+import type { Piece } from '~~/shared/schemas/basket/piece'
+
+/** How an amount is known, as it is chosen. */
+export const BASIS_WORDS: Record<AmountBasis, string> = {
+  weighed: 'weighed',
+  about: 'about',
+  unknown: 'not known',
+}
+
+/** `50 g`, `~50 g` where it was not weighed, `not weighed`. */
+export const weightText = ({ dryG, dryBasis }: Pick<Piece, 'dryG' | 'dryBasis'>): string =>
+  dryBasis === 'unknown' ? 'not weighed' : `${dryBasis === 'about' ? '~' : ''}${formatMass(dryG)}`
