@@ -20,6 +20,7 @@ import RunningPot from '~/features/hob/RunningPot.vue'
 import { eventWords } from '~/features/hob/words'
 import { piecesText } from '~/features/basket/readiness'
 import PotNav from '~/features/pot/PotNav.vue'
+import { notedTime } from '~/format/noted-time'
 import dayjs from 'dayjs'
 import { present } from '~~/core/present'
 
@@ -79,7 +80,7 @@ const notes = computed(() =>
     id: event.id,
     note: event.note,
     words: eventWords(event, present(opened.value).pot),
-    time: dayjs(event.at).format('D MMM HH:mm'),
+    time: notedTime(event),
   })),
 )
 const state = computed(() => {
@@ -139,6 +140,7 @@ useHead({ title: 'On the hob · Juniper Haze' })
         :key="opened.pot.id"
         :pot="opened.pot"
         :rows="opened.rows"
+        :sources="opened.sources"
         :settings="opened.settings"
         :shelf="opened.shelf"
         :lots="opened.lots"
@@ -152,7 +154,7 @@ useHead({ title: 'On the hob · Juniper Haze' })
         :sources="opened.sources"
         :vessel="opened.vessel"
       />
-      <DonePot v-else :pot="opened.pot" />
+      <DonePot v-else :key="`${opened.pot.id}-done`" :pot="opened.pot" />
       <section v-if="notes.length" class="stack tight" aria-labelledby="notes">
         <h3 id="notes">Notes</h3>
         <ol class="notes" tabindex="0" aria-labelledby="notes">

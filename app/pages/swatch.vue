@@ -3,6 +3,7 @@ import { dryRatioText } from '~/format/ratio'
 import type { Illuminant } from '~~/core/colour/weighting'
 import { newId } from '~~/shared/ids'
 import type { ReadBy } from '~~/shared/schemas/swatch/reading'
+import { pieceInWords } from '~~/shared/words/swatch/piece-in-words'
 import { swatchName } from '~~/shared/words/swatch/swatch-name'
 import BoothPatches from '~/features/swatch/BoothPatches.vue'
 import PhotoCanvas from '~/features/swatch/PhotoCanvas.vue'
@@ -22,7 +23,7 @@ import { first } from '~~/core/present'
 
 const route = useRoute()
 const text = (value: unknown) => (typeof value === 'string' ? value : undefined)
-const { waiting, read, hand, failure } = useSwatches(() => ({
+const { waiting, read, hand, words, failure } = useSwatches(() => ({
   swatch: text(route.query.swatch),
   pot: text(route.query.pot),
 }))
@@ -73,7 +74,9 @@ async function keep() {
   await form.keep(photoId)
 }
 const onCurve = computed(() =>
-  hand.value?.sources.length === 1 ? `/strength?source=${first(hand.value.sources).id}` : null,
+  hand.value?.sources.length === 1
+    ? `/strength?source=${first(hand.value.sources).id}&on=${encodeURIComponent(hand.value.curveKey)}`
+    : null,
 )
 const name = computed(() =>
   hand.value ? swatchName(hand.value.sources, hand.value.piece, hand.value.pot.dyedOn) : '',
@@ -88,7 +91,8 @@ useHead({ title: () => `${hand.value?.swatch.code ?? 'Swatch'} · Juniper Haze` 
   <div class="page-head">
     <h1>{{ name || 'Swatch' }}</h1>
     <p v-if="hand" class="on-grey">
-      {{ hand.swatch.code }} · {{ hand.pot.code }}, {{ shortDate(hand.pot.dyedOn) }} ·
+      {{ pieceInWords(hand.piece, hand.pot.dyedOn) }} · {{ hand.swatch.code }} ·
+      {{ hand.pot.code }}, {{ shortDate(hand.pot.dyedOn) }} ·
       {{ dryRatioText(hand.pot) }}
     </p>
     <p v-if="failure" role="alert">{{ failure }}</p>
@@ -191,6 +195,7 @@ useHead({ title: () => `${hand.value?.swatch.code ?? 'Swatch'} · Juniper Haze` 
       :waiting="waiting?.items ?? []"
       :read="read?.items ?? []"
       :chosen="hand.swatch.id"
+      :words="words"
     />
   </div>
   <p v-else-if="!failure">

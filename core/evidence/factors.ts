@@ -14,6 +14,7 @@ export const FACTORS = [
   'mordantPercent',
   'way',
   'tempC',
+  'boiled',
   'minutes',
   'water',
   'finalPh',

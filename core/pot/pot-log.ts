@@ -28,9 +28,11 @@ export interface PotSum {
   /** The latest of each, and when; null: never read. */
   temp: { tempC: number; at: number } | null
   ph: { ph: number; at: number } | null
-  /** Hottest reading while pieces were in, and at all. */
+  /** Hottest reading at all, and while pieces were in. */
   topC: number | null
   topInC: number | null
+  /** Hottest reading while no piece was in: of the plant being drawn out. */
+  topOutC: number | null
   agents: AgentTotal[]
   addedL: number
   isHeated: boolean
@@ -54,6 +56,7 @@ export function sumPot(
     ph: null,
     topC: null,
     topInC: null,
+    topOutC: null,
     agents: [],
     addedL: 0,
     isHeated: false,
@@ -94,6 +97,8 @@ function read(sum: PotSum, { at, tempC, ph }: Extract<PotNote, { kind: 'reading'
     sum.topC = Math.max(sum.topC ?? tempC, tempC)
     if (sum.pieces.some(({ since }) => since !== null)) {
       sum.topInC = Math.max(sum.topInC ?? tempC, tempC)
+    } else {
+      sum.topOutC = Math.max(sum.topOutC ?? tempC, tempC)
     }
   }
   if (ph !== null) sum.ph = { ph, at }

@@ -7,13 +7,17 @@ export interface PlannedCourse {
   ratioDry: number | null
   tempC: number | null
   minutes: number | null
+  /** Minutes it was meant to rest and cool with the pieces in, beside these. */
+  restMin?: number
   ph: number | null
 }
 
 /** What was, in the same words. */
 export interface ActualCourse extends PlannedCourse {
-  /** Within a degree of its boiling point at any time; null: no temperature was read. */
+  /** Within a degree of its boiling point with pieces in; null: no temperature was read then. */
   boiled: boolean | null
+  /** The liquor alone, while the plant was drawn out; null: not read then. */
+  liquorBoiled: boolean | null
 }
 
 /** How near the boil counts as boiled, °C: a probe and a pot's bottom differ by as much. */
@@ -36,15 +40,20 @@ export function whatHappened(
   { ratioDry, boilingC }: { ratioDry: number | null; boilingC: number },
 ): ActualCourse {
   const stays = sum.pieces.filter(({ minutes }) => minutes > 0)
+  // where nobody noted the pieces going in, every reading may have been with them
+  const isNoted = sum.pieces.some(({ firstIn }) => firstIn !== null)
+  const topInC = isNoted ? sum.topInC : sum.topC
+  const topOutC = isNoted ? sum.topOutC : null
   return {
     ratioDry,
-    tempC: sum.topInC ?? sum.topC,
+    tempC: topInC,
     minutes:
       stays.length > 0
         ? Math.round(stays.reduce((all, { minutes }) => all + minutes, 0) / stays.length)
         : null,
     ph: sum.ph?.ph ?? null,
-    boiled: sum.topC === null ? null : isBoiling(sum.topC, boilingC),
+    boiled: topInC === null ? null : isBoiling(topInC, boilingC),
+    liquorBoiled: topOutC === null ? null : isBoiling(topOutC, boilingC),
   }
 }
 
@@ -70,7 +79,8 @@ export function departures(plan: PlannedCourse, actual: ActualCourse): Departure
   if (
     plan.minutes !== null &&
     actual.minutes !== null &&
-    Math.abs(actual.minutes - plan.minutes) > TOLERANCE.minutes * plan.minutes
+    (actual.minutes < (1 - TOLERANCE.minutes) * plan.minutes ||
+      actual.minutes > (1 + TOLERANCE.minutes) * (plan.minutes + (plan.restMin ?? 0)))
   ) {
     add(
       'minutes',
@@ -93,9 +103,12 @@ export function departures(plan: PlannedCourse, actual: ActualCourse): Departure
       `pH ${formatNumber(actual.ph, 2)} at the end, where ${formatNumber(plan.ph, 2)} was planned.`,
     )
   }
-  if (actual.boiled) add('boiled', 'It boiled.')
+  if (actual.boiled) add('boiled', 'It boiled with the pieces in.')
   if (actual.boiled === null && plan.tempC !== null) {
-    add('notRead', 'Its temperature was never read, so whether it boiled is not known.')
+    add(
+      'notRead',
+      'Its temperature was never read with the pieces in, so whether it boiled is not known.',
+    )
   }
   return found
 }

@@ -8,6 +8,7 @@ import { gramsOfAgent } from '~~/core/mordant/percent-of-fibre'
 import type { AmountBasis } from '~~/core/harvest/ratio-error'
 import { formatMass } from '~~/core/quantity/format-quantity'
 import { newId } from '~~/shared/ids'
+import type { Page } from '~~/shared/schemas/log/common'
 import { manyPiecesSchema, type ManyPieces } from '~~/shared/schemas/basket/piece-moves'
 import type { Base, Piece } from '~~/shared/schemas/basket/piece'
 import type { GivenColour } from '~~/core/colour/screen-colour'
@@ -69,6 +70,9 @@ const blank = (): PieceDraft => ({
   soldAsG: null,
 })
 
+/** Of a larger basket, the newest. */
+const MOST_MARKED = 200
+
 /** Weighing pieces in: one, or a dozen alike. */
 export function usePieceForm() {
   const api = useApi()
@@ -96,6 +100,11 @@ export function usePieceForm() {
       }),
     () => [draft.fibre, draft.form, draft.name],
   )
+  /** Marks that pieces in the basket bear: knots of two sets must not be the same. */
+  const { data: inUse } = useLoaded(async () => {
+    const { items } = await api.get<Page<Piece>>('pieces', { undyed: true, limit: MOST_MARKED })
+    return items.flatMap(({ mark }) => (mark ? [mark] : []))
+  })
   const wet = computed(() =>
     draft.dryG && draft.dryG > 0
       ? wetAsDry(draft.dryG, alike.value?.alikeG ?? [], draft.soldAsG)
@@ -129,7 +138,7 @@ export function usePieceForm() {
 
   function bodyOf(): unknown {
     while (ids.value.length < count.value) ids.value.push(newId())
-    const marks = count.value > 1 && draft.marked ? freeMarks(count.value) : []
+    const marks = count.value > 1 && draft.marked ? freeMarks(count.value, inUse.value ?? []) : []
     const done = (kind: string, more = {}) => ({ kind, doneOn: draft.doneOn, ...more })
     const treatments = [
       ...(draft.washed ? [done('wash')] : []),

@@ -2,11 +2,28 @@
 import { formatNumber } from '~~/core/quantity/format-quantity'
 import { dryRatioText } from '~/format/ratio'
 import type { Pot } from '~~/shared/schemas/pot/pot'
+import { EYE_WORDS } from '~~/shared/words/pot/eye'
 import BathTrace from './BathTrace.vue'
+import CorrectPot from './CorrectPot.vue'
+import LookForm from './LookForm.vue'
+import NotedWhen from './NotedWhen.vue'
+import ReadingForm from './ReadingForm.vue'
+import { usePotNotes } from './usePotNotes'
 import { formatDuration } from '~~/core/quantity/format-duration'
 
 /** A pot that is over: what really happened, and where its swatches are read. */
 const { pot } = defineProps<{ pot: Pot }>()
+const api = useApi()
+const { failure, busy, note, when, write } = usePotNotes(() => pot)
+const doing = ref<'' | 'correct' | 'look' | 'reading'>('')
+
+async function setAside() {
+  const done = await write(
+    () => api.post<Pot>(`pots/${pot.id}/set-aside`, {}, pot.rev),
+    `Set ${pot.code} aside: what it took is back in the loft.`,
+  )
+  if (done) void navigateTo('/hob')
+}
 
 const LIQUOR = {
   kept: 'kept',
@@ -22,7 +39,8 @@ const boiled = computed(() => {
 const facts = computed(() => [
   ['Ratio', dryRatioText(pot)],
   ['Hottest with the pieces in', pot.tempC === null ? 'not read' : `${formatNumber(pot.tempC)} °C`],
-  ['Boiled', boiled.value],
+  ['Boiled with the pieces in', boiled.value],
+  ...(pot.end?.liquorBoiled ? [['The liquor alone', 'boiled before']] : []),
   ['Time in', pot.minutes === null ? 'not noted' : formatDuration(pot.minutes)],
   ['Final pH', pot.finalPh === null ? 'not read' : formatNumber(pot.finalPh, 3)],
   ['Liquor', pot.end?.liquor ? LIQUOR[pot.end.liquor] : 'not noted'],
@@ -45,7 +63,18 @@ const facts = computed(() => [
       >
         Plan a next bath
       </NuxtLink>
+      <ElButton :aria-expanded="doing === 'correct'" @click="doing = 'correct'">Correct</ElButton>
+      <ElButton :aria-expanded="doing === 'look'" @click="doing = 'look'">Note a look</ElButton>
+      <ElButton :aria-expanded="doing === 'reading'" @click="doing = 'reading'"
+        >Note a reading</ElButton
+      >
+      <ElButton :loading="busy" @click="setAside">Set aside</ElButton>
     </div>
+    <p v-if="failure" class="wrong" role="alert">{{ failure }}</p>
+    <CorrectPot v-if="doing === 'correct'" :pot="pot" @done="doing = ''" />
+    <NotedWhen v-if="doing === 'look' || doing === 'reading'" v-model="when" />
+    <LookForm v-if="doing === 'look'" :pot="pot" :note="note" :busy="busy" />
+    <ReadingForm v-if="doing === 'reading'" :note="note" :busy="busy" :probe="null" :limits="[]" />
     <h3>What really happened</h3>
     <dl>
       <div v-for="[label, value] in facts" :key="label">
@@ -54,7 +83,7 @@ const facts = computed(() => [
       </div>
     </dl>
     <template v-if="pot.end">
-      <p v-if="!pot.end.departures.length" class="quiet">
+      <p v-if="pot.litAt && !pot.end.departures.length" class="quiet">
         As planned, within what two like pots may differ by.
       </p>
       <PlainCaution v-for="words in pot.end.departures" :key="words" level="mind">{{
@@ -69,8 +98,10 @@ const facts = computed(() => [
           {{
             [
               piece.outcome.waters !== null && `${piece.outcome.waters} waters`,
+              ...(piece.outcome.eye ?? []).map((eye) => EYE_WORDS[eye]),
               ...piece.outcome.handle,
               piece.outcome.smell && `smells of ${piece.outcome.smell}`,
+              piece.outcome.note,
             ]
               .filter(Boolean)
               .join(', ')

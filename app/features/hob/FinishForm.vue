@@ -1,9 +1,12 @@
 <script setup lang="ts">
 import { wayFacts } from '~~/catalogue/ways'
+import { EYE_WORDS } from '~~/shared/words/pot/eye'
 import {
+  EYES,
   HANDLES,
   finishPotSchema,
   type FinishPot,
+  type Eye,
   type Handle,
 } from '~~/shared/schemas/pot/pot-event'
 import type { Pot } from '~~/shared/schemas/pot/pot'
@@ -44,6 +47,7 @@ const pieces = reactive(
     pieceId,
     pieceCode,
     waters: notGiven<number>(),
+    eye: [] as Eye[],
     handle: [] as Handle[],
     smell: '',
     soap: 'none' as 'none' | 'neutral' | 'alkaline',
@@ -117,6 +121,15 @@ async function finish() {
         >
           <ElOption v-for="handle in HANDLES" :key="handle" :value="handle" :label="handle" />
         </ElSelect>
+        <ElSelect
+          v-model="piece.eye"
+          multiple
+          collapse-tags
+          placeholder="looks ..."
+          :aria-label="`Look of ${piece.pieceCode}`"
+        >
+          <ElOption v-for="eye in EYES" :key="eye" :value="eye" :label="EYE_WORDS[eye]" />
+        </ElSelect>
         <ElInput
           v-model="piece.smell"
           placeholder="smells of"
@@ -176,7 +189,7 @@ h3 {
 
 li {
   display: grid;
-  grid-template-columns: 92px 110px minmax(0, 1fr) minmax(0, 1fr) minmax(0, 1fr);
+  grid-template-columns: 92px 110px repeat(4, minmax(0, 1fr));
   gap: 8px;
   align-items: center;
 }

@@ -1,14 +1,26 @@
 <script setup lang="ts">
 import { formatNumber } from '~~/core/quantity/format-quantity'
+import type { HeatLimit } from './heat-limits'
 import type { Note } from './usePotNotes'
 import type { ProbeShown } from './useProbe'
 
 /** A reading by hand, or from the probe in the pot. */
-const { note, busy, probe } = defineProps<{ note: Note; busy: boolean; probe: ProbeShown | null }>()
+const { note, busy, probe, limits } = defineProps<{
+  note: Note
+  busy: boolean
+  probe: ProbeShown | null
+  /** Heat that something in this pot bears, each with what it is of. */
+  limits: readonly HeatLimit[]
+}>()
 
 const tempC = ref<number | null>(null)
 const ph = ref<number | null>(null)
 const dialC = ref<number | null>(null)
+
+/** Said as soon as it is typed: what is too hot for what. */
+const tooHot = computed(() =>
+  limits.filter(({ maxTempC }) => tempC.value !== null && tempC.value > maxTempC),
+)
 
 async function keep() {
   const words = [
@@ -52,6 +64,10 @@ const keepProbe = () =>
       <NumberField v-model="dialC" label="Dial" unit="°C" />
       <ElButton native-type="submit" type="primary" :loading="busy">Note it</ElButton>
     </form>
+    <PlainCaution v-for="limit in tooHot" :key="limit.what" level="mind">
+      {{ formatNumber(tempC) }} °C is past the {{ formatNumber(limit.maxTempC) }} °C that
+      {{ limit.what }} bears{{ limit.why ? `: ${limit.why}` : '' }}. Heat off, or lift it out.
+    </PlainCaution>
     <p class="quiet">
       A dial is not the liquor: it is kept apart. A strip in hot or dark liquor misleads.
     </p>

@@ -11,9 +11,12 @@ import type { Lot } from '~~/shared/schemas/loft/lot'
 import type { Pot } from '~~/shared/schemas/pot/pot'
 import type { Settings } from '~~/shared/schemas/log/settings'
 import type { ShelfItem } from '~~/shared/schemas/loft/shelf'
+import type { Source } from '~~/shared/schemas/walk/source'
+import { heatLimits } from './heat-limits'
 import AddForm from './AddForm.vue'
 import BathTrace from './BathTrace.vue'
 import FinishForm from './FinishForm.vue'
+import NotedWhen from './NotedWhen.vue'
 import LookForm from './LookForm.vue'
 import PhHelper from './PhHelper.vue'
 import PotPieces from './PotPieces.vue'
@@ -24,8 +27,9 @@ import { useProbe } from './useProbe'
 import { present } from '~~/core/present'
 
 /** A pot on the hob: its present step, the big buttons, its readings, and its end. */
-const { pot, rows, settings, shelf, lots, isStrong } = defineProps<{
+const { pot, rows, settings, shelf, lots, isStrong, sources } = defineProps<{
   pot: Pot
+  sources: readonly Source[]
   rows: readonly BasketRow[]
   settings: Settings
   shelf: readonly ShelfItem[]
@@ -34,7 +38,7 @@ const { pot, rows, settings, shelf, lots, isStrong } = defineProps<{
 }>()
 
 const now = useNow()
-const { failure, busy, note } = usePotNotes(() => pot)
+const { failure, busy, note, when } = usePotNotes(() => pot)
 const probe = useProbe(() => (settings.probe === 'none' ? null : pot.id))
 
 const course = computed(() => courseSteps(pot.plan?.steps ?? [], againOf(pot)))
@@ -61,6 +65,14 @@ watch(
   { immediate: true },
 )
 
+const limits = computed(() => {
+  const inside = ids(inNow.value)
+  return heatLimits(
+    pot,
+    rows.filter(({ id }) => inside.includes(id)),
+    sources,
+  )
+})
 /** What was planned to go in and is neither confirmed nor left out. */
 const unconfirmed = computed(() => open.value.filter(({ step }) => step.kind === 'add'))
 
@@ -142,6 +154,7 @@ useStationKeys({
       @again="again"
     />
     <p v-if="failure" class="wrong" role="alert">{{ failure }}</p>
+    <NotedWhen v-model="when" />
     <div class="buttons" role="group" aria-label="Note">
       <ElButton :aria-expanded="panel === 'look'" @click="toggle('look')">Look</ElButton>
       <ElButton :aria-expanded="panel === 'reading'" @click="toggle('reading')">Reading</ElButton>
@@ -159,7 +172,13 @@ useStationKeys({
       >
     </div>
     <LookForm v-if="panel === 'look'" :pot="pot" :note="note" :busy="busy" />
-    <ReadingForm v-if="panel === 'reading'" :note="note" :busy="busy" :probe="probe" />
+    <ReadingForm
+      v-if="panel === 'reading'"
+      :note="note"
+      :busy="busy"
+      :probe="probe"
+      :limits="limits"
+    />
     <AddForm
       v-if="panel === 'add' || panel === 'putRight'"
       :pot="pot"

@@ -1,6 +1,8 @@
+import { ref } from 'vue'
 import { newId } from '~~/shared/ids'
 import type { NotedKind, PotEventData } from '~~/shared/schemas/pot/pot-event'
 import type { Pot } from '~~/shared/schemas/pot/pot'
+import { NOW, type NotedAt } from './noted-at'
 import { nowInstant } from '~/format/instants'
 import { useApi, ApiProblem } from '~/composables/useApi'
 import { useWrite } from '~/composables/useWrite'
@@ -9,20 +11,18 @@ export type Note = <K extends NotedKind>(
   kind: K,
   data: PotEventData[K],
   words: string,
-  more?: { stepId?: string | null; note?: string; at?: string; toleranceMin?: number },
+  more?: { stepId?: string | null; note?: string },
 ) => Promise<boolean>
 
 /** Notes of a running pot: each is sent until it is answered, and is one note however often. */
 export function usePotNotes(pot: () => Pot) {
+  /** When the next note was; back to now once it is kept. */
+  const when = ref<NotedAt>(NOW)
   const api = useApi()
   const { failure, busy, write } = useWrite()
 
-  const note: Note = (
-    kind,
-    data,
-    words,
-    { stepId = null, note: said = '', at, toleranceMin = 0 } = {},
-  ) => {
+  const note: Note = (kind, data, words, { stepId = null, note: said = '' } = {}) => {
+    const { at, toleranceMin } = when.value
     const body = {
       id: newId(),
       kind,
@@ -45,5 +45,11 @@ export function usePotNotes(pot: () => Pot) {
     }, `${pot().code}: ${words}`)
   }
 
-  return { failure, busy, write, note }
+  const noteWhen: Note = async (...told) => {
+    const isKept = await note(...told)
+    if (isKept) when.value = NOW
+    return isKept
+  }
+
+  return { failure, busy, write, note: noteWhen, when }
 }

@@ -4,6 +4,7 @@ import { amountOf } from '~/features/loft/words'
 import { formatMass, formatRatio } from '~~/core/quantity/format-quantity'
 import { AMOUNT_BASES } from '~~/core/harvest/ratio-error'
 import { BASIS_WORDS } from '~/features/basket/basis-words'
+import { sizeOf } from './plan/intake'
 import { BLANK_LOT, type DraftLot } from './pot-draft'
 import { POT_PLAN } from './usePotPlan'
 import type { PotStock } from './usePotStock'
@@ -24,7 +25,7 @@ const chosen = (lotId: string) => plan.lots.find(({ lot }) => lot.id === lotId)
 function choose(i: number, lotId: string) {
   plan.active = i
   const lot = stock.lots.find(({ id }) => id === lotId)
-  if (lot) plan.draft.size = lot.chop
+  if (lot) plan.draft.size = sizeOf(lot)
 }
 function mixIn() {
   plan.draft.lots.push({ ...BLANK_LOT })

@@ -17,6 +17,7 @@ export const FACTOR_WORDS: Record<Factor, string> = {
   mordantPercent: 'amount of mordant',
   way: 'way',
   tempC: 'heat',
+  boiled: 'boiling',
   minutes: 'time in',
   water: 'water',
   finalPh: 'final pH',

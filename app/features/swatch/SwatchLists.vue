@@ -2,7 +2,14 @@
 import type { Swatch } from '~~/shared/schemas/swatch/swatch'
 
 /** Swatches at hand: those that wait to be read, and those read last. */
-defineProps<{ waiting: Swatch[]; read: Swatch[]; chosen: string }>()
+const { words } = defineProps<{
+  waiting: Swatch[]
+  read: Swatch[]
+  chosen: string
+  /** What each is, by its id. */
+  words: ReadonlyMap<string, string> | null
+}>()
+const wordsOf = (swatch: Swatch) => words?.get(swatch.id) ?? ''
 const MOST = 8
 const go = (id: string) => navigateTo(`/swatch?swatch=${id}`)
 </script>
@@ -20,7 +27,9 @@ const go = (id: string) => navigateTo(`/swatch?swatch=${id}`)
             :chosen="swatch.id === chosen"
             line="not read"
             @choose="go(swatch.id)"
-          />
+          >
+            <template #name>{{ wordsOf(swatch) }}</template>
+          </SwingTag>
         </li>
       </ul>
     </section>
@@ -34,7 +43,9 @@ const go = (id: string) => navigateTo(`/swatch?swatch=${id}`)
             :chosen="swatch.id === chosen"
             :line="swatch.readings[0]?.basis"
             @choose="go(swatch.id)"
-          />
+          >
+            <template #name>{{ wordsOf(swatch) }}</template>
+          </SwingTag>
         </li>
       </ul>
     </section>
@@ -49,7 +60,7 @@ h2 span {
 
 ul {
   display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(170px, 1fr));
+  grid-template-columns: repeat(auto-fill, minmax(230px, 1fr));
   gap: 8px;
   margin-top: 6px;
 }

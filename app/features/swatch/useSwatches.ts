@@ -1,8 +1,13 @@
 import type { BoothView } from '~~/shared/views/swatch/booth'
+import type { BasketRow } from '~~/shared/views/basket/basket'
+import { pieceInWords } from '~~/shared/words/swatch/piece-in-words'
 import type { Page } from '~~/shared/schemas/log/common'
 import type { Swatch } from '~~/shared/schemas/swatch/swatch'
 import { useApi } from '~/composables/useApi'
 import { useLoaded } from '~/composables/useLoaded'
+
+/** More are never shown at once. */
+const MOST_NAMED = 60
 
 type Query = Record<string, string | number | boolean>
 
@@ -22,5 +27,23 @@ export function useSwatches(chosen: () => { swatch?: string; pot?: string }) {
     (await api.get<Page<Swatch>>('swatches', query)).items[0] ?? null
 
   const hand = useLoaded(inHand, chosen)
-  return { waiting: waiting.data, read: read.data, hand: hand.data, failure: hand.failure }
+  /** Each swatch at hand by what it is: fibre, mark, mordant; a number tells nobody apart. */
+  const words = useLoaded(
+    async () => {
+      const swatches = [...(waiting.data.value?.items ?? []), ...(read.data.value?.items ?? [])]
+      if (swatches.length === 0) return new Map<string, string>()
+      const ids = [...new Set(swatches.map(({ pieceId }) => pieceId))].slice(0, MOST_NAMED)
+      const { item } = await api.post<{ rows: BasketRow[] }>('basket/named', { ids })
+      const byPiece = new Map(item.rows.map((row) => [row.id, pieceInWords(row)]))
+      return new Map(swatches.map(({ id, pieceId }) => [id, byPiece.get(pieceId) ?? '']))
+    },
+    () => [waiting.data.value, read.data.value],
+  )
+  return {
+    waiting: waiting.data,
+    read: read.data,
+    hand: hand.data,
+    words: words.data,
+    failure: hand.failure,
+  }
 }

@@ -15,7 +15,6 @@ export const NEEDED_PIECE_COLUMNS = ['fibre', 'form', 'dryG'] as const
 export const PIECE_COLUMNS = [
   'code',
   ...NEEDED_PIECE_COLUMNS,
-  'dryBasis',
   'blend',
   'name',
   'mark',
@@ -27,6 +26,7 @@ export const PIECE_COLUMNS = [
   'lengthCm',
   'metresPer100G',
   'soldAsG',
+  'dryBasis',
   'note',
 ] as const
 
@@ -96,7 +96,6 @@ export const toCells = (piece: Piece, set: string) => ({
   fibre: piece.fibre,
   form: piece.form,
   dryG: piece.dryG,
-  dryBasis: piece.dryBasis,
   blend: blendText(piece.blend),
   name: piece.name,
   mark: piece.mark,
@@ -108,6 +107,7 @@ export const toCells = (piece: Piece, set: string) => ({
   lengthCm: piece.lengthCm,
   metresPer100G: piece.metresPer100G,
   soldAsG: piece.soldAsG,
+  dryBasis: piece.dryBasis,
   note: piece.note,
 })
 

@@ -3,6 +3,7 @@ import { boilingPointC, pressureAtHpa } from '../../../core/bath/boiling-point'
 import { InputError } from '../../../core/input-error'
 import { courseSteps } from '../../../core/pot/course'
 import { sumPot } from '../../../core/pot/pot-log'
+import { andLater } from '../../../core/pot/way-steps'
 import { departures, whatHappened } from '../../../core/pot/what-happened'
 import { newId } from '../../../shared/ids'
 import { againOf, markedSteps, notesOf } from '../../../shared/rules/pot/course'
@@ -48,6 +49,13 @@ export const potCourse = (
     return pot
   }
 
+  /** What was seen can be written down of a pot that is over, too; what was done has its end. */
+  async function notable(trx: Knex, id: string, { kind }: NewPotEvent): Promise<Pot> {
+    const pot = await potRepository(trx).find(id)
+    const isSeen = kind === 'look' || kind === 'reading'
+    return pot?.stage === 'done' && !pot.setAsideAt && isSeen ? pot : running(trx, id)
+  }
+
   return {
     /** Several pots as one change: jars that share a water bath, or a liquor. */
     many: (inputs: readonly NewPot[]): Promise<{ items: Pot[]; changeSetId: string | null }> =>
@@ -70,8 +78,9 @@ export const potCourse = (
           if (known.potId !== id || known.kind !== event.kind) throw idTaken('note', event.id)
           return { item: present(await potRepository(trx).find(id)), changeSetId: null }
         }
-        const pot = await running(trx, id)
-        refuseOutside(pot, event.at, '/at', batch.at)
+        const pot = await notable(trx, id, event)
+        if (pot.stage === 'running') refuseOutside(pot, event.at, '/at', batch.at)
+        else refuseAhead('/at', event.at, batch.at)
         refuseSenseless(pot, event)
         await potNotes(trx).add(id, event)
         if (event.kind === 'add') await takeAddition(trx, id, event, batch.at)
@@ -108,6 +117,7 @@ export const potCourse = (
           ratioDry: ratioAtFirst(pot),
           tempC: pot.tempC,
           minutes: pot.minutes,
+          restMin: restPlanned(pot),
           ph: pot.plan?.ph?.target ?? null,
         }
         const finalPh = input.finalPh ?? actual.ph
@@ -131,6 +141,7 @@ export const potCourse = (
             spent,
             rinse,
             boiled: actual.boiled,
+            liquorBoiled: actual.liquorBoiled,
             departures: [
               ...departures(planned, { ...actual, ph: finalPh }).map(({ words }) => words),
               ...putRightOf(pot),
@@ -191,6 +202,16 @@ const putRightOf = ({ events }: Pot): string[] =>
       ? [`Put right on the way: ${PUT_RIGHT_WORDS[event.data.what].words}`]
       : [],
   )
+
+/** Minutes its pieces were meant to cool or stand in the liquor when the dyeing is over. */
+function restPlanned({ plan }: Pot): number {
+  const steps = plan?.steps ?? []
+  const dye = steps.find(({ kind }) => kind === 'dye')
+  const later = dye ? andLater(steps, dye.id) : new Set<string>()
+  return steps
+    .filter(({ id, kind }) => later.has(id) && (kind === 'cool' || kind === 'stand'))
+    .reduce((sum, { minutes }) => sum + minutes, 0)
+}
 
 /** What was planned to go in and was left out, or never confirmed: it is not claimed. */
 function neverStirredIn(pot: Pot): string[] {

@@ -1,5 +1,5 @@
 import type { Knex } from 'knex'
-import type { Pot } from '../../../shared/schemas/pot/pot'
+import type { Pot, PotPiece } from '../../../shared/schemas/pot/pot'
 import { potNotes } from '../../repositories/pot-notes'
 import { potRepository } from '../../repositories/pots'
 import { swatchRepository } from '../../repositories/swatches'
@@ -25,14 +25,11 @@ export async function revertCourse(trx: Knex, before: Pot, after: Pot, at: strin
     await pots.releasePieces(after.id)
   }
   await pots.setCourse(before.id, earlier)
-  if (earlier.stage === 'planned' && earlier.plan) {
-    const pieces = earlier.pieces.map(({ pieceId, pieceCode, dryG, dryBasis }) => ({
-      pieceId,
-      pieceCode,
-      dryG,
-      dryBasis,
-    }))
+  if (earlier.plan) {
+    const pieces = earlier.pieces.map(asPlanned)
     await pots.keepPlan(before.id, { plan: earlier.plan, lots: earlier.lots, pieces })
+  } else if (after.plan) {
+    await pots.keepPlan(before.id, null)
   }
   if (earlier.stage !== 'planned' && after.stage === 'planned') {
     await takeFromLots(trx, { id: after.id, on: earlier.dyedOn, lots: earlier.lots }, at)
@@ -40,6 +37,14 @@ export async function revertCourse(trx: Knex, before: Pot, after: Pot, at: strin
   }
   if (earlier.stage === 'done' && after.stage !== 'done') await redoEnd(trx, earlier, at)
 }
+
+/** As much of a piece as a plan keeps. */
+export const asPlanned = ({ pieceId, pieceCode, dryG, dryBasis }: PotPiece) => ({
+  pieceId,
+  pieceCode,
+  dryG,
+  dryBasis,
+})
 
 async function undoEnd(trx: Knex, pot: Pot, at: string): Promise<void> {
   const swatches = swatchRepository(trx)

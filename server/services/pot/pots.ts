@@ -21,7 +21,7 @@ import { refuseAhead, refuseFuture } from '../log/calendar'
 import { stillNeeded, unacceptable } from '../log/failures'
 import { refuseStanding } from '../log/guarded'
 import { dateOf } from '../loft/jars'
-import { revertCourse } from './pot-revert'
+import { asPlanned, revertCourse } from './pot-revert'
 import { rememberPast } from './pot-past'
 import { lookAtLots, takeAgentsAgain, takeFromLots } from './pot-stock'
 import type { RecordKind } from '../log/record-kind'
@@ -60,7 +60,7 @@ export const potKind: RecordKind<Pot, NewPot, PotChange, PotQuery> = {
     await potNotes(trx).mark(input.id, 'done', at)
   },
 
-  async change(trx, current, { light, replan, ...edit }, at) {
+  async change(trx, current, { light, replan, end, size, water, lid, ...edit }, at) {
     const pots = potRepository(trx)
     if (replan) {
       if (current.stage !== 'planned') {
@@ -73,6 +73,7 @@ export const potKind: RecordKind<Pot, NewPot, PotChange, PotQuery> = {
       await pots.keepPlan(current.id, await planOf(trx, input))
     } else {
       await pots.update(current.id, { ...current, ...edit })
+      await tellAgain(trx, current, { end, size, water, lid })
     }
     if (light) await lightPot(trx, present(await pots.find(current.id)), light, at)
   },
@@ -113,6 +114,28 @@ export const potKind: RecordKind<Pot, NewPot, PotChange, PotQuery> = {
     await treatmentRepository(trx).setAsideWithPot(pot.id, null)
     await potNotes(trx).mark(pot.id, 'restored', at)
   },
+}
+
+/** Corrects how a pot that is over went: its end, and how its stuff, water and lid were. */
+async function tellAgain(
+  trx: Knex,
+  pot: Pot,
+  { end, ...stuff }: Pick<PotChange, 'end' | 'size' | 'water' | 'lid'>,
+): Promise<void> {
+  const told = Object.entries(stuff).filter(([, value]) => value !== undefined)
+  if (!end && told.length === 0) return
+  if (pot.stage !== 'done') {
+    throw stillNeeded(`${pot.code} is ${pot.stage}: how it went is told when it is over.`)
+  }
+  const pots = potRepository(trx)
+  if (end) {
+    const { departures = [], ...was } = pot.end ?? {}
+    await pots.setCourse(pot.id, { ...pot, end: { ...was, ...end, departures } })
+  }
+  if (told.length > 0) {
+    const plan = { ...(pot.plan ?? PLAIN_PLAN), ...Object.fromEntries(told) }
+    await pots.keepPlan(pot.id, { plan, lots: pot.lots, pieces: pot.pieces.map(asPlanned) })
+  }
 }
 
 /** The columns of a pot as it is first written, or planned anew. */

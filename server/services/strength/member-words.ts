@@ -1,28 +1,6 @@
-import { agentFacts } from '../../../catalogue/agents'
 import { formatNumber } from '../../../core/quantity/format-quantity'
-import type { Piece, Treatment } from '../../../shared/schemas/basket/piece'
-import { fibreWords } from '../../../shared/rules/basket/fibre'
+import { mordantsBefore, mordantText } from '../../../shared/words/swatch/piece-in-words'
 import type { Candidate } from './curve-candidates'
-
-const mordantsBefore = ({ treatments }: Pick<Piece, 'treatments'>, dyedOn: string) =>
-  treatments.filter(({ kind, doneOn }) => kind === 'mordant' && doneOn <= dyedOn)
-
-/** `alum 12 %`, `iron`: each mordant with its percentage, where that is known. */
-const mordantText = ({ agent, percentWof }: Treatment): string =>
-  [agent && agentFacts(agent).label, percentWof !== null && `${formatNumber(percentWof, 2)} %`]
-    .filter(Boolean)
-    .join(' ')
-
-/** `silk hank, red thread, alum 12 %`: a swatch by what it is, not by its number. */
-export const swatchNameShort = (piece: Piece, dyedOn: string): string =>
-  [
-    `${fibreWords(piece)} ${piece.form}`,
-    piece.name,
-    piece.mark,
-    mordantsBefore(piece, dyedOn).map(mordantText).join(' and ') || 'no mordant',
-  ]
-    .filter(Boolean)
-    .join(', ')
 
 /**
  * How the mordants of a curve's swatches differ among themselves, in words: percentages and how they

@@ -17,7 +17,8 @@ import { sinceLastChange } from '../../database/since-last-change'
 import { conditionOf, groupKey, usualDryFraction, type Candidate } from './curve-candidates'
 import type { CurvesService } from './curves'
 import { phBandIn } from '../../../shared/rules/strength/stirred-in'
-import { swatchNameShort, treatedHow } from './member-words'
+import { pieceInWords } from '../../../shared/words/swatch/piece-in-words'
+import { treatedHow } from './member-words'
 import { sourcesWithSwatches } from '../../repositories/swatch-counts'
 import { patchRepository } from '../../repositories/patches'
 import type { SourceVersions } from './source-versions'
@@ -123,7 +124,7 @@ function toPoint(
   return {
     swatchId: swatch.id,
     code: swatch.code,
-    name: swatchNameShort(piece, pot.dyedOn),
+    name: pieceInWords(piece, pot.dyedOn),
     potCode: pot.code,
     lotCodes: pot.lots.map(({ lotCode }) => lotCode),
     dyedOn: pot.dyedOn,

@@ -16,6 +16,7 @@ import { sourceRepository } from '../../repositories/sources'
 import { swatchRepository } from '../../repositories/swatches'
 import { notFound } from '../log/failures'
 import { bestReading } from '../../../shared/rules/swatch/best-reading'
+import { groupKey } from '../strength/curve-candidates'
 import { calibrationFor } from '../strength/calibration'
 import { coloursInBox, readPieceLike } from '../../repositories/colours'
 import { lookUp, present } from '../../../core/present'
@@ -41,6 +42,7 @@ export const boothService = (db: Knex) => ({
       pot,
       piece,
       sources,
+      curveKey: groupKey({ pot, piece }),
       hoped: hopedOf(swatch, pot),
       attention: attentionFor(swatch, pot),
       calibration: { factor: (await calibrationFor(db, pot, piece)).factor },

@@ -33,6 +33,7 @@ export function factorsOf(candidate: Candidate, part: Part): Factors {
       : given.reduce((sum, { percentWof }) => sum + present(percentWof), 0),
     way: pot.wayName || pot.way,
     tempC: pot.tempC,
+    boiled: pot.end?.boiled ?? null,
     minutes: ofPiece?.minutes ?? pot.minutes,
     water: pot.plan?.water ?? null,
     finalPh: pot.finalPh,

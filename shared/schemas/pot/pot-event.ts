@@ -161,13 +161,18 @@ export const newPotEventSchema = Joi.object<NewPotEvent>({
     .required(),
 })
 
-export const HANDLES = ['soft', 'harsh', 'felted', 'slimy', 'brittle'] as const
+/** What the eye finds of a piece, and what the hand does: by choice, so that it can be asked about. */
+export const EYES = ['even', 'freckled', 'blotchy', 'streaky', 'tipsOnly', 'edgesOnly'] as const
+export type Eye = (typeof EYES)[number]
+export const HANDLES = ['soft', 'harsh', 'sticky', 'felted', 'slimy', 'brittle', 'stiff'] as const
 export type Handle = (typeof HANDLES)[number]
 
 /** What came of a piece, beside its colour. */
 export interface PieceOutcome {
   /** Changes of water until it ran clear; null: not counted, or not rinsed yet. */
   waters: number | null
+  /** Left out where it was written before it was asked. */
+  eye?: Eye[]
   handle: Handle[]
   smell: string
   soap: 'none' | 'neutral' | 'alkaline'
@@ -180,6 +185,10 @@ export const RINSES = ['now', 'later', 'none'] as const
 
 export const outcomeFields = {
   waters: Joi.number().integer().min(0).max(50).allow(null).default(null),
+  eye: Joi.array()
+    .items(Joi.string().valid(...EYES))
+    .max(EYES.length)
+    .unique(),
   handle: Joi.array()
     .items(Joi.string().valid(...HANDLES))
     .max(HANDLES.length)

@@ -84,20 +84,24 @@ const litres = Joi.number().min(0).max(1000).allow(null)
 const strength = Joi.number().min(-100).max(10_000).required()
 const words = Joi.array().items(Joi.string().max(40)).max(40).default([])
 
-export const potPlanSchema = Joi.object<PotPlan>({
-  steps: stepsField.required(),
+/** How stuff, water and lid were: told of a plan, and corrected afterwards. */
+export const stuffFields = {
   water: Joi.string()
     .valid(...WATERS)
-    .allow(null)
-    .default(null),
+    .allow(null),
   size: Joi.string()
     .valid(...PARTICLE_SIZES)
-    .allow(null)
-    .default(null),
+    .allow(null),
   lid: Joi.string()
     .valid(...LIDS)
-    .allow(null)
-    .default('on'),
+    .allow(null),
+}
+
+export const potPlanSchema = Joi.object<PotPlan>({
+  steps: stepsField.required(),
+  water: stuffFields.water.default(null),
+  size: stuffFields.size.default(null),
+  lid: stuffFields.lid.default('on'),
   pourL: litres.default(null),
   kettleL: litres.default(null),
   powerW: aboveNothing(20_000).allow(null).default(null),

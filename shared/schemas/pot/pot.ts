@@ -16,7 +16,7 @@ import {
   type PieceOutcome,
   type PotEvent,
 } from './pot-event'
-import { potPlanSchema, type PotPlan } from './pot-plan'
+import { potPlanSchema, stuffFields, type PotPlan } from './pot-plan'
 import {
   aboveNothing,
   dateField,
@@ -78,6 +78,8 @@ export interface RememberedEnd {
 
 /** How a pot ended. */
 interface PotEnd extends RememberedEnd {
+  /** The liquor alone, before the pieces went in; left out, or null: not known. */
+  liquorBoiled?: boolean | null
   /** Where it went another way than planned, in words. */
   departures: string[]
 }
@@ -171,6 +173,23 @@ const potLotField = Joi.object<NewPot['lots'][number]>({
   massBasis: Joi.string().valid(...AMOUNT_BASES),
 })
 
+const endField = Joi.object<RememberedEnd>({
+  liquor: Joi.string()
+    .valid(...LIQUOR_ENDS)
+    .allow(null)
+    .default(null),
+  liquorL: massField.max(1000).allow(null).default(null),
+  spent: Joi.string()
+    .valid(...SPENT_ENDS)
+    .allow(null)
+    .default(null),
+  rinse: Joi.string()
+    .valid(...RINSES)
+    .allow(null)
+    .default(null),
+  boiled: Joi.boolean().allow(null).default(null),
+})
+
 export const newPotSchema = Joi.object<NewPot>({
   id: newIdField.required(),
   title: conditions.title.default(''),
@@ -211,22 +230,7 @@ export const newPotSchema = Joi.object<NewPot>({
   tempC: conditions.tempC.default(null),
   minutes: conditions.minutes.default(null),
   finalPh: conditions.finalPh.default(null),
-  end: Joi.object<RememberedEnd>({
-    liquor: Joi.string()
-      .valid(...LIQUOR_ENDS)
-      .allow(null)
-      .default(null),
-    liquorL: massField.max(1000).allow(null).default(null),
-    spent: Joi.string()
-      .valid(...SPENT_ENDS)
-      .allow(null)
-      .default(null),
-    rinse: Joi.string()
-      .valid(...RINSES)
-      .allow(null)
-      .default(null),
-    boiled: Joi.boolean().allow(null).default(null),
-  }),
+  end: endField,
   notes: Joi.array().items(newPotEventSchema).max(200).unique('id'),
   overrides: overridesField,
   note: noteField.default(''),
@@ -241,6 +245,11 @@ type Replan = Omit<NewPot, 'id' | 'stage' | 'overrides'>
 export type PotChange = Partial<
   Pick<NewPot, 'title' | 'way' | 'waterL' | 'tempC' | 'minutes' | 'finalPh' | 'note'>
 > & {
+  /** Of a pot that is over: how it ended, and how its stuff, water and lid were. */
+  end?: RememberedEnd
+  size?: PotPlan['size']
+  water?: PotPlan['water']
+  lid?: PotPlan['lid']
   replan?: Replan
   /** Lights a planned pot: what it takes leaves the loft. */
   light?: { at: string; overrides: Override[] }
@@ -249,6 +258,8 @@ export type PotChange = Partial<
 export const potChangeSchema = Joi.object<PotChange>({
   ...conditions,
   way: Joi.string().valid(...WAY_KEYS),
+  end: endField,
+  ...stuffFields,
   replan: newPotSchema.fork(['id', 'stage', 'overrides'], (field) => field.forbidden()),
   light: Joi.object({ at: instantField.required(), overrides: overridesField.default([]) }),
 }).min(1)

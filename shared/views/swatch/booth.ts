@@ -11,6 +11,8 @@ export interface BoothView {
   pot: Pot
   piece: Piece
   sources: Source[]
+  /** Name of the curve it lies on, among those of its source. */
+  curveKey: string
   /** What it was hoped to be: told by the dyer, or what the plan expected. */
   hoped: { lab: Lab; from: 'you' | 'plan' } | null
   /** Minutes of attention its pot cost, shared by so many pieces. */

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { HANDLES, type PieceOutcome } from '~~/shared/schemas/pot/pot-event'
+import { EYE_WORDS } from '~~/shared/words/pot/eye'
+import { EYES, HANDLES, type PieceOutcome } from '~~/shared/schemas/pot/pot-event'
 import { pieceName } from '~/features/basket/readiness'
 import { localToday } from '~/format/dates'
 import { present } from '~~/core/present'
@@ -91,6 +92,16 @@ function setTime(id: string, minutes: number | null) {
         >
           <ElOption v-for="handle in HANDLES" :key="handle" :value="handle" :label="handle" />
         </ElSelect>
+        <ElSelect
+          :model-value="outcomeOf(piece.id).eye ?? []"
+          multiple
+          collapse-tags
+          placeholder="looks ..."
+          :aria-label="`Look of ${piece.code}`"
+          @update:model-value="tell(piece.id, { eye: $event })"
+        >
+          <ElOption v-for="eye in EYES" :key="eye" :value="eye" :label="EYE_WORDS[eye]" />
+        </ElSelect>
         <ElInput
           :model-value="outcomeOf(piece.id).note"
           placeholder="how it came out"
@@ -115,7 +126,7 @@ h2 .quiet {
 
 li {
   display: grid;
-  grid-template-columns: 92px minmax(0, 1fr) minmax(0, 1.2fr);
+  grid-template-columns: repeat(2, minmax(0, 1fr));
   gap: 6px 8px;
   align-items: center;
 }

@@ -1,5 +1,6 @@
 import { watch } from 'vue'
 import { BLANK_LOT, type PotDraft } from '../pot-draft'
+import type { Lot } from '~~/shared/schemas/loft/lot'
 import type { PotStock } from '../usePotStock'
 
 /** What an address brings into a plan. */
@@ -10,6 +11,10 @@ export interface Brought {
   pieceIds: string[]
   fromPotId: string | null
 }
+
+/** How fine a lot is cut, where that was said: `whole` is how every lot begins. */
+export const sizeOf = ({ chop }: Pick<Lot, 'chop'>): PotDraft['size'] =>
+  chop === 'whole' ? '' : chop
 
 /** Puts what was brought into a draft: what is there stays, but for the first lot. */
 export function takeIn(draft: PotDraft, { lotId, ratioDry, pieceIds, fromPotId }: Brought): void {
@@ -42,6 +47,6 @@ export function useIntake(
     takeIn(draft, came)
     const lot = there.lots.find(({ id }) => id === came.lotId)
     // how fine it is cut is the lot's own history
-    if (lot) draft.size = lot.chop
+    if (lot) draft.size = sizeOf(lot)
   })
 }

@@ -101,7 +101,14 @@ describe('what really happened', () => {
   test('as planned within the tolerances of like factors: no word of it', () => {
     const sum = sumPot(['a'], [enter(0, 'a'), read(30, 84, 8.8), pull(66, 'a')], 70 * MIN)
     const actual = whatHappened(sum, { ratioDry: 0.55, boilingC: 100 })
-    expect(actual).toEqual({ ratioDry: 0.55, tempC: 84, minutes: 66, ph: 8.8, boiled: false })
+    expect(actual).toEqual({
+      ratioDry: 0.55,
+      tempC: 84,
+      minutes: 66,
+      ph: 8.8,
+      boiled: false,
+      liquorBoiled: null,
+    })
     expect(departures(plan, actual)).toEqual([])
   })
 
@@ -116,6 +123,27 @@ describe('what really happened', () => {
       'boiled',
     ])
     expect(departures(plan, actual)[1]!.words).toBe('15 min in the bath, where 60 min was planned.')
+  })
+
+  test('a plant boiled before the pieces went in is no boil of theirs', () => {
+    const sum = sumPot(['a'], [read(0, 99.8), enter(60, 'a'), read(70, 82), pull(120, 'a')], 0)
+    const actual = whatHappened(sum, { ratioDry: 1, boilingC: 100 })
+    expect(actual).toMatchObject({ tempC: 82, boiled: false, liquorBoiled: true })
+    const unread = sumPot(['a'], [read(0, 99.8), enter(60, 'a'), pull(120, 'a')], 0)
+    expect(whatHappened(unread, { ratioDry: 1, boilingC: 100 })).toMatchObject({
+      tempC: null,
+      boiled: null,
+    })
+  })
+
+  test('a rest that was planned is no departure, one that was not is', () => {
+    const sum = sumPot(['a'], [enter(0, 'a'), read(30, 82), pull(21 * 60, 'a')], 21 * 60 * MIN)
+    const actual = whatHappened(sum, { ratioDry: 0.54, boilingC: 100 })
+    const rested = { ...plan, ph: null, restMin: 20 * 60 }
+    expect(departures(rested, actual)).toEqual([])
+    expect(departures({ ...rested, restMin: 60 }, actual).map(({ what }) => what)).toEqual([
+      'minutes',
+    ])
   })
 
   test('a kitchen on a mountain boils at less', () => {

@@ -93,7 +93,7 @@ describe('a file of pieces', () => {
     [',wool,yarn,5,silk,,,,,,,', 'blend must read such as "silk 30 %"; got "silk"'],
     [',wool,yarn,5,,,,,soaked in tea,,,', 'treatments must read such as'],
     [',wool,yarn,5,,,,,wash 2027-08-01,,,', 'must not lie in the future'],
-    [',wool,yarn,5,,,,,mordant alum 2026-08-01,,,', 'percentWof is missing'],
+    [',wool,yarn,5,,,,,mordant 2026-08-01,,,', 'agent is missing'],
   ])('refuses %s', async (row, why) => {
     const plan = await preview(here.log, `${HEAD}\n${row}`)
     expect(plan.rows[0]).toMatchObject({ line: 2, outcome: 'refused' })

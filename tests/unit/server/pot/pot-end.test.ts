@@ -39,7 +39,7 @@ describe('the end of a pot', () => {
     expect(done.end!.boiled).toBe(true)
     expect(done.end!.departures).toEqual([
       '99.5 °C at the hottest, where 82 °C was planned.',
-      'It boiled.',
+      'It boiled with the pieces in.',
     ])
     expect(done.pieces.map(({ minutes }) => minutes)).toEqual([20, 120])
     expect(done.pieces[0]!.outcome).toMatchObject({ waters: 3, handle: ['harsh'], smell: 'hay' })

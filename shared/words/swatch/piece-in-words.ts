@@ -1,0 +1,30 @@
+import { agentFacts } from '../../../catalogue/agents'
+import { formatNumber } from '../../../core/quantity/format-quantity'
+import { fibreWords, type PieceLook } from '../../rules/basket/fibre'
+import type { Treatment } from '../../schemas/basket/treatment'
+
+/** Mordants given by a local date; those of unknown days count as before it. */
+export const mordantsBefore = <T extends Pick<Treatment, 'kind' | 'doneOn'>>(
+  { treatments }: { treatments: readonly T[] },
+  dyedOn: string,
+): T[] => treatments.filter(({ kind, doneOn }) => kind === 'mordant' && doneOn <= dyedOn)
+
+/** `alum 12 %`, `iron`: each mordant with its percentage, where that is known. */
+export const mordantText = ({
+  agent,
+  percentWof,
+}: Pick<Treatment, 'agent' | 'percentWof'>): string =>
+  [agent && agentFacts(agent).label, percentWof !== null && `${formatNumber(percentWof, 2)} %`]
+    .filter(Boolean)
+    .join(' ')
+
+/** `silk hank, red thread, alum 12 %`: a swatch by what it is, not by its number. */
+export const pieceInWords = (piece: PieceLook, dyedOn = '9999'): string =>
+  [
+    `${fibreWords(piece)} ${piece.form}`,
+    piece.name,
+    piece.mark,
+    mordantsBefore(piece, dyedOn).map(mordantText).join(' and ') || 'no mordant',
+  ]
+    .filter(Boolean)
+    .join(', ')
