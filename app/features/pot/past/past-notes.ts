@@ -54,7 +54,8 @@ export function pastNotes(
       data,
     }) as NewPotEvent
 
-  const stirredAt = { before: -1, in: 0, after: longest }
+  // what goes in at the end goes in before the last piece comes out
+  const stirredAt = { before: -1, in: 0, after: longest - Math.min(1, longest / 2) }
   const stirred = additions.map(({ agent, form, massG, when }) =>
     note('add', stirredAt[when], { ...NOTHING_ADDED, agent, form, massG }),
   )

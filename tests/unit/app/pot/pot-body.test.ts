@@ -172,7 +172,7 @@ describe('what is typed of a pot of the past', () => {
       ['reading', '12:00', 720, ''],
       ['look', '12:05', 720, ''],
       ['pull', '12:05', 720, ''],
-      ['add', '12:30', 720, 'ironSulfate'],
+      ['add', '12:29', 720, 'ironSulfate'],
       ['pull', '12:30', 720, ''],
     ])
     const timed = only({ ...draft, past: { ...draft.past, startedAt: '09:30' } }).notes!
