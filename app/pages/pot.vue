@@ -69,8 +69,12 @@ const { saving, failure, errors, keepPlan, lightNow, keepDone } = useKeepPot(pla
 const weighedRatio = computed(() =>
   plan.current ? weighedRatioOf(plan.ratioDry, plan.current.lot.dryFraction) : plan.ratioDry,
 )
+/** Of a pot of the past: only what was told is a ratio. */
+const isRatioUnknown = computed(
+  () => plan.draft.mode === 'past' && plan.current?.massBasis === 'unknown',
+)
 const weighed = computed({
-  get: () => Number(weighedRatio.value.toPrecision(3)),
+  get: () => (isRatioUnknown.value ? '' : Number(weighedRatio.value.toPrecision(3))),
   set: (typed: number | string) => {
     const ratio = Number(typed)
     if (ratio > 0) plan.ratioDry = dryRatioOf(ratio, plan.current?.lot.dryFraction ?? 1)
@@ -170,10 +174,19 @@ useHead({ title: 'Pot · Juniper Haze' })
     <div class="ratio">
       <div>
         <LabeledField v-slot="{ id }" :label="`Ratio, ${state}`">
-          <ElInput :id="id" v-model.lazy="weighed" inputmode="decimal" class="typed" />
+          <ElInput
+            :id="id"
+            v-model.lazy="weighed"
+            inputmode="decimal"
+            class="typed"
+            :placeholder="isPast ? 'not known' : ''"
+          />
           <span>: 1</span>
         </LabeledField>
-        <p v-if="plan.current && plan.current.lot.state !== 'dried'" class="quiet dry">
+        <p v-if="isRatioUnknown" class="estimate dry">
+          Type it, or the plant below: without either it stays unknown.
+        </p>
+        <p v-else-if="plan.current && plan.current.lot.state !== 'dried'" class="quiet dry">
           = <strong>{{ formatRatio(plan.ratioDry) }}</strong> dry ({{
             formatNumber(plan.current.lot.dryFraction)
           }}, {{ plan.current.lot.dryFractionBasis }})
@@ -182,6 +195,7 @@ useHead({ title: 'Pot · Juniper Haze' })
         <p v-if="past" class="estimate dry">past {{ formatRatio(past) }} hardly deeper</p>
       </div>
       <RatioRibbon
+        v-if="!isPast"
         v-model="plan.ratioDry"
         :group="plan.group"
         :dry-fraction="plan.current?.lot.dryFraction ?? 1"

@@ -36,8 +36,10 @@ function leaveOut(i: number) {
   plan.active = 0
 }
 /** How an amount taken is known; as the lot itself is known, where nothing is said. */
-const basisOf = (each: DraftLot, lot: Lot) =>
-  each.massBasis || (lot.amountBasis === 'measured' || lot.steps.length > 0 ? 'weighed' : 'about')
+const basisOf = (lot: Lot) =>
+  chosen(lot.id)?.massBasis ??
+  (lot.amountBasis === 'measured' || lot.steps.length > 0 ? 'weighed' : 'about')
+const isUnknown = (lotId: string) => chosen(lotId)?.massBasis === 'unknown'
 function setMass(each: DraftLot, massG: number | null) {
   each.massG = massG
   if (each.massBasis === 'unknown') each.massBasis = ''
@@ -82,7 +84,7 @@ function setMass(each: DraftLot, massG: number | null) {
           :code="chosen(each.lotId)!.lot.code"
           :chosen="plan.draft.lots.length > 1 && plan.active === i"
           :figure="
-            each.massBasis === 'unknown'
+            isUnknown(each.lotId)
               ? 'some'
               : formatMass(chosen(each.lotId)!.massG ?? chosen(each.lotId)!.lot.leftG)
           "
@@ -91,21 +93,21 @@ function setMass(each: DraftLot, massG: number | null) {
               ? `${chosen(each.lotId)!.lot.state} left`
               : `of ${formatMass(chosen(each.lotId)!.lot.leftG)} ${chosen(each.lotId)!.lot.state}`
           "
-          :line="`${each.massBasis === 'unknown' ? 'ratio not known' : `${formatRatio(chosen(each.lotId)!.ratioDry)} dry`}, gathered ${ago(chosen(each.lotId)!.lot.gatheredOn)}`"
+          :line="`${isUnknown(each.lotId) ? 'ratio not known' : `${formatRatio(chosen(each.lotId)!.ratioDry)} dry`}, gathered ${ago(chosen(each.lotId)!.lot.gatheredOn)}`"
           @choose="plan.active = i"
         >
           <template #name>{{ nameOf(chosen(each.lotId)!.lot.sourceId) }}</template>
         </SwingTag>
         <div v-if="chosen(each.lotId)" class="amount">
           <QuantityField
-            :model-value="chosen(each.lotId)!.massG"
+            :model-value="isUnknown(each.lotId) ? null : chosen(each.lotId)!.massG"
             :label="`Plant${plan.draft.lots.length > 1 ? ` ${i + 1}` : ''}, ${chosen(each.lotId)!.lot.state}`"
             @update:model-value="setMass(each, $event)"
           />
           <LabeledField v-slot="{ id }" label="that is">
             <ElSelect
               :id="id"
-              :model-value="basisOf(each, chosen(each.lotId)!.lot)"
+              :model-value="basisOf(chosen(each.lotId)!.lot)"
               @update:model-value="each.massBasis = $event"
             >
               <ElOption
@@ -117,7 +119,7 @@ function setMass(each: DraftLot, massG: number | null) {
             </ElSelect>
           </LabeledField>
         </div>
-        <p v-if="each.massBasis === 'unknown'" class="estimate">
+        <p v-if="isUnknown(each.lotId)" class="estimate">
           Without it the ratio stays unknown: its swatches are shown beside the curve, not on it.
         </p>
         <p v-if="(chosen(each.lotId)?.leftG ?? 0) < 0" class="wrong" role="alert">

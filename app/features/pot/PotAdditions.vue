@@ -131,8 +131,12 @@ fieldset {
 
 .addition {
   display: grid;
-  grid-template-columns: minmax(0, 1.2fr) 84px 84px 84px 24px;
+  grid-template-columns: repeat(3, minmax(0, 1fr)) 24px;
   gap: 6px;
+}
+
+.addition > :first-child {
+  grid-column: 1 / -1;
 }
 
 .addition p {

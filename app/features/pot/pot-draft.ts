@@ -13,6 +13,8 @@ export interface DraftLot {
   lotId: string
   /** g air-dry plant per g dry fibre: what counts where no mass was typed. */
   ratioDry: number
+  /** Somebody set that ratio: of a pot of the past, one that only stands there is no fact. */
+  isSaid: boolean
   /** As it was weighed, in the lot's present state; null: it follows from the ratio. */
   massG: number | null
   /** Empty: as the lot itself is known. */
@@ -100,6 +102,7 @@ export const FIRST_RATIO = 0.4
 export const BLANK_LOT: DraftLot = {
   lotId: '',
   ratioDry: FIRST_RATIO,
+  isSaid: false,
   massG: null,
   massBasis: '',
 }

@@ -98,6 +98,7 @@ function draftOf(day: DyeDay, lots: readonly Lot[], pieces: readonly Piece[]): P
     lots: day.lots.map(({ tookG, basis }, i) => ({
       lotId: lots[i]!.id,
       ratioDry: 0.4,
+      isSaid: false,
       massG: tookG,
       massBasis: tookG === null ? 'unknown' : (basis ?? ''),
     })),

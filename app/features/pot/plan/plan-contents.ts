@@ -30,19 +30,25 @@ function plannedLots(draft: PotDraft, stock: PotStock | null, fibreG: number): P
     const lot = stock?.lots.find(({ id }) => id === each.lotId)
     const source = lot && stock?.sources.get(lot.sourceId)
     if (!lot || !source) return []
-    const massG = massOf(each, lot, fibreG)
+    const massBasis = isUnknown(draft, each) ? 'unknown' : each.massBasis
+    const told = { ...each, massBasis }
+    const massG = massOf(told, lot, fibreG)
     return [
       {
         lot,
         source,
-        ratioDry: ratioOf(each, lot, fibreG),
+        ratioDry: ratioOf(told, lot, fibreG),
         massG,
-        ...(each.massBasis && { massBasis: each.massBasis }),
+        ...(massBasis && { massBasis }),
         leftG: massG === null ? null : roundToMilligram(lot.leftG - massG),
       },
     ]
   })
 }
+
+/** Of a pot of the past neither mass nor ratio was told: what stands in the form is no fact. */
+const isUnknown = ({ mode }: PotDraft, { massG, massBasis, isSaid }: DraftLot): boolean =>
+  massBasis === 'unknown' || (mode === 'past' && massG === null && !isSaid)
 
 function massOf({ massG, massBasis, ratioDry }: DraftLot, lot: Lot, fibreG: number) {
   if (massBasis === 'unknown') return 0
@@ -82,6 +88,7 @@ export function usePlanContents(draft: PotDraft, stock: () => PotStock | null) {
       const each = draft.lots[active.value]
       if (!each) return
       each.ratioDry = ratio
+      each.isSaid = true
       // whoever sets a ratio weighs out anew
       each.massG = null
       if (each.massBasis === 'unknown') each.massBasis = ''

@@ -85,6 +85,21 @@ describe('what goes into a plan', () => {
     expect(plan.lots[0]).toMatchObject({ massG: 100, leftG: 0 })
   })
 
+  test('of a pot of the past a ratio that only stands there is no fact', async () => {
+    const lot = await here.lot({ state: 'dried', netG: 100 })
+    const piece = await here.piece({ dryG: 50 })
+    const draft = reactive<PotDraft>({ ...blankPot(), mode: 'past', pieceIds: [piece.id] })
+    draft.lots[0] = { ...BLANK_LOT, lotId: lot.id }
+    const plan = planned(draft, await stockOf())
+    expect(plan.lots[0]).toMatchObject({ massG: 0, massBasis: 'unknown' })
+    draft.lots[0].massG = 12.35
+    expect(plan.lots[0]).toMatchObject({ massG: 12.35, leftG: 87.65 })
+    expect(plan.lots[0]!.massBasis).toBeUndefined()
+    expect(plan.ratioDry).toBeCloseTo(0.247, 12)
+    plan.ratioDry = 0.5
+    expect(plan.lots[0]).toMatchObject({ massG: 25 })
+  })
+
   test('what is gone from the stock is gone from the draft', async () => {
     const lot = await here.lot({ state: 'dried', netG: 100 })
     const piece = await here.piece({ dryG: 50 })
