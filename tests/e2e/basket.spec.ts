@@ -111,7 +111,6 @@ test('a forgotten piece is caught when it is planned into a pot, and may be the 
   page,
 }) => {
   await visit(page, '/pot')
-  await page.getByText('Dyed already').click()
   await page.getByRole('combobox', { name: 'Lot' }).click()
   await page.getByRole('option', { name: /TAN-/ }).first().click()
   await page
@@ -120,11 +119,11 @@ test('a forgotten piece is caught when it is planned into a pot, and may be the 
     .click()
   const said = page.getByText(/has no mordant, and this source needs one/)
   await expect(said).toBeVisible()
-  await page.getByRole('button', { name: 'Save as done' }).click()
+  await page.getByRole('button', { name: 'Light it' }).click()
   await expect(page.getByText(/Something is to be cleared up/)).toBeVisible()
   await page.getByLabel(/^Why, in spite of: .*no mordant/).fill('it is the control')
-  await page.getByRole('button', { name: 'Save as done' }).click()
-  await expect(page).toHaveURL(/swatch\?pot=/)
+  await page.getByRole('button', { name: 'Light it' }).click()
+  await expect(page).toHaveURL(/hob\?pot=/)
 })
 
 test('for skins only cold ways are offered, and heat in a bath wants a word of why', async ({

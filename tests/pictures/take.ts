@@ -71,14 +71,17 @@ async function readPhoto(page: Page) {
   await page.getByText(/ΔE left on patches in the mean/).waitFor()
 }
 
-/** Two measured swatches side by side, under three lights. */
-async function underThreeLights(page: Page) {
-  const read = page.getByRole('button', { name: /SWA-.*measured/ })
-  await read.nth(4).click()
-  await page.waitForLoadState('networkidle')
-  await page.getByRole('combobox', { name: 'Beside which colour' }).press('Enter')
-  await page.getByRole('option', { name: /^SWA-/ }).nth(2).click()
-  await page.getByText('all three', { exact: true }).click()
+/** A pot that was dyed already, written down from its tag. */
+async function tellPast(page: Page) {
+  await page.getByText('Dyed already').click()
+  await chooseLot(page, /TAN-/)
+  await page.getByLabel('Plant, dried').fill('40')
+  for (const name of [/WOL-.*Al/, /SUW-.*Al/]) {
+    await page.getByRole('button', { name }).first().click()
+  }
+  await page.getByLabel(/^Time in, WOL-/).fill('30')
+  await page.getByLabel(/^Time in, SUW-/).fill('5')
+  await page.getByText('Add something to the bath').click()
 }
 
 async function allComputed(page: Page) {
@@ -142,12 +145,12 @@ const SHOTS: [string, string, typeof TABLE, ((page: Page) => Promise<void>)?][] 
   ['basket', '/basket', TABLE, inHand],
   ['mordanting', '/basket', TABLE, mordant],
   ['pot', '/pot', TABLE, planPot],
+  ['past-pot', '/pot', TABLE, tellPast],
   ['hob', '/hob', TABLE, closeHelper],
   ['hob-phone', '/hob', PHONE, openRunning],
   ['finish', '/hob', TABLE, toTheEnd],
   ['sheet', '/hob', { width: 900, height: 1000 }, benchSheet],
   ['booth', '/swatch', TABLE, readPhoto],
-  ['lights', '/swatch', TABLE, underThreeLights],
   ['strength', `/strength?source=${TANSY}`, TABLE],
   ['strength-phone', `/strength?source=${TANSY}`, PHONE],
   ['atlas', '/atlas', TABLE, allComputed],

@@ -66,6 +66,11 @@ const dries = computed(() =>
     : 'Dry in the shade: fresh colour is tender to sun.',
 )
 
+watch(
+  () => unconfirmed.length,
+  (left) => left === 0 && (failure.value = ''),
+)
+
 async function finish() {
   if (unconfirmed.length > 0) {
     failure.value = `${unconfirmed.join('; ')}: planned, and neither confirmed nor left out. Say which, above.`

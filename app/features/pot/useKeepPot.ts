@@ -113,7 +113,8 @@ export function useKeepPot(plan: PotPlanning) {
 
   /** A pot of the past, or its jars, with their swatches to be read. */
   async function keepDone(): Promise<Pot[] | null> {
-    if (isIncomplete() || isStopped()) return null
+    // what is over cannot be prevented any more: cautions are shown, and stop nothing
+    if (isIncomplete()) return null
     const overrides = [...new Map(plan.overrides.map((each) => [each.code, each])).values()]
     const bodies = potBodies(parts(), idOf).map((body) => ({ ...body, overrides }))
     const kept = await send(bodies, (codes, pots) => {
