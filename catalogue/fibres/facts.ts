@@ -8,7 +8,10 @@ export const FIBRE_CLASSES = {
   superwash: 'superwash wool',
   silk: 'silk',
   cellulose: 'cotton, linen and kin',
-  skin: 'leather and skins',
+  leather: 'leather',
+  fishSkin: 'fish skin',
+  gut: 'gut',
+  quill: 'quills',
   wood: 'wood',
   other: 'other',
 } as const

@@ -1,7 +1,7 @@
 import type { FibreFacts } from './facts'
 
 const SKIN = {
-  class: 'skin',
+  class: 'leather',
   origin: 'skin',
   forms: ['hide', 'pieces', 'garment'],
   limits: { maxTempC: null, ph: [3.5, 8], mostIronPercent: 2 },
@@ -41,6 +41,7 @@ export const SKINS_AND_WOOD = {
     ...SKIN,
     label: 'fish skin',
     code: 'FSK',
+    class: 'fishSkin',
     forms: ['pieces', 'hide'],
     handling: 'Cooled liquor only, a finger must like it; hold it flat.',
   },
@@ -48,6 +49,7 @@ export const SKINS_AND_WOOD = {
     ...SKIN,
     label: 'gut',
     code: 'GUT',
+    class: 'gut',
     forms: ['pieces', 'hide'],
     takes: 'barely',
     oils: null,
@@ -57,7 +59,7 @@ export const SKINS_AND_WOOD = {
   quill: {
     label: 'quills',
     code: 'QUI',
-    class: 'other',
+    class: 'quill',
     origin: 'protein',
     forms: ['pieces'],
     limits: { maxTempC: 70, ph: [3.5, 9], mostIronPercent: 6 },

@@ -46,7 +46,10 @@ export function takesSource(
     return { taking, words: 'Leaf blue goes on by air, without mordant.' }
   }
   if (source.needsMordant === 'yes' && !mordanted) {
-    return { taking: 'barely', words: 'Without a mordant this source leaves next to nothing.' }
+    return {
+      taking: least(fibre.takes, 'little'),
+      words: 'Without a mordant this source gives well under half as much.',
+    }
   }
   if (fibre.origin === 'cellulose' && !source.bringsTannin) {
     return {

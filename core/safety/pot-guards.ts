@@ -40,7 +40,7 @@ export function potGuards(pot: GuardedPot): Guard[] {
           'noMordant',
           'grave',
           (codes) =>
-            `${codes} has no mordant, and this source needs one: it will take next to nothing. Mordant it first, or say that it is the control.`,
+            `${codes} has no mordant, and this source needs one: it will take far less, if anything. Mordant it first, or say that it is the control.`,
         )
       : []
   const guards = [

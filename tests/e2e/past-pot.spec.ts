@@ -142,7 +142,7 @@ test('what was planned to go in is asked for on the hob, and is not claimed befo
   await here.getByLabel('How much really went in').fill('12')
   await here.getByRole('button', { name: 'Stirred in' }).click()
   await expect(saidOn(page)).toContainText('added 12 g alum')
-  await expect(here.getByText('Stir in 13.5 g alum')).toBeHidden()
+  await expect(here.getByText('Stir in 13.5 g alum', { exact: true })).toBeHidden()
   const { events } = (await (await request.get(`/api/pots/${pot.id}`)).json()) as Pot
   const [added] = events.filter(({ kind }) => kind === 'add')
   expect(added).toMatchObject({ stepId: 'add1', data: { agent: 'alum', massG: 12 } })

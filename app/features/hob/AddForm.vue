@@ -2,6 +2,7 @@
 import { AGENT_KEYS, agentFacts, type Agent } from '~~/catalogue/agents'
 import { formatMass, formatVolume } from '~~/core/quantity/format-quantity'
 import { formsOf } from '~~/shared/schemas/loft/shelf'
+import type { BasketRow } from '~~/shared/views/basket/basket'
 import type { ShelfItem } from '~~/shared/schemas/loft/shelf'
 import type { Lot } from '~~/shared/schemas/loft/lot'
 import { PUT_RIGHT, type PutRight } from '~~/shared/schemas/pot/pot-event'
@@ -11,7 +12,9 @@ import { PUT_RIGHT_WORDS } from './words'
 import { first } from '~~/core/present'
 
 /** Something stirred in, or the pot put right on its way. */
-const { pot, note, busy, shelf, lots, mode, inNow, isHeated } = defineProps<{
+const chosen = useChosen()
+const { pot, note, busy, shelf, lots, mode, inNow, isHeated, rows } = defineProps<{
+  rows: readonly BasketRow[]
   pot: Pot
   note: Note
   busy: boolean
@@ -65,7 +68,15 @@ async function addWater(waterC: number | null) {
   if (done) waterL.value = null
   return done
 }
+const refusal = ref('')
 async function putRight(what: PutRight) {
+  refusal.value = ''
+  // once they are pulled, none is in any more
+  const inside = [...inNow]
+  if (what === 'pullAndMordant' && inNow.length === 0) {
+    refusal.value = 'Nothing is in the liquor: there is no piece to pull and mordant.'
+    return
+  }
   const { words } = PUT_RIGHT_WORDS[what]
   if ((what === 'topUp' || what === 'thinMash') && waterL.value) await addWater(WATER_C[what])
   const lot = lots.find(({ id }) => pot.lots.some(({ lotId }) => lotId === id))
@@ -82,7 +93,13 @@ async function putRight(what: PutRight) {
   if (what === 'stop' && isHeated) {
     await note('heat', { isOn: false, holdC: null, burner: pot.plan?.burner ?? '' }, 'heat off.')
   }
-  await note('putRight', { what }, words)
+  const done = await note('putRight', { what }, words)
+  // its clock is held: the pieces are out, and go into a bath of their own
+  if (done && what === 'pullAndMordant') {
+    chosen.clear()
+    chosen.add(rows.filter(({ id }) => inside.includes(id)))
+    await navigateTo('/baths?new=')
+  }
 }
 </script>
 
@@ -124,6 +141,7 @@ async function putRight(what: PutRight) {
           PUT_RIGHT_WORDS[what].label
         }}</ElButton>
       </div>
+      <p v-if="refusal" class="wrong" role="alert">{{ refusal }}</p>
     </template>
   </div>
 </template>

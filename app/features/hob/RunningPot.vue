@@ -187,6 +187,7 @@ useStationKeys({
       :shelf="shelf"
       :lots="lots"
       :mode="panel"
+      :rows="rows"
       :in-now="ids(inNow)"
       :is-heated="sum.isHeated"
     />

@@ -35,8 +35,20 @@ export function stepsFor({ state }: Pick<Lot, 'state'>): LotStepKind[] {
 }
 
 /** `320 g` or, of a liquor, `1.5 L`. */
-export const amountOf = ({ state, leftG }: Pick<Lot, 'state' | 'leftG'>) =>
-  state === 'liquor' ? `${formatNumber(leftG / 1000)} L` : formatMass(leftG)
+export const amountOf = ({
+  state,
+  leftG,
+  amountBasis = 'measured',
+  steps = [],
+}: Pick<Lot, 'state' | 'leftG'> & Partial<Pick<Lot, 'amountBasis' | 'steps'>>) => {
+  // what was counted stays about so much, until a scale has spoken
+  const about = amountBasis !== 'measured' && steps.length === 0 ? '~' : ''
+  return about + (state === 'liquor' ? volumeOf(leftG / 1000) : formatMass(leftG))
+}
+
+/** `750 mL`, `1.5 L`: small liquors are poured by the jug. */
+const volumeOf = (litres: number) =>
+  litres < 1 ? `${formatNumber(litres * 1000)} mL` : `${formatNumber(litres)} L`
 
 const TILDE = { measured: '', estimated: '~', typical: '~' } as const
 

@@ -3,9 +3,9 @@ import { drawCurves } from './draws'
 import { posteriorGrid } from './grid'
 import { readObservations } from './observations'
 import {
+  expectedShare,
   priorFor,
   SHAPE_FACTORS,
-  WEAKENED,
   type ConditionKey,
   type NearCurve,
   type Prior,
@@ -32,16 +32,16 @@ export const APART: Record<ConditionKey, { ceiling: number; scale: number }> = {
  */
 export function priorOf(context: PriorContext): Prior {
   const own = priorFor(context)
-  return context.near ? borrowed(own, context.near, Boolean(context.weakened)) : own
+  return context.near ? borrowed(own, context.near, expectedShare(context)) : own
 }
 
-function borrowed(own: Prior, { points, context, differs }: NearCurve, isWeakened: boolean): Prior {
+function borrowed(own: Prior, { points, context, differs }: NearCurve, share: number): Prior {
   const draws = drawCurves(posteriorGrid(readObservations(points), priorFor(context)), false)
   // told in the exponential shape's terms, as a prior is
   const logs = (key: 'ceiling' | 'scale') =>
     draws.map((draw) => Math.log(draw[key] / SHAPE_FACTORS[draw.model][key]))
   const [ceilings, scales] = [logs('ceiling'), logs('scale')]
-  const shift = (isWeakened ? WEAKENED : 1) / (context.weakened ? WEAKENED : 1)
+  const shift = share / expectedShare(context)
   const apart = (key: 'ceiling' | 'scale') => Math.hypot(...differs.map((each) => APART[each][key]))
   // never surer than the near curve is, and never less sure than with nothing to lean on
   const spread = (values: readonly number[], key: 'ceiling' | 'scale', most: number) =>

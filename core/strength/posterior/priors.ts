@@ -69,21 +69,32 @@ export interface PriorContext {
   kind?: SourceKind
   /** Cellulose fibre, or a mordant missing that the source needs: two fifths of the strength. */
   weakened?: boolean
+  /** A fibre that barely takes this source: a small part of the strength. */
+  barely?: boolean
   unmordanted?: boolean
 }
 
 /** Cellulose, or a mordant missing: so much of the strength is left. */
-export const WEAKENED = 0.4
+const WEAKENED = 0.4
+/** Where a fibre barely takes it: from memory. */
+const BARELY = 0.12
+
+/** The share of its kind's strength that is expected of a source on these conditions. */
+export const expectedShare = ({
+  weakened = false,
+  barely = false,
+}: Pick<PriorContext, 'weakened' | 'barely'>): number => (barely ? BARELY : weakened ? WEAKENED : 1)
 
 /** The prior of a curve by its kind, in the exponential shape's terms. Widths and centres: from memory. */
 export function priorFor({
   kind = 'unknown',
   weakened = false,
+  barely = false,
   unmordanted = false,
 }: PriorContext = {}): Prior {
   const [scale, ceiling] = CENTRES[kind]
   return {
-    ceiling: ceiling * (weakened ? WEAKENED : 1),
+    ceiling: ceiling * expectedShare({ weakened, barely }),
     ceilingLogSd: 0.9,
     scale,
     scaleLogSd: kind === 'unknown' ? 1.1 : 0.8,

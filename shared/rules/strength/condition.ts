@@ -1,13 +1,14 @@
 import { rollup, sum } from 'd3-array'
 import { agentFacts, mordantMarks, type Agent, type Mordant } from '../../../catalogue/agents'
-import { FIBRES, type Fibre } from '../../../catalogue/fibres'
-import type { Part } from '../../../catalogue/parts'
+import { FIBRES, fibreFacts, type Fibre, type FibreFacts } from '../../../catalogue/fibres'
+import { TANNIN_PARTS } from '../../../catalogue/parts'
 import { sourceKindOf } from '../../../catalogue/source-kinds'
 import type { Way } from '../../../catalogue/ways'
 import { PH_AGENTS, type PhAgent } from '../../../core/acid-base/additions'
+import { takesSource, type TakesAnswer } from '../../../core/fibre/takes'
 import type { Condition } from '../../../core/strength/near-conditions'
 import type { PriorContext } from '../../../core/strength/posterior/priors'
-import type { NeedsMordant } from '../../schemas/walk/source'
+import type { Source } from '../../schemas/walk/source'
 import type { Stuff } from '../../views/strength/stuff'
 import type { PhBand } from '../../views/strength/ph-band'
 
@@ -90,11 +91,35 @@ export const curveKeyOf = ({ fibre, mordant, ph, way, stuff }: Condition) =>
 
 /** What is known of a curve before its first swatch. */
 export const priorContextOf = (
-  source: { part: Part; needsMordant: NeedsMordant },
+  source: Pick<Source, 'part' | 'needsMordant' | 'ways' | 'group'>,
   { fibre, mordants, way }: Pick<DyedHow, 'fibre' | 'mordants' | 'way'>,
-): Omit<PriorContext, 'near'> => ({
-  kind: sourceKindOf(source.part, mordants, way),
-  weakened:
-    FIBRES[fibre].class === 'cellulose' || (source.needsMordant === 'yes' && mordants.length === 0),
-  unmordanted: mordants.length === 0,
-})
+): Omit<PriorContext, 'near'> => {
+  // what is said of a fibre and what is expected of it are one
+  const { taking } = uptakeOf(source, fibreFacts(fibre), mordants.length > 0)
+  return {
+    kind: sourceKindOf(source.part, mordants, way),
+    weakened:
+      taking === 'little' ||
+      FIBRES[fibre].class === 'cellulose' ||
+      (source.needsMordant === 'yes' && mordants.length === 0),
+    ...(taking === 'barely' && { barely: true }),
+    unmordanted: mordants.length === 0,
+  }
+}
+
+/** How a fibre takes a source, as far as is commonly known. */
+export const uptakeOf = (
+  { part, needsMordant, ways, group }: Pick<Source, 'part' | 'needsMordant' | 'ways' | 'group'>,
+  fibre: FibreFacts,
+  isMordanted: boolean,
+): TakesAnswer =>
+  takesSource(
+    fibre,
+    {
+      needsMordant,
+      bringsTannin: TANNIN_PARTS.includes(part),
+      isLeafBlue: ways.includes('leafRub'),
+      isLichen: group === 'lichen',
+    },
+    isMordanted,
+  )

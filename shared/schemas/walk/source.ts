@@ -15,7 +15,7 @@ import {
   type Recorded,
 } from '../log/common'
 
-export type NeedsMordant = 'yes' | 'no' | 'unknown'
+type NeedsMordant = 'yes' | 'no' | 'unknown'
 
 /** What a book or another person says of a source: kept beside it, never in a curve. */
 export interface Claim {

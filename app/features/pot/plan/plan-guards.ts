@@ -1,9 +1,8 @@
 import { computed } from 'vue'
 import { fibreFacts } from '~~/catalogue/fibres'
-import { TANNIN_PARTS } from '~~/catalogue/parts'
-import { takesSource } from '~~/core/fibre/takes'
 import { standingGuards, type Guard, type Override } from '~~/core/safety/guards'
 import { mordantGap } from '~~/core/safety/needs-mordant'
+import { uptakeOf } from '~~/shared/rules/strength/condition'
 import { needsMordantOf, potGuardsOf } from '~~/shared/rules/pot/pot-guards'
 import type { Piece } from '~~/shared/schemas/basket/piece'
 import type { Source } from '~~/shared/schemas/walk/source'
@@ -27,16 +26,7 @@ export function uptakeWords(sources: readonly Source[], pieces: readonly Piece[]
   const words = sources.flatMap((source) =>
     pieces.map((piece) => {
       const fibre = fibreFacts(piece.fibre)
-      const { taking, words: said } = takesSource(
-        fibre,
-        {
-          needsMordant: source.needsMordant,
-          bringsTannin: TANNIN_PARTS.includes(source.part),
-          isLeafBlue: source.ways.includes('leafRub'),
-          isLichen: source.group === 'lichen',
-        },
-        isMordanted(piece),
-      )
+      const { taking, words: said } = uptakeOf(source, fibre, isMordanted(piece))
       return taking === 'well' ? '' : `${fibre.label}: ${said}`
     }),
   )

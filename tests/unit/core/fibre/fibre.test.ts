@@ -141,7 +141,7 @@ describe('what a fibre takes', () => {
 
   test('hangs on mordant, tannin and kind', () => {
     expect(taking(wool, {})).toBe('well')
-    expect(taking(wool, {}, false)).toBe('barely')
+    expect(taking(wool, {}, false)).toBe('little')
     expect(taking(wool, { needsMordant: 'no' }, false)).toBe('well')
     expect(taking(cotton, {})).toBe('little')
     expect(taking(cotton, { isLichen: true, needsMordant: 'no' }, false)).toBe('barely')

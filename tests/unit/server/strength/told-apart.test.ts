@@ -1,11 +1,14 @@
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals'
+import { FIBRE_KEYS, fibreFacts, type Fibre } from '../../../../catalogue/fibres'
 import { wayFacts } from '../../../../catalogue/ways'
+import { priorFor } from '../../../../core/strength/posterior/priors'
+import type { Source } from '../../../../shared/schemas/walk/source'
 import { readTreatments, treatmentsText } from '../../../../server/services/exchange/pieces-table'
 import { newId } from '../../../../shared/ids'
 import type { Lot } from '../../../../shared/schemas/loft/lot'
 import type { Piece } from '../../../../shared/schemas/basket/piece'
 import { newPotSchema, type NewPot } from '../../../../shared/schemas/pot/pot'
-import { phBandOf } from '../../../../shared/rules/strength/condition'
+import { phBandOf, priorContextOf, uptakeOf } from '../../../../shared/rules/strength/condition'
 import { validate } from '../../../../shared/validate'
 import { DOCK, openTestLog, TANSY, type TestLog } from '../../../fixtures/log'
 
@@ -229,5 +232,34 @@ describe('what was written down of a mordant', () => {
     await expect(
       here.log.pieces.change(piece.id, piece.rev, { takenBack: newId() }),
     ).rejects.toMatchObject({ message: expect.stringContaining('has no entry') as unknown })
+  })
+})
+
+describe('what is said of a fibre and what is expected of it', () => {
+  const expectedOn = (fibre: Fibre, source: Source, isMordanted = true) => {
+    const how = { fibre, mordants: isMordanted ? (['alum'] as const) : [], way: 'simmer' as const }
+    const { taking } = uptakeOf(source, fibreFacts(fibre), isMordanted)
+    return { taking, ceiling: priorFor(priorContextOf(source, how)).ceiling }
+  }
+
+  test('agree: barely is a trace or pale, little is well under half', async () => {
+    const source = await here.log.sources.read(TANSY)
+    const wool = expectedOn('wool', source)
+    expect(wool.taking).toBe('well')
+    for (const fibre of FIBRE_KEYS) {
+      const { taking, ceiling } = expectedOn(fibre, source)
+      if (taking === 'barely') expect(ceiling).toBeLessThan(0.2 * wool.ceiling)
+      if (taking === 'little') expect(ceiling).toBeLessThan(0.5 * wool.ceiling)
+    }
+    const bare = expectedOn('wool', source, false)
+    expect(bare.taking).toBe('little')
+    expect(bare.ceiling).toBeCloseTo(0.4 * wool.ceiling, 12)
+  })
+
+  test('skins, quills and wood are classes of their own', () => {
+    const classes = (['leather', 'fishSkin', 'gut', 'quill', 'wood'] as const).map(
+      (fibre) => fibreFacts(fibre).class,
+    )
+    expect(new Set(classes).size).toBe(classes.length)
   })
 })
