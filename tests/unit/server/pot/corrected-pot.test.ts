@@ -120,9 +120,9 @@ test('how a pot went is not told before it is over', async () => {
       }),
     )
   ).item
-  await expect(
-    here.log.pots.change(planned.id, planned.rev, { end: END }),
-  ).rejects.toMatchObject(refusal(409, 'is told when it is over'))
+  await expect(here.log.pots.change(planned.id, planned.rev, { end: END })).rejects.toMatchObject(
+    refusal(409, 'is told when it is over'),
+  )
 })
 
 const STEP = {
