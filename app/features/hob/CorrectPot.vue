@@ -1,9 +1,15 @@
 <script setup lang="ts">
 import { WAY_KEYS, wayFacts } from '~~/catalogue/ways'
-import { LIDS } from '~~/core/bath/evaporation'
-import { PARTICLE_SIZES } from '~~/core/bath/water-budget'
 import { potChangeSchema, type Pot, type PotChange } from '~~/shared/schemas/pot/pot'
-import { WATERS } from '~~/shared/schemas/pot/pot-plan'
+import {
+  LID_WORDS,
+  LIQUOR_WORDS,
+  RINSE_WORDS,
+  SIZE_WORDS,
+  SPENT_WORDS,
+  WATER_WORDS,
+  YES_NO,
+} from '~/features/pot/end-words'
 
 /** A pot that is over, as it should have read. What is left empty is not known. */
 const { pot } = defineProps<{ pot: Pot }>()
@@ -30,15 +36,9 @@ const end = reactive({
   boiled: pot.end?.boiled ?? null,
 })
 const boiled = computed({
-  get: () => (end.boiled === null ? '' : end.boiled ? 'yes' : 'no'),
-  set: (said: string) => (end.boiled = said ? said === 'yes' : null),
+  get: () => (end.boiled === null ? null : end.boiled ? 'yes' : 'no'),
+  set: (said: 'yes' | 'no' | null) => (end.boiled = said && said === 'yes'),
 })
-/** A list that may be left open: `null` stands for nothing said. */
-const choices = [
-  ['size', 'Stuff', PARTICLE_SIZES],
-  ['water', 'Water from', WATERS],
-  ['lid', 'Lid', LIDS],
-] as const
 
 async function correct() {
   const body: PotChange = { ...edit, end: { ...end } }
@@ -69,55 +69,13 @@ async function correct() {
       />
       <NumberField v-model="edit.minutes" label="Time in" unit="min" :error="errors['/minutes']" />
       <NumberField v-model="edit.finalPh" label="Final pH" :error="errors['/finalPh']" />
-      <LabeledField
-        v-for="[key, label, values] in choices"
-        :key="key"
-        v-slot="{ id }"
-        :label="label"
-      >
-        <ElSelect
-          :id="id"
-          :model-value="edit[key] ?? ''"
-          placeholder="not known"
-          clearable
-          @update:model-value="edit[key] = ($event || null) as never"
-        >
-          <ElOption v-for="value in values" :key="value" :value="value" :label="value" />
-        </ElSelect>
-      </LabeledField>
-      <LabeledField v-slot="{ id }" label="Boiled, pieces in">
-        <ElSelect :id="id" v-model="boiled" placeholder="not known" clearable>
-          <ElOption value="yes" label="yes" />
-          <ElOption value="no" label="no" />
-        </ElSelect>
-      </LabeledField>
-      <LabeledField v-slot="{ id }" label="Rinsed">
-        <ElSelect
-          :id="id"
-          :model-value="end.rinse ?? ''"
-          placeholder="not known"
-          clearable
-          @update:model-value="end.rinse = ($event || null) as never"
-        >
-          <ElOption value="now" label="at once" />
-          <ElOption value="later" label="dried first" />
-          <ElOption value="none" label="not rinsed" />
-        </ElSelect>
-      </LabeledField>
-      <LabeledField v-slot="{ id }" label="The liquor was">
-        <ElSelect
-          :id="id"
-          :model-value="end.liquor ?? ''"
-          placeholder="not known"
-          clearable
-          @update:model-value="end.liquor = ($event || null) as never"
-        >
-          <ElOption value="kept" label="kept" />
-          <ElOption value="reused" label="used again" />
-          <ElOption value="shifted" label="shifted, and used" />
-          <ElOption value="poured" label="poured away" />
-        </ElSelect>
-      </LabeledField>
+      <KnownSelect v-model="edit.size" label="Stuff" :words="SIZE_WORDS" />
+      <KnownSelect v-model="edit.water" label="Water from" :words="WATER_WORDS" />
+      <KnownSelect v-model="edit.lid" label="Lid" :words="LID_WORDS" />
+      <KnownSelect v-model="boiled" label="Boiled, pieces in" :words="YES_NO" />
+      <KnownSelect v-model="end.rinse" label="Rinsed" :words="RINSE_WORDS" />
+      <KnownSelect v-model="end.liquor" label="The liquor was" :words="LIQUOR_WORDS" />
+      <KnownSelect v-model="end.spent" label="The stuff went" :words="SPENT_WORDS" />
       <QuantityField v-model="end.liquorL" kind="volume" label="How much of it" />
     </div>
     <LabeledField v-slot="{ id }" label="Note" :error="errors['/note']">

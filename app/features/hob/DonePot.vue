@@ -3,6 +3,7 @@ import { formatNumber } from '~~/core/quantity/format-quantity'
 import { dryRatioText } from '~/format/ratio'
 import type { Pot } from '~~/shared/schemas/pot/pot'
 import { EYE_WORDS } from '~~/shared/words/pot/eye'
+import { LIQUOR_WORDS } from '~/features/pot/end-words'
 import BathTrace from './BathTrace.vue'
 import CorrectPot from './CorrectPot.vue'
 import LookForm from './LookForm.vue'
@@ -25,12 +26,6 @@ async function setAside() {
   if (done) void navigateTo('/hob')
 }
 
-const LIQUOR = {
-  kept: 'kept',
-  reused: 'used again',
-  shifted: 'shifted and used',
-  poured: 'poured away',
-}
 const boiled = computed(() => {
   const known = pot.end?.boiled
   if (known === undefined || known === null) return 'not known'
@@ -43,7 +38,7 @@ const facts = computed(() => [
   ...(pot.end?.liquorBoiled ? [['The liquor alone', 'boiled before']] : []),
   ['Time in', pot.minutes === null ? 'not noted' : formatDuration(pot.minutes)],
   ['Final pH', pot.finalPh === null ? 'not read' : formatNumber(pot.finalPh, 3)],
-  ['Liquor', pot.end?.liquor ? LIQUOR[pot.end.liquor] : 'not noted'],
+  ['Liquor', pot.end?.liquor ? LIQUOR_WORDS[pot.end.liquor] : 'not noted'],
 ])
 </script>
 

@@ -4,6 +4,7 @@ import { LIDS } from '~~/core/bath/evaporation'
 import { PARTICLE_SIZES } from '~~/core/bath/water-budget'
 import { formatNumber, formatVolume } from '~~/core/quantity/format-quantity'
 import { WATERS } from '~~/shared/schemas/pot/pot-plan'
+import { LID_WORDS } from './end-words'
 import PotAdditions from './PotAdditions.vue'
 import { POT_PLAN } from './usePotPlan'
 import type { PotStock } from './usePotStock'
@@ -51,7 +52,6 @@ const lid = computed({
   get: () => plan.draft.lid || UNKNOWN,
   set: (value: string) => (plan.draft.lid = value === UNKNOWN ? '' : (value as 'on')),
 })
-const lidWords = { on: 'lid on', ajar: 'lid ajar', off: 'no lid' }
 </script>
 
 <template>
@@ -149,7 +149,7 @@ const lidWords = { on: 'lid on', ajar: 'lid ajar', off: 'no lid' }
         </ElSelect>
         <ElSelect v-model="lid" aria-label="Lid">
           <ElOption :value="UNKNOWN" label="lid not known" />
-          <ElOption v-for="each in LIDS" :key="each" :value="each" :label="lidWords[each]" />
+          <ElOption v-for="each in LIDS" :key="each" :value="each" :label="LID_WORDS[each]" />
         </ElSelect>
       </LabeledField>
     </div>

@@ -167,11 +167,11 @@ function pastFacts(
       outcome: past.outcomes[id] ?? null,
     })),
     end: {
-      liquor: orNull(past.liquor),
+      liquor: past.liquor,
       liquorL: past.liquorL,
-      spent: orNull(past.spent),
-      rinse: orNull(past.rinse),
-      boiled: past.boiled === '' ? null : past.boiled === 'yes',
+      spent: past.spent,
+      rinse: past.rinse,
+      boiled: past.boiled && past.boiled === 'yes',
     },
     notes: pastNotes(
       draft,

@@ -60,15 +60,15 @@ export interface PotDraft {
   justifications: Record<string, string>
 }
 
-/** What is remembered of a pot that was dyed already; empty: not known. */
+/** What is remembered of a pot that was dyed already; null: not known. */
 export interface PastDraft {
-  /** Clock time at which the pieces went in. */
+  /** Clock time at which the pieces went in; empty: not known. */
   startedAt: string
-  boiled: 'yes' | 'no' | ''
-  liquor: NonNullable<RememberedEnd['liquor']> | ''
+  boiled: 'yes' | 'no' | null
+  liquor: RememberedEnd['liquor']
   liquorL: number | null
-  spent: NonNullable<RememberedEnd['spent']> | ''
-  rinse: NonNullable<RememberedEnd['rinse']> | ''
+  spent: RememberedEnd['spent']
+  rinse: RememberedEnd['rinse']
   looks: PastLook[]
   /** What came of a piece, by its id. */
   outcomes: Record<string, PieceOutcome>
@@ -88,11 +88,11 @@ interface PastLook {
 
 export const blankPast = (): PastDraft => ({
   startedAt: '',
-  boiled: '',
-  liquor: '',
+  boiled: null,
+  liquor: null,
   liquorL: null,
-  spent: '',
-  rinse: '',
+  spent: null,
+  rinse: null,
   looks: [],
   outcomes: {},
 })

@@ -4,6 +4,7 @@ import { EYES, HANDLES, type PieceOutcome } from '~~/shared/schemas/pot/pot-even
 import { pieceName } from '~/features/basket/readiness'
 import { localToday } from '~/format/dates'
 import { present } from '~~/core/present'
+import { LIQUOR_WORDS, RINSE_WORDS, SPENT_WORDS, YES_NO } from '../end-words'
 import { POT_PLAN } from '../usePotPlan'
 
 /** A pot of the past: its day, its end, and what came of each piece. What is left open is not known. */
@@ -34,41 +35,16 @@ function setTime(id: string, minutes: number | null) {
       <LabeledField v-slot="{ id }" label="Pieces in at">
         <ElInput :id="id" v-model="past.startedAt" type="time" />
       </LabeledField>
-      <LabeledField v-slot="{ id }" label="Boiled, pieces in">
-        <ElSelect :id="id" v-model="past.boiled" placeholder="not known" clearable>
-          <ElOption value="yes" label="yes" />
-          <ElOption value="no" label="no" />
-        </ElSelect>
-      </LabeledField>
-      <LabeledField v-slot="{ id }" label="Rinsed">
-        <ElSelect :id="id" v-model="past.rinse" placeholder="not known" clearable>
-          <ElOption value="now" label="at once" />
-          <ElOption value="later" label="dried first" />
-          <ElOption value="none" label="not rinsed" />
-        </ElSelect>
-      </LabeledField>
-      <LabeledField v-slot="{ id }" label="The liquor was">
-        <ElSelect :id="id" v-model="past.liquor" placeholder="not known" clearable>
-          <ElOption value="kept" label="kept" />
-          <ElOption value="reused" label="used again" />
-          <ElOption value="shifted" label="shifted, and used" />
-          <ElOption value="poured" label="poured away" />
-        </ElSelect>
-      </LabeledField>
+      <KnownSelect v-model="past.boiled" label="Boiled, pieces in" :words="YES_NO" />
+      <KnownSelect v-model="past.rinse" label="Rinsed" :words="RINSE_WORDS" />
+      <KnownSelect v-model="past.liquor" label="The liquor was" :words="LIQUOR_WORDS" />
       <QuantityField
         v-if="past.liquor && past.liquor !== 'poured'"
         v-model="past.liquorL"
         kind="volume"
         label="How much of it"
       />
-      <LabeledField v-slot="{ id }" label="The stuff went">
-        <ElSelect :id="id" v-model="past.spent" placeholder="not known" clearable>
-          <ElOption value="compost" label="on the compost" />
-          <ElOption value="kept" label="kept" />
-          <ElOption value="binned" label="into the bin" />
-          <ElOption value="none" label="nowhere: none" />
-        </ElSelect>
-      </LabeledField>
+      <KnownSelect v-model="past.spent" label="The stuff went" :words="SPENT_WORDS" />
     </div>
     <ul v-if="plan.pieces.length" class="stack tight">
       <li v-for="piece in plan.pieces" :key="piece.id">
