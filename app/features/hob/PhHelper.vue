@@ -140,9 +140,17 @@ const keepProbe = () =>
     },
     `read pH ${formatNumber(probe.ph, 3)}.`,
   )
-const stirIn = () =>
-  advice.value &&
-  note(
+/** Samples to pass over after a dose: those on their way were taken before it. */
+const PASSED_OVER = 2
+const stale = ref(0)
+watch(
+  () => probe,
+  () => (stale.value = Math.max(0, stale.value - 1)),
+)
+async function stirIn() {
+  if (!advice.value) return
+  stale.value = PASSED_OVER
+  await note(
     'add',
     {
       agent: agent.value,
@@ -155,6 +163,8 @@ const stirIn = () =>
     },
     `stirred in ${formatNumber(advice.value.nextMassG)} g ${agentFacts(agent.value).label}.`,
   )
+  stale.value = PASSED_OVER
+}
 </script>
 
 <template>
@@ -186,7 +196,7 @@ const stirIn = () =>
         </span>
         <ElButton
           :type="isUnread ? 'primary' : undefined"
-          :disabled="!probe.isSettled"
+          :disabled="!probe.isSettled || stale > 0"
           :loading="busy"
           @click="keepProbe"
           >Read it</ElButton
