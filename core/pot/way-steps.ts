@@ -57,9 +57,9 @@ export interface WayStep {
   attended?: boolean
   burner?: boolean
   daylight?: boolean
-  /** What is looked for, and how often, min. */
   /** Of a step that stirs something in: what is meant to go in; null: not weighed. */
   adds?: { agent: string; form: string; massG: number | null }
+  /** What is looked for, and how often, min. */
   look?: string
   lookEveryMin?: number
   again?: Again

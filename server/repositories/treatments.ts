@@ -68,8 +68,18 @@ export const treatmentRepository = (db: Knex) => ({
     await db('treatment').where({ id }).update({ set_aside_at: at })
   },
 
-  /** Takes what a pot itself gave to its pieces back with it, or counts it again. */
-  async setAsideWithPot(potId: string, at: string | null): Promise<void> {
-    await db('treatment').where({ pot_id: potId }).update({ set_aside_at: at })
+  /** Takes what a pot itself gave to its pieces back with it. */
+  async setAsideWithPot(potId: string, at: string): Promise<void> {
+    await db('treatment')
+      .where({ pot_id: potId })
+      .whereNull('set_aside_at')
+      .update({ set_aside_at: at })
+  },
+
+  /** Counts again what went aside with a pot then: what was corrected or taken back stays aside. */
+  async restoreWithPot(potId: string, setAsideAt: string): Promise<void> {
+    await db('treatment')
+      .where({ pot_id: potId, set_aside_at: setAsideAt })
+      .update({ set_aside_at: null })
   },
 })

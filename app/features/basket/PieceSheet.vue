@@ -6,7 +6,7 @@ import { fibreWords, ironPercentOf, limitsOf, treatmentWords } from '~~/shared/r
 import { newId } from '~~/shared/ids'
 import type { BasketRow } from '~~/shared/views/basket/basket'
 import { AMOUNT_BASES } from '~~/core/harvest/ratio-error'
-import { notGiven } from '~~/core/present'
+import { notGiven, present } from '~~/core/present'
 import { BASES, type Piece, type PieceChange } from '~~/shared/schemas/basket/piece'
 import type { TreatmentKind } from '~~/shared/schemas/basket/treatment'
 import { handlingOf, marksOf, readinessLine } from './readiness'
@@ -71,8 +71,12 @@ async function change(body: PieceChange, words: string) {
 const note = ({ kind, words }: (typeof NOTES)[number]) =>
   change({ treatment: { id: newId(), kind, doneOn: localToday() } }, `${piece.code} ${words}.`)
 
-const correct = () =>
-  change(
+function correct() {
+  if (edit.other !== 'none' && edit.otherPercent === null) {
+    failure.value = `Say how much of it is ${FIBRES[edit.other].label}, in percent.`
+    return
+  }
+  return change(
     {
       name: edit.name,
       mark: edit.mark,
@@ -85,12 +89,13 @@ const correct = () =>
         edit.other === 'none'
           ? []
           : [
-              { fibre: edit.other, percent: edit.otherPercent ?? 1 },
+              { fibre: edit.other, percent: present(edit.otherPercent) },
               ...piece.blend.slice(1).filter(({ fibre }) => fibre !== edit.other),
             ],
     },
     `Corrected ${piece.code}.`,
   )
+}
 
 useStationKeys({ e: () => (doing.value = 'correct') })
 
@@ -208,7 +213,7 @@ async function setAside() {
         <span class="quiet">{{ shortDate(treatment.doneOn) }}</span>
         <span>
           {{ treatmentWords(treatment)
-          }}<template v-if="treatment.massG !== null"
+          }}<template v-if="treatment.massG !== null && piece.dryBasis !== 'unknown'"
             >, {{ treatment.basis === 'assumed' ? '~' : ''
             }}{{ formatMass(treatment.massG) }}</template
           >

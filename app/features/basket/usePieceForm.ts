@@ -6,7 +6,6 @@ import { clothMassG, STAND_IN_G, type ClothClass } from '~~/core/fibre/typical-w
 import { wetAsDry } from '~~/core/fibre/wet-as-dry'
 import { gramsOfAgent } from '~~/core/mordant/percent-of-fibre'
 import type { AmountBasis } from '~~/core/harvest/ratio-error'
-import { formatMass } from '~~/core/quantity/format-quantity'
 import { newId } from '~~/shared/ids'
 import type { Page } from '~~/shared/schemas/log/common'
 import { manyPiecesSchema, type ManyPieces } from '~~/shared/schemas/basket/piece-moves'
@@ -16,6 +15,7 @@ import { localToday } from '~/format/dates'
 import { useApi } from '~/composables/useApi'
 import { useLoaded } from '~/composables/useLoaded'
 import { useDraft } from '~/composables/useDraft'
+import { weightText } from './basis-words'
 import { useSave } from '~/composables/useSave'
 import { present } from '~~/core/present'
 
@@ -194,7 +194,7 @@ export function usePieceForm() {
         made = items
         const [first, last] = [items[0]!, present(items.at(-1))]
         return items.length === 1
-          ? `Put ${first.code} in the basket, ${first.dryBasis === 'unknown' ? 'not weighed' : `${formatMass(first.dryG)} dry`}.`
+          ? `Put ${first.code} in the basket, ${weightText(first)}${first.dryBasis === 'unknown' ? '' : ' dry'}.`
           : `Put ${items.length} pieces in the basket, ${first.code} to ${last.code}.`
       },
     )

@@ -111,7 +111,7 @@ export const potKind: RecordKind<Pot, NewPot, PotChange, PotQuery> = {
       for (const { pieceId } of pot.pieces) await freePiece(trx, pieceId, '')
     }
     if (pot.stage === 'done') await swatchRepository(trx).setAsideWithPot(pot.id, null)
-    await treatmentRepository(trx).setAsideWithPot(pot.id, null)
+    await treatmentRepository(trx).restoreWithPot(pot.id, present(pot.setAsideAt))
     await potNotes(trx).mark(pot.id, 'restored', at)
   },
 }

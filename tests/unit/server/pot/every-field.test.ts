@@ -211,6 +211,16 @@ describe('a pot of the past', () => {
     expect(await agents()).toEqual(['alum'])
     expectKept((await here.log.pots.restore(pot.id, aside.rev)).item, told)
     expect(await agents()).toEqual(['alum', 'ironSulfate'])
+
+    // an entry that was taken back does not come back with its pot
+    const piece = await here.log.pieces.read(pieces[0]!.id)
+    const iron = piece.treatments.find(({ agent }) => agent === 'ironSulfate')!
+    await here.log.pieces.change(piece.id, piece.rev, { takenBack: iron.id })
+    here.at('2026-09-10T10:00:00.000Z')
+    const again = await here.log.pots.read(pot.id)
+    const gone = (await here.log.pots.setAside(pot.id, again.rev)).item
+    await here.log.pots.restore(pot.id, gone.rev)
+    expect(await agents()).toEqual(['alum'])
   })
 
   test('says what is not known as not known', async () => {
