@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import { parseQuantity } from '~~/core/quantity/parse-quantity'
-import { formatMass, formatNumber } from '~~/core/quantity/format-quantity'
+import { formatMass, formatTemperature, formatVolume } from '~~/core/quantity/format-quantity'
+import type { QuantityKind } from '~~/core/quantity/units'
 import { messageOf } from '~~/core/present'
 
-/** A mass or volume typed in any unit; speaks to its page in g or L. */
+/** A mass, volume or temperature typed in any unit; speaks to its page in g, L or °C. */
 const {
   label,
   kind = 'mass',
@@ -12,24 +13,25 @@ const {
   bare = false,
 } = defineProps<{
   label: string
-  kind?: 'mass' | 'volume'
+  kind?: QuantityKind
   error?: string
   hint?: string
   /** The label is said, not shown: the words around it say it already. */
   bare?: boolean
 }>()
 
-/** g or L; null while empty or unreadable. */
+/** g, L or °C; null while empty or unreadable. */
 const amount = defineModel<number | null>({ required: true })
 
-const UNIT = { mass: 'g', volume: 'L' } as const
+const UNIT = { mass: 'g', volume: 'L', temperature: '°C' } as const
+const FORMAT = { mass: formatMass, volume: formatVolume, temperature: formatTemperature }
 const text = ref('')
 const misread = ref('')
 
 /** Said where another unit was typed: what it comes to. */
 const echo = computed(() => {
-  if (amount.value === null || /^[\d.,\s]*(g|l)?$/i.test(text.value)) return ''
-  return `= ${kind === 'mass' ? formatMass(amount.value) : `${formatNumber(amount.value)} L`}`
+  if (amount.value === null || /^[\d.,\s]*(g|l|°?\s*c)?$/i.test(text.value)) return ''
+  return `= ${FORMAT[kind](amount.value)}`
 })
 
 watch(

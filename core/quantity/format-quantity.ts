@@ -45,8 +45,10 @@ export function formatVolume(volumeL: number | null, figures = 3): string {
 }
 
 /** `82 °C`, or `180 °F` where the user reads Fahrenheit. */
-export const formatTemperature = (tempC: number, scale: 'C' | 'F' = 'C') =>
-  scale === 'C' ? `${formatNumber(tempC)} °C` : `${formatNumber(celsiusToF(tempC))} °F`
+export const formatTemperature = (tempC: number | null, scale: 'C' | 'F' = 'C') =>
+  scale === 'C'
+    ? `${formatNumber(tempC)} °C`
+    : `${formatNumber(tempC === null ? null : celsiusToF(tempC))} °F`
 
 /** A ratio as dyers say it: `2.2 : 1`. */
 export const formatRatio = (ratio: number | null) =>

@@ -64,7 +64,7 @@ function readTemperature(text: string, defaultUnit: string | undefined, fail: Fa
     new RegExp(`^(${NUMBER_PATTERN})\\s*(?:°|º|deg(?:rees?)?)?\\s*(c|f|celsius|fahrenheit)?$`, 'i'),
   )
   const value = match && parseNumber(match[1]!)
-  const letter = (match?.[2] ?? defaultUnit ?? '').charAt(0).toUpperCase()
+  const letter = (match?.[2] ?? defaultUnit ?? '').replace('°', '').charAt(0).toUpperCase()
   if (value === null || (letter !== 'C' && letter !== 'F')) {
     throw fail(`write a number and C or F, such as ${EXAMPLES.temperature}.`)
   }

@@ -6,6 +6,7 @@ import { pot } from './migrations/0004-pot'
 import { swatch } from './migrations/0005-swatch'
 import { changeOrder } from './migrations/0006-change-order'
 import { asItWas } from './migrations/0007-as-it-was'
+import { jarRounds } from './migrations/0008-jar-rounds'
 
 interface Migration extends Knex.Migration {
   name: string
@@ -22,6 +23,7 @@ export const MIGRATIONS: readonly Migration[] = [
   swatch,
   changeOrder,
   asItWas,
+  jarRounds,
 ]
 
 /** Migrations are compiled in: a bundled server has no migration files beside it. */

@@ -29,6 +29,8 @@ interface RoundRow {
   jar_id: string
   kind: JarRound['kind']
   at: string
+  tolerance_min: number
+  temp_c: number | null
   looked_at: JarRound['lookedAt']
   how: JarRound['how']
   colour_word: string
@@ -85,6 +87,7 @@ const toRound = (row: RoundRow): JarRound => ({
   id: row.id,
   kind: row.kind,
   at: row.at,
+  toleranceMin: row.tolerance_min,
   lookedAt: row.looked_at,
   how: row.how,
   colourWord: row.colour_word,
@@ -92,6 +95,7 @@ const toRound = (row: RoundRow): JarRound => ({
   ph: row.ph,
   smell: row.smell,
   mould: Boolean(row.mould),
+  tempC: row.temp_c,
   volumeL: row.volume_l,
   lotId: row.lot_id,
   note: row.note,
@@ -157,6 +161,8 @@ export const jarRepository = (db: Knex) => {
         jar_id: jarId,
         kind: round.kind,
         at: round.at,
+        tolerance_min: round.toleranceMin,
+        temp_c: round.tempC,
         looked_at: round.lookedAt,
         how: round.how,
         colour_word: round.colourWord,

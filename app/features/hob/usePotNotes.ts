@@ -2,8 +2,7 @@ import { ref } from 'vue'
 import { newId } from '~~/shared/ids'
 import type { NotedKind, PotEventData } from '~~/shared/schemas/pot/pot-event'
 import type { Pot } from '~~/shared/schemas/pot/pot'
-import { NOW, type NotedAt } from './noted-at'
-import { nowInstant } from '~/format/instants'
+import { NOW, timeOf, type NotedAt } from '~/format/noted-at'
 import { useApi, ApiProblem } from '~/composables/useApi'
 import { useWrite } from '~/composables/useWrite'
 
@@ -22,12 +21,10 @@ export function usePotNotes(pot: () => Pot) {
   const { failure, busy, write } = useWrite()
 
   const note: Note = (kind, data, words, { stepId = null, note: said = '' } = {}) => {
-    const { at, toleranceMin } = when.value
     const body = {
       id: newId(),
       kind,
-      at: at ?? nowInstant(),
-      toleranceMin,
+      ...timeOf(when.value),
       data,
       stepId,
       note: said,

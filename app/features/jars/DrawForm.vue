@@ -3,10 +3,10 @@ import { formatMass } from '~~/core/quantity/format-quantity'
 import { newId } from '~~/shared/ids'
 import { drawJarSchema, type DrawJar, type JarView } from '~~/shared/schemas/loft/jar'
 import type { Lot } from '~~/shared/schemas/loft/lot'
-import { nowInstant } from '~/format/instants'
+import { timeOf, type NotedAt } from '~/format/noted-at'
 
 /** Liquor drawn off, or all of it strained: it becomes stock, and the spent stuff may too. */
-const { jar, strain } = defineProps<{ jar: JarView; strain: boolean }>()
+const { jar, strain, when } = defineProps<{ jar: JarView; strain: boolean; when: NotedAt }>()
 const emit = defineEmits<{ done: [] }>()
 
 const api = useApi()
@@ -27,7 +27,7 @@ async function keep() {
     id: newId(),
     roundId: newId(),
     volumeL: volumeL.value ?? undefined,
-    at: nowInstant(),
+    ...timeOf(when),
     strain,
     ...(keepSpent.value && {
       spent: { id: newId(), massG: spentG.value ?? undefined, state: spentState.value },

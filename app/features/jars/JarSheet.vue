@@ -3,14 +3,14 @@ import { JAR_WAYS } from '~~/catalogue/jar-ways'
 import { formatMass, formatNumber } from '~~/core/quantity/format-quantity'
 import { newId } from '~~/shared/ids'
 import type { Caution } from '~~/core/safety/gathering'
-import type { Jar, JarChange, JarView } from '~~/shared/schemas/loft/jar'
+import { PLAIN_ROUND, type Jar, type JarChange, type JarView } from '~~/shared/schemas/loft/jar'
 import LotPhotos from '~/features/loft/LotPhotos.vue'
 import DrawForm from './DrawForm.vue'
 import LookForm from './LookForm.vue'
 import LookStrip from './LookStrip.vue'
 import { byWeight, dueText, outlookText, ROUND_WORDS } from './words'
 import { localToday, shortDate } from '~/format/dates'
-import { nowInstant } from '~/format/instants'
+import { NOW, timeOf, type NotedAt } from '~/format/noted-at'
 
 /** One jar: what it wants, what was seen in it, and what can be done. */
 const { jar, others } = defineProps<{ jar: JarView; others: JarView[] }>()
@@ -28,6 +28,8 @@ const DID = ['look', 'air', 'shake'] as const
 const did = DID.find((kind) => kind === route.query.did)
 const doing = ref<'look' | 'draw' | 'strain' | null>(did ? 'look' : null)
 const besideId = ref('')
+/** When what is noted next was. */
+const when = ref<NotedAt>(NOW)
 
 const way = computed(() => JAR_WAYS[jar.way])
 const rounds = computed(() => byWeight(jar.due))
@@ -49,26 +51,14 @@ async function change(body: JarChange, words: string) {
     rev.value = answer.item.rev
     return answer
   }, words)
-  if (done) doing.value = null
+  if (!done) return
+  doing.value = null
+  when.value = NOW
 }
 
 const round = (kind: 'shake' | 'air') =>
   change(
-    {
-      round: {
-        id: newId(),
-        kind,
-        at: nowInstant(),
-        lookedAt: null,
-        how: null,
-        colourWord: '',
-        hex: null,
-        ph: null,
-        smell: '',
-        mould: false,
-        note: '',
-      },
-    },
+    { round: { ...PLAIN_ROUND, id: newId(), kind, ...timeOf(when.value) } },
     `${jar.code} ${ROUND_WORDS[kind].done}.`,
   )
 
@@ -116,6 +106,7 @@ async function setAside() {
         dueText(due)
       }}</span>
     </p>
+    <NotedWhen v-if="!jar.endedAt" v-model="when" />
     <p v-if="failure" class="wrong" role="alert">{{ failure }}</p>
     <div v-if="!jar.endedAt" class="row" role="group" aria-label="What to do with it">
       <ElButton v-if="jar.shakeDays" :type="first('shake')" @click="round('shake')"
@@ -130,7 +121,7 @@ async function setAside() {
       >
       <ElButton :aria-expanded="doing === 'draw'" @click="doing = 'draw'">Draw off</ElButton>
       <ElButton :aria-expanded="doing === 'strain'" @click="doing = 'strain'">Strain</ElButton>
-      <ElButton @click="change({ discardedAt: nowInstant() }, `${jar.code} discarded.`)"
+      <ElButton @click="change({ discardedAt: timeOf(when).at }, `${jar.code} discarded.`)"
         >Discard</ElButton
       >
       <NuxtLink :to="`/tags?jar=${jar.id}`" class="el-button">Its tag</NuxtLink>
@@ -139,6 +130,7 @@ async function setAside() {
     <LookForm
       v-if="doing === 'look'"
       :code="jar.code"
+      :when="when"
       :kind="did"
       :words="did && String(route.query.words ?? '')"
       @look="change"
@@ -147,6 +139,7 @@ async function setAside() {
       v-if="doing === 'draw' || doing === 'strain'"
       :key="doing"
       :jar="jar"
+      :when="when"
       :strain="doing === 'strain'"
       @done="doing = null"
     />

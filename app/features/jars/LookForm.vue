@@ -1,8 +1,14 @@
 <script setup lang="ts">
 import { newId } from '~~/shared/ids'
-import { LOOKED_AT, LOOKED_HOW, type JarChange, type JarRound } from '~~/shared/schemas/loft/jar'
+import {
+  LOOKED_AT,
+  LOOKED_HOW,
+  PLAIN_ROUND,
+  type JarChange,
+  type JarRound,
+} from '~~/shared/schemas/loft/jar'
 import { ROUND_WORDS } from './words'
-import { nowInstant } from '~/format/instants'
+import { timeOf, type NotedAt } from '~/format/noted-at'
 import { notGiven } from '~~/core/present'
 
 /** One look: at what and how, its colour in a word and on the screen, pH, smell, mould. */
@@ -10,8 +16,10 @@ const {
   code,
   kind = 'look',
   words = '',
+  when,
 } = defineProps<{
   code: string
+  when: NotedAt
   /** What was done with it besides looking: a note may say that it was aired. */
   kind?: 'look' | 'air' | 'shake'
   words?: string
@@ -30,6 +38,7 @@ const WORDS = [
   'black',
 ] as const
 const look = reactive({
+  ...PLAIN_ROUND,
   lookedAt: 'bath' as NonNullable<JarRound['lookedAt']>,
   how: 'a drop on white' as NonNullable<JarRound['how']>,
   colourWord: words,
@@ -39,14 +48,14 @@ const look = reactive({
   ph: notGiven<number>(),
   smell: '',
   mould: false,
-  note: '',
+  tempC: notGiven<number>(),
 })
 
 function keep() {
   const { hex, picked, ...rest } = look
   emit(
     'look',
-    { round: { id: newId(), kind, at: nowInstant(), hex: picked ? hex : null, ...rest } },
+    { round: { ...rest, id: newId(), kind, ...timeOf(when), hex: picked ? hex : null } },
     `${code} ${ROUND_WORDS[kind].done}${look.colourWord ? `: ${look.colourWord}` : ''}.`,
   )
 }
@@ -84,6 +93,7 @@ function keep() {
         />
       </LabeledField>
       <NumberField v-model="look.ph" label="pH" />
+      <QuantityField v-model="look.tempC" kind="temperature" label="Stands at" />
       <LabeledField v-slot="{ id }" label="Smell">
         <ElInput :id="id" v-model="look.smell" />
       </LabeledField>
@@ -103,7 +113,7 @@ function keep() {
 
 .three {
   display: grid;
-  grid-template-columns: 2fr 80px 80px 1fr;
+  grid-template-columns: 2fr 80px 80px 110px 1fr;
   gap: 12px;
 }
 

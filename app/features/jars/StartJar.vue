@@ -2,7 +2,7 @@
 import dayjs from 'dayjs'
 import { JAR_WAY_KEYS, JAR_WAYS, type JarWay } from '~~/catalogue/jar-ways'
 import type { Caution } from '~~/core/safety/gathering'
-import { formatMass, formatNumber } from '~~/core/quantity/format-quantity'
+import { formatMass } from '~~/core/quantity/format-quantity'
 import { newId } from '~~/shared/ids'
 import { newJarSchema, type Jar, type NewJar } from '~~/shared/schemas/loft/jar'
 import type { StockLot } from '~/composables/useStock'
@@ -26,7 +26,7 @@ const blank = () => ({
   vesselL: notGiven<number>(),
   waterL: notGiven<number>(),
   ammoniaL: notGiven<number>(),
-  tempC: 18,
+  tempC: notGiven<number>(),
   on: localToday(),
   sealed: false,
 })
@@ -69,7 +69,7 @@ async function start() {
     vesselL: draft.vesselL,
     waterL: draft.waterL ?? undefined,
     ammoniaL: draft.ammoniaL ?? 0,
-    tempC: draft.tempC,
+    tempC: draft.tempC ?? undefined,
     startedAt: nowInstant(clock.valueOf()),
     ...(draft.sealed && { airDays: null }),
     lots: draft.lotId ? [{ lotId: draft.lotId, massG: draft.massG ?? undefined }] : [],
@@ -149,14 +149,12 @@ async function start() {
       <LabeledField v-slot="{ id: field }" label="Vessel, in words">
         <ElInput :id="field" v-model="draft.vessel" placeholder="blue-lid jar" />
       </LabeledField>
-      <LabeledField v-slot="{ id: field }" label="Stands at" unit="°C" :error="errors['/tempC']">
-        <ElInput
-          :id="field"
-          :model-value="formatNumber(draft.tempC)"
-          inputmode="decimal"
-          @update:model-value="draft.tempC = Number($event) || 18"
-        />
-      </LabeledField>
+      <QuantityField
+        v-model="draft.tempC"
+        kind="temperature"
+        label="Stands at"
+        :error="errors['/tempC']"
+      />
       <LabeledField v-slot="{ id: field }" label="Started" :error="errors['/startedAt']">
         <ElInput :id="field" v-model="draft.on" type="date" :max="localToday()" />
       </LabeledField>

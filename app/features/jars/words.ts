@@ -35,8 +35,12 @@ export function dueText({ kind, dueAt }: RoundDue, now = Date.now()): string {
 const weeks = (days: number) => daysText(days, { weeksFrom: 21, monthsFrom: Infinity })
 
 /** Where a jar stands: likely ready between so and so many days, at its temperature. */
-export function outlookText({ outlook, tempC, endedAt, ending }: JarView): string {
-  const stood = `${weeks(outlook.days)} at ${formatNumber(tempC)} °C`
+export function outlookText({ outlook, endedAt, ending }: JarView): string {
+  const { days, daysAtTemp, tempC } = outlook
+  const isAlike = Math.abs(daysAtTemp - days) < Math.max(1, days / 20)
+  const stood = isAlike
+    ? `${weeks(days)} at ${formatNumber(tempC)} °C`
+    : `${weeks(days)}, as much as ${weeks(daysAtTemp)} at ${formatNumber(tempC)} °C (assumed)`
   if (endedAt) return `${ending}, after ${stood}`
   const window = `${weeks(outlook.fromDays)} to ${weeks(outlook.toDays)} at that warmth, assumed`
   if (outlook.ripeness === 'early') return `${stood}: likely ready after ${window}`

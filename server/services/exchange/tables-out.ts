@@ -100,6 +100,7 @@ export async function jarsCsv(db: Knex): Promise<string> {
       'tempC',
       'kind',
       'at',
+      'toleranceMin',
       'lookedAt',
       'how',
       'colourWord',
@@ -118,8 +119,9 @@ export async function jarsCsv(db: Knex): Promise<string> {
         startedAt: jar.startedAt,
         waterL: jar.waterL,
         ammoniaL: jar.ammoniaL,
-        tempC: jar.tempC,
         ...round,
+        // as it was read at this round; where it was not, as the jar was set up
+        tempC: round.tempC ?? jar.tempC,
         mould: round.mould ? 'yes' : 'no',
       })),
     ),

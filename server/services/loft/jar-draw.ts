@@ -1,7 +1,14 @@
 import { drawOff } from '../../../core/jar/liquor'
 import { InputError } from '../../../core/input-error'
 import { newId } from '../../../shared/ids'
-import type { DrawJar, Jar, JarChange, JarQuery, NewJar } from '../../../shared/schemas/loft/jar'
+import {
+  PLAIN_ROUND,
+  type DrawJar,
+  type Jar,
+  type JarChange,
+  type JarQuery,
+  type NewJar,
+} from '../../../shared/schemas/loft/jar'
 import { PLAIN_LOT, type Lot } from '../../../shared/schemas/loft/lot'
 import type { Database } from '../../database/open'
 import { jarRepository } from '../../repositories/jars'
@@ -41,16 +48,11 @@ export const jarDraws = (
       },
     })
     const round = {
+      ...PLAIN_ROUND,
       id: draw.roundId,
       kind: draw.strain ? ('strain' as const) : ('draw' as const),
       at: draw.at,
-      lookedAt: null,
-      how: null,
-      colourWord: '',
-      hex: null,
-      ph: null,
-      smell: '',
-      mould: false,
+      toleranceMin: draw.toleranceMin ?? 0,
       volumeL: draw.volumeL,
       lotId: draw.id,
       note: draw.note,
@@ -103,7 +105,7 @@ export const jarDraws = (
         const jar = await jarRepository(trx).find(jarId)
         if (!jar || jar.setAsideAt) throw notFound('jar', jarId)
         if (jar.endedAt) throw stillNeeded(`${jar.code} ended on ${dateOf(jar.endedAt)}.`)
-        refuseOutside(jar, '/at', draw.at, batch.at)
+        refuseOutside(jar, '/at', draw, batch.at)
         const origin = present(await lotRepository(trx).find(first(jar.lots).lotId))
         const liquor = await keepLiquor(batch, jar, origin, draw)
         await endJar(batch, jar, origin, draw)

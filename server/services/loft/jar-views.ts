@@ -10,6 +10,7 @@ import { notFound } from '../log/failures'
 import { first, lookUp } from '../../../core/present'
 
 const MOST = 200
+const DAY_MS = 86_400_000
 
 /** Jars with what they want now. */
 export const jarViews = (db: Knex) => ({
@@ -81,10 +82,15 @@ function wants(jar: Jar, now: number): Pick<JarView, 'due' | 'outlook' | 'mould'
   const done = jar.rounds.flatMap(({ kind, at }): RoundDone[] =>
     kind === 'draw' || kind === 'strain' ? [] : [{ kind, at: Date.parse(at) }],
   )
+  const warmth = jar.rounds.flatMap(({ at, tempC }) =>
+    tempC === null ? [] : [{ at: Date.parse(at), tempC }],
+  )
+  const writtenAt = Date.parse(jar.createdAt)
+  const knownSince = writtenAt - startedAt > DAY_MS ? writtenAt : startedAt
   const until = jar.endedAt ? Date.parse(jar.endedAt) : now
   return {
-    due: jar.endedAt ? [] : roundsDue(rule, startedAt, done, now),
-    outlook: jarOutlook(usual, usualC, jar.tempC, startedAt, until),
+    due: jar.endedAt ? [] : roundsDue(rule, knownSince, done, now),
+    outlook: jarOutlook(usual, usualC, [{ at: startedAt, tempC: jar.tempC }, ...warmth], until),
     mould: jar.rounds.filter(({ kind }) => kind === 'look').at(-1)?.mould ?? false,
   }
 }

@@ -1,6 +1,13 @@
 import type { Knex } from 'knex'
 import { JAR_WAYS } from '../../../catalogue/jar-ways'
-import type { Jar, JarChange, JarQuery, JarRound, NewJar } from '../../../shared/schemas/loft/jar'
+import {
+  PLAIN_ROUND,
+  type Jar,
+  type JarChange,
+  type JarQuery,
+  type JarRound,
+  type NewJar,
+} from '../../../shared/schemas/loft/jar'
 import { jarRepository } from '../../repositories/jars'
 import { movementRepository } from '../../repositories/lot-movements'
 import { lotRepository } from '../../repositories/lots'
@@ -11,6 +18,8 @@ import { stillNeeded, unacceptable } from '../log/failures'
 import type { RecordKind } from '../log/record-kind'
 import { move, refuseBeforeWeighing, refuseOverdraw } from './lot-ledger'
 import { present } from '../../../core/present'
+
+const MIN_MS = 60_000
 
 /** Local date of an instant that was written with its offset. */
 export const dateOf = (instant: string) => instant.slice(0, 10)
@@ -62,10 +71,10 @@ export const jarKind: RecordKind<Jar, NewJar, JarChange, JarQuery> = {
       throw stillNeeded(`${current.code} ended on ${dateOf(current.endedAt)}.`)
     }
     if (round) {
-      refuseOutside(current, '/round/at', round.at, at)
-      await jarRepository(trx).addRound(current.id, { ...round, volumeL: null, lotId: null })
+      refuseOutside(current, '/round/at', round, at)
+      await jarRepository(trx).addRound(current.id, { ...PLAIN_ROUND, ...round, volumeL: null, lotId: null })
     }
-    if (discardedAt) refuseOutside(current, '/discardedAt', discardedAt, at)
+    if (discardedAt) refuseOutside(current, '/discardedAt', { at: discardedAt }, at)
     const ended = discardedAt ? { endedAt: discardedAt, ending: 'discarded' as const } : {}
     await jarRepository(trx).update(current.id, { ...current, ...change, ...ended })
   },
@@ -108,9 +117,14 @@ export const jarKind: RecordKind<Jar, NewJar, JarChange, JarQuery> = {
 }
 
 /** Refuses an instant before a jar was started, or one that has not come yet. */
-export function refuseOutside(jar: Jar, pointer: string, instant: string, at: string): void {
+export function refuseOutside(
+  jar: Jar,
+  pointer: string,
+  { at: instant, toleranceMin = 0 }: { at: string; toleranceMin?: number },
+  at: string,
+): void {
   refuseFuture(pointer, dateOf(instant), at)
-  if (Date.parse(instant) >= Date.parse(jar.startedAt)) return
+  if (Date.parse(instant) + toleranceMin * MIN_MS >= Date.parse(jar.startedAt)) return
   const name = pointer.split('/').pop()
   throw unacceptable(
     pointer,

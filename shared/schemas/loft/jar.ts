@@ -10,6 +10,7 @@ import {
   newIdField,
   noteField,
   pageFields,
+  toleranceField,
   type PageQuery,
   type Recorded,
 } from '../log/common'
@@ -22,6 +23,8 @@ export interface JarRound {
   id: string
   kind: RoundKind | 'draw' | 'strain'
   at: string
+  /** How far `at` may be off, min; 0: by the clock. */
+  toleranceMin: number
   lookedAt: (typeof LOOKED_AT)[number] | null
   how: (typeof LOOKED_HOW)[number] | null
   colourWord: string
@@ -29,25 +32,34 @@ export interface JarRound {
   ph: number | null
   smell: string
   mould: boolean
+  /** Warmth it stands at from then on; null: not read. */
+  tempC: number | null
   /** Liquor that left it, L, and the lot it became. */
   volumeL: number | null
   lotId: string | null
   note: string
 }
 
-export interface NewJarRound {
-  id: string
+type Told = 'toleranceMin' | 'tempC'
+
+export interface NewJarRound
+  extends Omit<JarRound, 'kind' | 'volumeL' | 'lotId' | Told>, Partial<Pick<JarRound, Told>> {
   kind: RoundKind
-  at: string
-  lookedAt: JarRound['lookedAt']
-  how: JarRound['how']
-  colourWord: string
-  hex: string | null
-  ph: number | null
-  smell: string
-  mould: boolean
-  note: string
 }
+
+/** A round of which nothing is told but that it was done. */
+export const PLAIN_ROUND = {
+  toleranceMin: 0,
+  lookedAt: null,
+  how: null,
+  colourWord: '',
+  hex: null,
+  ph: null,
+  smell: '',
+  mould: false,
+  tempC: null,
+  note: '',
+} as const
 
 /** Stuff that stands until its colour is out. */
 export interface Jar extends Recorded {
@@ -148,6 +160,7 @@ export const jarChangeSchema = Joi.object<JarChange>({
     id: newIdField.required(),
     kind: Joi.string().valid('shake', 'air', 'look').required(),
     at: instantField.required(),
+    toleranceMin: toleranceField,
     lookedAt: Joi.string()
       .valid(...LOOKED_AT)
       .allow(null)
@@ -161,6 +174,7 @@ export const jarChangeSchema = Joi.object<JarChange>({
     ph: Joi.number().min(0).max(14).allow(null).default(null),
     smell: Joi.string().trim().max(80).allow('').default(''),
     mould: Joi.boolean().default(false),
+    tempC: temp.allow(null).default(null),
     note: noteField.default(''),
   }),
   discardedAt: instantField,
@@ -173,6 +187,7 @@ export interface DrawJar {
   roundId: string
   volumeL: number
   at: string
+  toleranceMin?: number
   /** True: all is strained, and the jar ends. */
   strain: boolean
   /** Spent stuff that is kept, with a strain only. */
@@ -185,6 +200,7 @@ export const drawJarSchema = Joi.object<DrawJar>({
   roundId: newIdField.required(),
   volumeL: litres.required(),
   at: instantField.required(),
+  toleranceMin: toleranceField,
   strain: Joi.boolean().default(false),
   spent: Joi.object({
     id: newIdField.required(),

@@ -66,6 +66,12 @@ export const instantField = Joi.string()
     'string.pattern.base': '{#label} must be an instant such as 2026-09-09T10:30:00+02:00',
   })
 
+/** Half a year either way: "some time that year". */
+const MOST_TOLERANCE_MIN = 183 * 24 * 60
+
+/** How far an instant may be off, min. */
+export const toleranceField = Joi.number().min(0).max(MOST_TOLERANCE_MIN).default(0)
+
 export const labField = Joi.object({
   l: Joi.number().min(0).max(100).required(),
   a: Joi.number().min(-200).max(200).required(),

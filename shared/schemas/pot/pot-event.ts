@@ -8,6 +8,7 @@ import {
   massOrNoneField,
   newIdField,
   noteField,
+  toleranceField,
 } from '../log/common'
 
 export const LOOKED_HOW = ['glass', 'foam', 'dropOnWhite', 'wet', 'dry'] as const
@@ -85,9 +86,6 @@ export const NOTED = [
 export type NotedKind = (typeof NOTED)[number]
 export type NewPotEvent = Extract<PotEvent, { kind: NotedKind }>
 
-/** Half a year either way: "some time that year". */
-const MOST_TOLERANCE_MIN = 183 * 24 * 60
-
 const pieceIds = Joi.object({ pieceIds: Joi.array().items(idField).min(1).max(100).required() })
 
 const DATA: Record<NotedKind, Joi.ObjectSchema> = {
@@ -151,7 +149,7 @@ export const newPotEventSchema = Joi.object<NewPotEvent>({
     .valid(...NOTED)
     .required(),
   at: instantField.required(),
-  toleranceMin: Joi.number().min(0).max(MOST_TOLERANCE_MIN).default(0),
+  toleranceMin: toleranceField,
   note: noteField.default(''),
   stepId: Joi.string().max(40).allow(null).default(null),
   data: Joi.object()

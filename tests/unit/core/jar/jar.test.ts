@@ -44,13 +44,43 @@ describe('outlook by warmth', () => {
     ['ammoniaFerment', 200, 'past'],
   ] as const)('%s after %d days at its usual warmth is %s', (way, days, ripeness) => {
     const { usual, usualC } = JAR_WAYS[way]
-    expect(jarOutlook(usual, usualC, usualC, start, day(days)).ripeness).toBe(ripeness)
+    expect(jarOutlook(usual, usualC, [{ at: start, tempC: usualC }], day(days)).ripeness).toBe(
+      ripeness,
+    )
   })
 
   test('ten degrees warmer takes half the time (assumed)', () => {
     const { usual, usualC } = JAR_WAYS.steep
-    const warm = jarOutlook(usual, usualC, usualC + 10, start, day(1))
+    const warm = jarOutlook(usual, usualC, [{ at: start, tempC: usualC + 10 }], day(1))
     expect(warm.fromDays).toBeCloseTo(usual.fromDays / 2, 9)
+  })
+})
+
+describe('warmth by round', () => {
+  test('one hot week counts as one, not as all the time it stood', () => {
+    const { usual, usualC } = JAR_WAYS.ammoniaFerment
+    const hotWeek = [
+      { at: start, tempC: usualC },
+      { at: day(20), tempC: usualC + 10 },
+      { at: day(27), tempC: usualC },
+    ]
+    const outlook = jarOutlook(usual, usualC, hotWeek, day(40))
+    expect(outlook).toMatchObject({ days: 40, tempC: usualC })
+    expect(outlook.daysAtTemp).toBeCloseTo(33 + 7 * 2, 9)
+  })
+
+  test('a jar written down late is not overdue for all the rounds nobody noted', () => {
+    const rule = { shake: 1, air: 7, look: 14 }
+    const written = day(246)
+    expect(Math.max(...roundsDue(rule, written, [], day(246)).map((due) => due.overdueDays))).toBe(
+      -1,
+    )
+    // a round that is remembered counts from its own day
+    const aired = [{ kind: 'air' as const, at: day(230) }]
+    expect(roundsDue(rule, written, aired, day(246))[0]).toMatchObject({
+      kind: 'air',
+      overdueDays: 9,
+    })
   })
 })
 

@@ -50,6 +50,7 @@ describe('jars', () => {
   })
 
   test('take from their lots, ask for their rounds and tell how far they are', async () => {
+    here.at('2026-08-01T18:00:00+02:00')
     const jar = await start()
     expect(jar).toMatchObject({
       code: 'OCH-26-02',
@@ -66,10 +67,30 @@ describe('jars', () => {
       ['look', -5],
     ])
     expect(view!.outlook.ripeness).toBe('early')
+    here.at('2026-09-15T11:00:00+02:00')
     await here.log.jars.change(jar.id, 1, look())
     expect(
       (await here.log.jarViews.one(jar.id, Date.parse('2026-09-15T09:00:00Z'))).outlook.ripeness,
     ).toBe('likelyReady')
+  })
+
+  test('written down long after their start ask for rounds from then on, and keep what is told', async () => {
+    here.at('2026-09-20T12:00:00+02:00')
+    const jar = await start()
+    const due = async () =>
+      (await here.log.jarViews.one(jar.id, Date.parse('2026-09-20T13:00:00+02:00'))).due
+    expect((await due()).every(({ overdueDays }) => overdueDays < 0)).toBe(true)
+    const told = {
+      at: '2026-07-31T10:00:00+02:00',
+      toleranceMin: 14 * 24 * 60,
+      tempC: 27,
+      mould: false,
+    }
+    await here.log.jars.change(jar.id, 1, look(told))
+    const kept = await here.log.jarViews.one(jar.id, Date.parse('2026-09-20T13:00:00+02:00'))
+    expect(kept.rounds).toMatchObject([told])
+    expect(kept.outlook.tempC).toBe(27)
+    expect((await due()).find(({ kind }) => kind === 'look')!.overdueDays).toBeGreaterThan(30)
   })
 
   test('need air space, and times in their order', async () => {

@@ -1,3 +1,5 @@
+import { nowInstant } from './instants'
+
 /** When something was: now where `at` is null, else an instant and how far it may be off. */
 export interface NotedAt {
   at: string | null
@@ -17,3 +19,6 @@ export const TOLERANCES = [
   { minutes: 3 * DAY, words: 'give or take three days' },
   { minutes: 14 * DAY, words: 'give or take two weeks' },
 ] as const
+
+/** As it is kept: an instant and how far it may be off. */
+export const timeOf = ({ at, toleranceMin }: NotedAt) => ({ at: at ?? nowInstant(), toleranceMin })

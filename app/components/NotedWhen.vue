@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import dayjs from 'dayjs'
-import { NOW, TOLERANCES, type NotedAt } from './noted-at'
+import { NOW, TOLERANCES, type NotedAt } from '~/format/noted-at'
 
 /** When something was noted of: now, or at a time that is known more or less. */
 const when = defineModel<NotedAt>({ required: true })
