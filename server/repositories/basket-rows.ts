@@ -117,6 +117,9 @@ export const basketRows = (db: Knex) => {
           'b.started_at as startedAt',
           db.raw('piece.set_aside_at is not null or piece.split_on is not null as gone'),
           db.raw(`${LEVEL_SQL} as level`),
+          db.raw(`(select p.code from pot_piece pp join pot p on p.id = pp.pot_id
+        where pp.piece_id = piece.id and p.set_aside_at is null
+        and p.stage = 'running' limit 1) as inPot`),
           db.raw(`(select hex from reading r where r.piece_id = piece.id and r.set_aside_at is null
         order by read_at desc limit 1) as hex`),
           db.raw(`(select json_group_array(json_array(kind, agent, percent_wof, done_on, finish)) from
@@ -164,6 +167,7 @@ interface Row {
   bathId: string | null
   bathCode: string | null
   startedAt: string | null
+  inPot: string | null
   gone: number
   treatments: string
 }

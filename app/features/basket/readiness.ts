@@ -35,7 +35,7 @@ export const LEVEL_WORDS: Record<BasketLevel | 'dyed', string> = {
 
 const FINISH = { dried: 'dried', heldWet: 'held wet' } as const
 
-type Line = PieceLook & Partial<Pick<BasketRow, 'bath' | 'pots'>>
+type Line = PieceLook & Partial<Pick<BasketRow, 'bath' | 'pots' | 'inPot'>>
 
 export const readinessFor = (piece: Line): Readiness =>
   readinessOf({
@@ -55,6 +55,7 @@ export function readinessLine(piece: Line): string {
   }
   if (piece.bath) done.push(`planned into ${piece.bath.code}`)
   const said = done.join(', ') || 'nothing noted'
+  if (piece.inPot) return `${said}: in ${piece.inPot} now`
   if (level === 'mordanted') return `${said}: ready`
   if (level === 'dyed') return `${said}: through ${formatCount(piece.pots ?? 0, 'pot')}`
   const what = missing.map((each) => each.what.split(':')[0]).join(', then ')

@@ -12,6 +12,7 @@ export const GROUP_WORDS: Record<LoftGroup, { title: string; empty: string }> = 
   low: { title: 'Running low', empty: 'Nothing is low.' },
   ready: { title: 'Ready', empty: 'Nothing is ready to dye with.' },
   liquor: { title: 'Liquors', empty: 'No liquor is kept.' },
+  usedUp: { title: 'Used up', empty: 'Nothing is used up.' },
 }
 
 export const STEP_WORDS: Record<LotStepKind, { done: string; button: string; asks: string }> = {

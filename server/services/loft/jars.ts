@@ -72,7 +72,12 @@ export const jarKind: RecordKind<Jar, NewJar, JarChange, JarQuery> = {
     }
     if (round) {
       refuseOutside(current, '/round/at', round, at)
-      await jarRepository(trx).addRound(current.id, { ...PLAIN_ROUND, ...round, volumeL: null, lotId: null })
+      await jarRepository(trx).addRound(current.id, {
+        ...PLAIN_ROUND,
+        ...round,
+        volumeL: null,
+        lotId: null,
+      })
     }
     if (discardedAt) refuseOutside(current, '/discardedAt', { at: discardedAt }, at)
     const ended = discardedAt ? { endedAt: discardedAt, ending: 'discarded' as const } : {}

@@ -17,6 +17,8 @@ export interface BasketRow extends PieceLook {
   /** Set aside, or split into others. */
   isGone: boolean
   bath: { id: string; code: string; running: boolean } | null
+  /** The pot it swims in now. */
+  inPot: string | null
 }
 
 export interface BasketView {

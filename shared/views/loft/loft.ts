@@ -2,7 +2,7 @@ import type { DryingOutlook } from '../../../core/harvest/drying-time'
 import type { Lot } from '../../schemas/loft/lot'
 
 /** What matters of stock now, the most urgent first. */
-export const LOFT_GROUPS = ['goingOff', 'drying', 'low', 'ready', 'liquor'] as const
+export const LOFT_GROUPS = ['goingOff', 'drying', 'low', 'ready', 'liquor', 'usedUp'] as const
 export type LoftGroup = (typeof LOFT_GROUPS)[number]
 
 export interface LoftLot extends Lot {

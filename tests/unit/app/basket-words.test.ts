@@ -41,6 +41,7 @@ const row = (fields: Partial<BasketRow> = {}): BasketRow => ({
   pots: 0,
   isGone: false,
   bath: null,
+  inPot: null,
   treatments: [done('wash')],
   ...fields,
 })

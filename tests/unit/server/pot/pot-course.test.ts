@@ -54,6 +54,15 @@ describe('a planned pot', () => {
     await expect(here.light(lit)).rejects.toMatchObject(refusal(409, 'was lit on 2026-09-09'))
   })
 
+  test('once lit its pieces are told as in it, and a lot that it used up can still be found', async () => {
+    const pot = await here.light(await here.plan([[lot, 300]], pieces))
+    const [row] = await here.log.basket.named([pieces[0]!.id])
+    expect(row!.inPot).toBe(pot.code)
+    const { groups } = await here.log.loft.view('2026-09-09')
+    const usedUp = groups.find(({ group }) => group === 'usedUp')!
+    expect(usedUp.lots.map(({ id }) => id)).toEqual([lot.id])
+  })
+
   test('lighting is undone wholly: grams and pieces are free again', async () => {
     const pot = await here.plan([[lot, 100]], pieces)
     const { item, changeSetId } = await here.log.pots.change(pot.id, pot.rev, {
