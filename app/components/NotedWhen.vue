@@ -4,6 +4,10 @@ import { NOW, TOLERANCES, type NotedAt } from '~/format/noted-at'
 
 /** When something was noted of: now, or at a time that is known more or less. */
 const when = defineModel<NotedAt>({ required: true })
+const { exact = false } = defineProps<{
+  /** Only its time is kept, not how well it is known. */
+  exact?: boolean
+}>()
 
 const isNow = computed(() => when.value.at === null)
 const text = computed({
@@ -28,6 +32,7 @@ const earlier = () => (when.value = { at: dayjs().format(), toleranceMin: 0 })
         class="time"
       />
       <ElSelect
+        v-if="!exact"
         :model-value="when.toleranceMin"
         aria-label="How well that is known"
         class="tolerance"

@@ -5,6 +5,10 @@ import { formatDuration } from '~~/core/quantity/format-duration'
 export const nowInstant = (at: number | string | Date = Date.now()) =>
   dayjs(at).format('YYYY-MM-DDTHH:mm:ss.SSSZ')
 
+/** An instant of a day of which the hour is not known: noon, or now where noon is still to come. */
+export const noonOf = (date: string) =>
+  nowInstant(Math.min(Date.now(), dayjs(`${date}T12:00`).valueOf()))
+
 /** What is left to the second, or how far it is over: `28:41`, `-02:10`; '' for far things. */
 export function countdownText(due: number, now: number): string {
   const seconds = Math.round((due - now) / 1000)

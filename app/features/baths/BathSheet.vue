@@ -13,7 +13,8 @@ import { piecesText } from '~/features/basket/readiness'
 import GuardList from './GuardList.vue'
 import { agentWords, isLate, schemeWords, STEP_WORDS, stepWords } from './words'
 import { shortDate } from '~/format/dates'
-import { nowInstant, clockText } from '~/format/instants'
+import { clockText } from '~/format/instants'
+import { NOW, timeOf, type NotedAt } from '~/format/noted-at'
 import { formatDuration } from '~~/core/quantity/format-duration'
 
 /** One bath: where it is, what comes next, and what it was made of. */
@@ -29,6 +30,9 @@ watch(
 )
 const justifications = ref<Record<string, string>>({})
 const { failure, busy, write } = useWrite()
+/** When what is noted next was. */
+const when = ref<NotedAt>(NOW)
+const atThen = () => timeOf(when.value).at
 
 const done = computed(() =>
   bath.events.map(({ stepId, at, skipped }) => ({ stepId, skipped, at: Date.parse(at) })),
@@ -59,6 +63,7 @@ const change = (body: BathChange, words: string) =>
   write(async () => {
     const answer = await api.patch<MordantBath>(`baths/${bath.id}`, body, rev.value)
     rev.value = answer.item.rev
+    when.value = NOW
     return answer
   }, words)
 
@@ -68,7 +73,7 @@ const note = (step: BathStep, skipped: boolean) =>
       step: {
         id: newId(),
         stepId: step.id,
-        at: nowInstant(),
+        at: atThen(),
         skipped,
         note: '',
       },
@@ -76,12 +81,12 @@ const note = (step: BathStep, skipped: boolean) =>
     `${bath.code}: ${STEP_WORDS[step.kind].name.toLowerCase()} ${skipped ? 'left out' : 'done'}.`,
   )
 const begin = () =>
-  change({ start: { at: nowInstant(), overrides: overrides.value } }, `Began ${bath.code}.`)
+  change({ start: { at: atThen(), overrides: overrides.value } }, `Began ${bath.code}.`)
 const finish = (how: BathFinish) =>
   write(
     () =>
       api.post<MordantBath>(`moves/finish-bath/${bath.id}`, {
-        at: nowInstant(),
+        at: atThen(),
         finish: how,
       }),
     `Took ${piecesText(bath.pieces.length)} out of ${bath.code}, ${how === 'dried' ? 'dried' : 'held wet'}.`,
@@ -126,6 +131,7 @@ async function setAside() {
         <ElButton @click="note(present.step, true)">Leave it out</ElButton>
       </div>
     </div>
+    <NotedWhen v-if="!bath.endedAt" v-model="when" exact />
     <p v-if="failure" class="wrong" role="alert">{{ failure }}</p>
 
     <template v-if="!bath.startedAt">

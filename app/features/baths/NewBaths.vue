@@ -7,6 +7,7 @@ import { pieceName } from '~/features/basket/readiness'
 import BathPortion from './BathPortion.vue'
 import { useBathForm, type BathSurroundings } from './useBathForm'
 import { first, present } from '~~/core/present'
+import { localToday } from '~/format/dates'
 
 /** Mordant baths for the pieces in hand: one, or several with different mordants in one go. */
 const emit = defineEmits<{ made: [bathId: string] }>()
@@ -37,8 +38,8 @@ const bathIdOf = (pieceId: string) =>
 const toBath = (pieceId: string, bathId: string) =>
   form.moveTo(pieceId, present(form.baths.value.find(({ id }) => id === bathId)))
 
-async function keep(begin: boolean) {
-  const made = await form.keep(begin)
+async function keep(as: 'begun' | 'planned' | 'done') {
+  const made = await form.keep(as)
   if (!made) return
   chosen.clear()
   emit('made', first(made).id)
@@ -101,11 +102,22 @@ const unplaced = computed(() =>
           type="primary"
           :disabled="form.standing.value.length > 0"
           :loading="form.saving.value"
-          @click="keep(true)"
+          @click="keep('begun')"
           >Begin {{ form.baths.value.length > 1 ? 'them' : 'it' }} now</ElButton
         >
-        <ElButton :loading="form.saving.value" @click="keep(false)">Plan for</ElButton>
+        <ElButton :loading="form.saving.value" @click="keep('planned')">Plan for</ElButton>
         <ElInput v-model="form.plannedFor.value" type="date" aria-label="Planned for" class="day" />
+      </div>
+      <div class="row">
+        <ElButton :loading="form.saving.value" @click="keep('done')">Was done on</ElButton>
+        <ElInput
+          v-model="form.doneOn.value"
+          type="date"
+          :max="localToday()"
+          aria-label="Was done on"
+          class="day"
+        />
+        <span class="quiet">For a bath that is over: what it gave its pieces is written down.</span>
       </div>
     </section>
   </div>

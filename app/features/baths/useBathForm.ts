@@ -14,7 +14,7 @@ import type { MordantBath, NewBath } from '~~/shared/schemas/basket/mordant-bath
 import type { ShelfItem } from '~~/shared/schemas/loft/shelf'
 import { agentsFor, weighable, type AgentDraft } from './agents-for'
 import { localToday } from '~/format/dates'
-import { nowInstant } from '~/format/instants'
+import { nowInstant, noonOf } from '~/format/instants'
 import { useApi } from '~/composables/useApi'
 import { useSave } from '~/composables/useSave'
 import { first } from '~~/core/present'
@@ -56,6 +56,7 @@ export function useBathForm(
   const { saving, failure, errors, save } = useSave()
   const baths = ref<BathDraft[]>([])
   const plannedFor = ref(localToday())
+  const doneOn = ref(localToday())
 
   const rowsOf = ({ pieceIds }: BathDraft) => rows().filter(({ id }) => pieceIds.includes(id))
   const fibreOf = (bath: BathDraft) => rowsOf(bath).reduce((sum, { dryG }) => sum + dryG, 0)
@@ -194,16 +195,18 @@ export function useBathForm(
     baths.value.flatMap((bath) => standingGuards(guardsOf(bath), overridesOf(bath))),
   )
 
-  async function keep(begin: boolean): Promise<MordantBath[] | null> {
+  async function keep(as: 'begun' | 'planned' | 'done'): Promise<MordantBath[] | null> {
     const used = baths.value.filter(({ pieceIds }) => pieceIds.length > 0)
-    const startedAt = begin ? nowInstant() : null
+    // of a bath of the past its day is known: noon is in the middle of it
+    const startedAt = as === 'planned' ? null : as === 'begun' ? nowInstant() : noonOf(doneOn.value)
     const body = {
       baths: used.map(({ justifications: _, ...bath }) => ({
         ...bath,
         tempC: bath.tempC ?? undefined,
         overrides: overridesOf({ ...bath, justifications: _ }),
         startedAt,
-        plannedFor: begin ? null : plannedFor.value,
+        endedAt: as === 'done' ? startedAt : null,
+        plannedFor: as === 'planned' ? plannedFor.value : null,
       })),
     }
     let made: MordantBath[] = []
@@ -214,9 +217,10 @@ export function useBathForm(
       ({ items }) => {
         made = items
         const codes = items.map(({ code }) => code).join(', ')
-        return begin
-          ? `Began ${codes}.`
-          : `Planned ${codes} for ${dayjs(plannedFor.value).format('D MMM')}.`
+        if (as === 'begun') return `Began ${codes}.`
+        const [words, day] =
+          as === 'done' ? ['Wrote down', doneOn.value] : ['Planned', plannedFor.value]
+        return `${words} ${codes} ${as === 'done' ? 'of' : 'for'} ${dayjs(day).format('D MMM')}.`
       },
     )
     return done && made
@@ -225,6 +229,7 @@ export function useBathForm(
   return {
     baths,
     plannedFor,
+    doneOn,
     rowsOf,
     fibreOf,
     leftOf,

@@ -1,6 +1,7 @@
 import type { Knex } from 'knex'
 import { AGENTS, isMordant } from '../../../catalogue/agents'
 import { schemeFacts } from '../../../catalogue/mordant-schemes'
+import { standingGuards, type Guard, type Override } from '../../../core/safety/guards'
 import { gramsToWeigh } from '../../../core/mordant/hydrates'
 import { formatMass, formatNumber } from '../../../core/quantity/format-quantity'
 import { wetOutMinOf } from '../../../shared/rules/basket/fibre'
@@ -46,11 +47,14 @@ export const bathKind: RecordKind<MordantBath, NewBath, BathChange, BathQuery> =
     const fibreG = pieces.reduce((sum, { dryG }) => sum + dryG, 0)
     input.agents.forEach((agent, i) => checkAgent(agent, i, input, fibreG))
     if (input.againOf) await checkAgain(trx, input.againOf)
-    const begun = input.startedAt
+    const begun = input.startedAt ?? input.endedAt ?? null
     if (begun) refuseFuture('/startedAt', dateOf(begun), at)
+    const guards = begun ? bathGuardsOf(input, pieces) : []
     await bathRepository(trx).insert(
       {
         ...input,
+        startedAt: begun,
+        overrides: input.endedAt ? asItWasDone(guards, input.overrides) : input.overrides,
         code: await nextTagCode(trx, BATH_PREFIX, yearOf(begun ?? input.plannedFor ?? at)),
         endedAt: null,
         wetOutMin: Math.max(...pieces.map(wetOutMinOf)),
@@ -60,7 +64,7 @@ export const bathKind: RecordKind<MordantBath, NewBath, BathChange, BathQuery> =
       at,
     )
     if (!begun) return
-    refuseStanding(bathGuardsOf(input, pieces), input.overrides)
+    if (!input.endedAt) refuseStanding(guards, input.overrides)
     await takeOut(trx, input.id, input.agents, dateOf(begun), at)
   },
 
@@ -120,6 +124,14 @@ export const bathKind: RecordKind<MordantBath, NewBath, BathChange, BathQuery> =
     if (bath.startedAt) await takeOut(trx, bath.id, bath.agents, dateOf(bath.startedAt), at)
   },
 }
+
+const WRITTEN_AFTERWARDS = 'it was done: written down afterwards'
+
+/** Of a bath that is over, what would have stopped it is kept with it, and stops nothing. */
+const asItWasDone = (guards: readonly Guard[], overrides: readonly Override[]): Override[] => [
+  ...overrides,
+  ...standingGuards(guards, overrides).map(({ code }) => ({ code, why: WRITTEN_AFTERWARDS })),
+]
 
 async function freePieces(trx: Knex, ids: readonly string[]): Promise<Piece[]> {
   const found = new Map(
@@ -229,6 +241,30 @@ function refuseBefore(bath: MordantBath, pointer: string, instant: string, at: s
   )
 }
 
+/** Writes the end of a bath, and what it gave into the histories of its pieces. */
+export async function finishIn(
+  batch: Batch,
+  { baths, pieces }: { baths: BathRecords; pieces: PieceRecords },
+  bath: MordantBath,
+  { at, finish }: FinishBath,
+): Promise<void> {
+  const { trx } = batch
+  await bathRepository(trx).update(bath.id, { ...bath, endedAt: at, finish })
+  await baths.logChange(batch, bath)
+  for (const { pieceId, dryG } of bath.pieces) {
+    const piece = present(await pieceRepository(trx).find(pieceId))
+    for (const [i, agent] of bath.agents.entries()) {
+      const given = givenBy(bath, agent, dateOf(at), finish)
+      await treat(trx, pieceId, dryG, given, batch.at, `/agents/${i}`, {
+        bathId: bath.id,
+        lotId: agent.lotId,
+        basis: bath.againOf ? 'assumed' : 'measured',
+      })
+    }
+    await pieces.logChange(batch, piece)
+  }
+}
+
 /** Takes the pieces of a bath out: what it gave them goes into their histories, as one change. */
 export const bathFinish = (
   database: Database,
@@ -244,20 +280,7 @@ export const bathFinish = (
       if (bath.endedAt) throw stillNeeded(`${bath.code} was finished on ${dateOf(bath.endedAt)}.`)
       if (!bath.startedAt) throw stillNeeded(`${bath.code} is planned, not begun.`)
       refuseBefore(bath, '/at', at, batch.at)
-      await bathRepository(trx).update(id, { ...bath, endedAt: at, finish })
-      await baths.logChange(batch, bath)
-      for (const { pieceId, dryG } of bath.pieces) {
-        const piece = present(await pieceRepository(trx).find(pieceId))
-        for (const [i, agent] of bath.agents.entries()) {
-          const given = givenBy(bath, agent, dateOf(at), finish)
-          await treat(trx, pieceId, dryG, given, batch.at, `/agents/${i}`, {
-            bathId: bath.id,
-            lotId: agent.lotId,
-            basis: bath.againOf ? 'assumed' : 'measured',
-          })
-        }
-        await pieces.logChange(batch, piece)
-      }
+      await finishIn(batch, { baths, pieces }, bath, { at, finish })
       return { item: present(await bathRepository(trx).find(id)), changeSetId: batch.changeSetId }
     }),
 })

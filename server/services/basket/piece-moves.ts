@@ -8,7 +8,7 @@ import { bathRepository } from '../../repositories/mordant-baths'
 import { pieceRepository } from '../../repositories/pieces'
 import { refuseFuture } from '../log/calendar'
 import { atPointer, notFound, stillNeeded, unacceptable } from '../log/failures'
-import type { BathRecords } from './mordant-baths'
+import { finishIn, type BathRecords } from './mordant-baths'
 import type { Batch, Clock } from '../log/records'
 import type { PieceRecords, SetRecords } from './piece-records'
 
@@ -123,13 +123,17 @@ export const pieceMoves = (
         }
       }),
 
-    /** Several baths begun or planned in one go: different mordants for different pieces. */
+    /** Several baths in one go, different mordants for different pieces: planned, begun, or over. */
     baths: (all: NewBath[]) =>
       batch(async (step) => {
         let written = 0
         for (const [i, bath] of all.entries()) {
           const kept = await atPointer(`/baths/${i}`, () => baths.createIn(step, bath))
-          if (kept) written++
+          if (!kept) continue
+          written++
+          if (bath.endedAt) {
+            await finishIn(step, { baths, pieces }, kept, { ...bath, at: bath.endedAt })
+          }
         }
         const items = await bathRepository(step.trx).findMany(all.map(({ id }) => id))
         return { items, changeSetId: written > 0 ? step.changeSetId : null }

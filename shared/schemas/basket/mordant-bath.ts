@@ -88,6 +88,8 @@ export interface NewBath extends BathSetup {
   pieceIds: string[]
   /** null: planned, not begun. */
   startedAt: string | null
+  /** For a bath that is written down once it is over: when its pieces came out. */
+  endedAt?: string | null
   overrides: Override[]
 }
 

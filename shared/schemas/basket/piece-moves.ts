@@ -1,5 +1,5 @@
 import Joi from 'joi'
-import { idField } from '../log/common'
+import { idField, instantField } from '../log/common'
 import { newBathSchema, type NewBath } from './mordant-bath'
 import { newPieceSchema, type NewPiece } from './piece'
 import { newPieceSetSchema, type NewPieceSet } from './piece-set'
@@ -18,9 +18,14 @@ export const manyPiecesSchema = Joi.object<ManyPieces>({
   baths: Joi.array().items(newBathSchema).max(12).unique('id').default([]),
 })
 
-/** Several baths begun or planned in one go: different mordants for different pieces. */
+/** Several baths in one go, different mordants for different pieces: planned, begun, or over. */
 export const manyBathsSchema = Joi.object<{ baths: NewBath[] }>({
-  baths: Joi.array().items(newBathSchema).min(1).max(12).unique('id').required(),
+  baths: Joi.array()
+    .items(newBathSchema.keys({ endedAt: instantField.allow(null).default(null) }))
+    .min(1)
+    .max(12)
+    .unique('id')
+    .required(),
 })
 
 /** One thing done to many pieces. */
