@@ -8,23 +8,35 @@ export const MEASURES = {
   cone: 'cones',
   handful: 'handfuls',
   jar: 'jars (1 L)',
-  bag: 'bags',
+  bag: 'shopping bags (8 L)',
   bucket: 'buckets (10 L)',
 } as const
 export type Measure = keyof typeof MEASURES
 export const MEASURE_KEYS = keysOf(MEASURES)
 
-type Typical = Partial<Record<Measure, number>>
+/** L of each measure that is filled, not counted. */
+const VOLUME_L: Partial<Record<Measure, number>> = { jar: 1, bag: 8, bucket: 10 }
 
-/** g each, fresh and loosely filled: typical, from memory. */
-const LOOSE_FLOWERS: Typical = { handful: 12, jar: 90, bucket: 900 }
-const LOOSE_LEAVES: Typical = { handful: 10, jar: 80, bucket: 800 }
-const CHIPS: Typical = { handful: 40, jar: 250, bucket: 2500 }
+interface Bulk {
+  /** g fresh in a litre, loosely filled. */
+  gPerL: number
+  /** g fresh in a handful. */
+  handfulG: number
+  /** g fresh of one piece, head or cone. */
+  each?: Partial<Record<'piece' | 'head' | 'cone', number>>
+}
 
-const TYPICAL_G: Partial<Record<Part, Typical>> = {
-  petal: { ...LOOSE_FLOWERS, handful: 8 },
-  flowerHead: { ...LOOSE_FLOWERS, head: 1.5 },
-  floweringTop: { ...LOOSE_FLOWERS, head: 6 },
+const LOOSE_FLOWERS: Bulk = { gPerL: 90, handfulG: 12 }
+const LOOSE_LEAVES: Bulk = { gPerL: 80, handfulG: 10 }
+const CHIPS: Bulk = { gPerL: 250, handfulG: 40 }
+const ROOTS: Bulk = { gPerL: 500, handfulG: 90 }
+const LUMPS: Bulk = { gPerL: 500, handfulG: 60 }
+
+/** Typical, from memory, where nothing else is said. */
+const BULK: Record<Part, Bulk> = {
+  petal: { ...LOOSE_FLOWERS, handfulG: 8 },
+  flowerHead: { ...LOOSE_FLOWERS, each: { head: 1.5 } },
+  floweringTop: { ...LOOSE_FLOWERS, each: { head: 6 } },
   leaf: LOOSE_LEAVES,
   wholeHerb: LOOSE_LEAVES,
   stem: LOOSE_LEAVES,
@@ -32,22 +44,39 @@ const TYPICAL_G: Partial<Record<Part, Typical>> = {
   twig: CHIPS,
   innerBark: CHIPS,
   bark: CHIPS,
-  root: { handful: 90, jar: 500, bucket: 5000 },
-  rhizome: { handful: 90, jar: 500, bucket: 5000 },
-  berry: { handful: 80, jar: 600, bucket: 6000 },
-  husk: { piece: 25, handful: 90, jar: 500, bucket: 5000 },
-  nut: { piece: 10, handful: 60, jar: 500, bucket: 5000 },
+  root: ROOTS,
+  rhizome: ROOTS,
+  berry: { gPerL: 600, handfulG: 80 },
+  husk: { gPerL: 500, handfulG: 90, each: { piece: 25 } },
+  nut: { ...LUMPS, each: { piece: 10 } },
   // seeds of seven heads about 48 g: common practice, no source
-  seed: { head: 48 / 7, handful: 40, jar: 350 },
-  pod: { piece: 3, handful: 30, jar: 200 },
-  cone: { cone: 1, handful: 12, jar: 120, bucket: 1200 },
-  gall: { piece: 3, handful: 40, jar: 300 },
+  seed: { gPerL: 350, handfulG: 40, each: { head: 48 / 7 } },
+  pod: { gPerL: 200, handfulG: 30, each: { piece: 3 } },
+  cone: { gPerL: 120, handfulG: 12, each: { cone: 1 } },
+  gall: { gPerL: 300, handfulG: 40, each: { piece: 3 } },
   heartwood: CHIPS,
-  thallus: { handful: 8, jar: 60 },
-  fruitBody: { piece: 40, handful: 60, jar: 300, bucket: 3000 },
-  cap: { piece: 5, handful: 30, jar: 150 },
+  thallus: { gPerL: 60, handfulG: 8 },
+  fruitBody: { gPerL: 300, handfulG: 60, each: { piece: 40 } },
+  cap: { gPerL: 150, handfulG: 30, each: { piece: 5 } },
 }
 
-/** What one of a measure typically weighs fresh, g; null where nobody can say. */
-export const typicalGramsEach = (part: Part, measure: Measure): number | null =>
-  TYPICAL_G[part]?.[measure] ?? null
+/** Dried leaves in a bucket crumple together: twice as many of them lie in it as fresh. From memory. */
+const SETTLED = 2
+
+/**
+ * What one of a measure typically weighs, g; null where such a part is not counted so.
+ *
+ * @param dryFraction of the fresh mass: of what is counted dried
+ */
+export function typicalGramsEach(
+  part: Part,
+  measure: Measure,
+  state: 'fresh' | 'dried' | 'frozen' = 'fresh',
+  dryFraction = 1,
+): number | null {
+  const { gPerL, handfulG, each = {} } = BULK[part]
+  const filledG = measure === 'handful' ? handfulG : gPerL * (VOLUME_L[measure] ?? 0)
+  if (filledG > 0) return state === 'dried' ? filledG * Math.min(1, dryFraction * SETTLED) : filledG
+  const eachG = each[measure as keyof typeof each] ?? null
+  return eachG !== null && state === 'dried' ? eachG * dryFraction : eachG
+}

@@ -108,8 +108,9 @@ export function useWeighIn(patches: () => Patch[], containers: () => Container[]
   /** g of one of the chosen measure; null where nobody knows. */
   const each = computed(() => {
     const { source, measure, state } = draft
-    if (!source || state === 'dried') return null
-    return known.value?.each[measure] ?? gramsEach([], typicalGramsEach(source.part, measure))
+    if (!source) return null
+    const typical = typicalGramsEach(source.part, measure, state, source.dryFraction)
+    return known.value?.each[state][measure] ?? gramsEach([], typical)
   })
 
   /** g; null while it cannot be told. */

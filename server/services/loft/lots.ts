@@ -1,5 +1,5 @@
 import type { Knex } from 'knex'
-import { typicalGramsEach, type Measure } from '../../../catalogue/measures'
+import { typicalGramsEach } from '../../../catalogue/measures'
 import type { Basis, PlantState } from '../../../core/harvest/dry-fraction'
 import { gramsEach } from '../../../core/harvest/counted'
 import { usefulShare } from '../../../core/harvest/contents'
@@ -161,7 +161,7 @@ async function amountOf(
   if (netG !== undefined) return { massG: netG, basis: 'measured' }
   if (grossG !== undefined) return { massG: weighedG(grossG, tareG), basis: 'measured' }
   const weighed = await weighedCounts(trx, sourceId, present(measure), state)
-  const typical = typicalG(source, present(measure), state)
+  const typical = typicalGramsEach(source.part, present(measure), state, source.dryFraction)
   const each = gramsEach(weighed, typical)
   if (each) {
     return {
@@ -173,17 +173,6 @@ async function amountOf(
     '/measure',
     `What one of these weighs is not known for ${source.commonName} ${state}: weigh some once, with their number.`,
   )
-}
-
-/** Dried leaves in a bucket crumple together: twice as many of them lie in it as fresh. From memory. */
-const SETTLED = 2
-
-/** What one of a measure typically weighs, g; null where nobody can say. */
-function typicalG(source: Source, measure: Measure, state: NewLot['state']): number | null {
-  const freshG = typicalGramsEach(source.part, measure)
-  if (freshG === null || state !== 'dried') return freshG
-  const isVolume = ['handful', 'jar', 'bag', 'bucket'].includes(measure)
-  return freshG * Math.min(1, source.dryFraction * (isVolume ? SETTLED : 1))
 }
 
 function weighedG(grossG: number, tareG: number): number {

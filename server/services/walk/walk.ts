@@ -61,11 +61,14 @@ export const walkService = (db: Knex, enoughOf: (sourceId: string) => Promise<En
       if (!source || source.setAsideAt) throw notFound('source', id)
       const dry = lookUp(await drynessOf(db, [source]), id)
       const ratioDry = await ratioOf(source, dry, enoughOf)
-      const each: SourceOnWalk['each'] = {}
-      for (const measure of MEASURE_KEYS) {
-        const weighed = await weighedCounts(db, id, measure, 'fresh')
-        const grams = gramsEach(weighed, typicalGramsEach(source.part, measure))
-        if (grams) each[measure] = grams
+      const each: SourceOnWalk['each'] = { fresh: {}, dried: {} }
+      for (const state of ['fresh', 'dried'] as const) {
+        for (const measure of MEASURE_KEYS) {
+          const weighed = await weighedCounts(db, id, measure, state)
+          const typical = typicalGramsEach(source.part, measure, state, dry.value)
+          const grams = gramsEach(weighed, typical)
+          if (grams) each[state][measure] = grams
+        }
       }
       const wishes = (await openWishes(db)).filter(({ sourceId }) => sourceId === id)
       const stock = inDryMatter(await stockRows(db, [id]), new Map([[id, dry]])).get(id)

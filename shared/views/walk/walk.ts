@@ -65,8 +65,8 @@ export interface SourceOnWalk {
     measure: Measure | null
     host: string
   } | null
-  /** Grams each, by measure, fresh. */
-  each: Partial<Record<Measure, GramsEach>>
+  /** Grams each, by measure. */
+  each: Record<'fresh' | 'dried', Partial<Record<Measure, GramsEach>>>
   rate: PickingRate | null
   /** g air-dry plant per g dry fibre: usual, or what swatches say is enough. */
   ratioDry: { value: number; basis: 'learnt' | 'usual'; n: number } | null

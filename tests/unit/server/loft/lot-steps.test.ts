@@ -135,9 +135,17 @@ describe('counted instead of weighed', () => {
   })
 
   test('what nobody knows is asked for', async () => {
-    await expect(here.lot({ count: 3, measure: 'bag' })).rejects.toMatchObject(
+    await expect(here.lot({ count: 3, measure: 'cone' })).rejects.toMatchObject(
       refusal(422, 'weigh some once'),
     )
+  })
+
+  test('half a bag is enough to go on with: marked as typical, fresh and dried', async () => {
+    const half = { count: 0.5, measure: 'bag' as const }
+    expect(await here.lot(half)).toMatchObject({ netG: 360, amountBasis: 'typical' })
+    const dried = await here.lot({ ...half, state: 'dried' })
+    expect(dried.amountBasis).toBe('typical')
+    expect(dried.netG).toBeCloseTo(360 * 2 * 0.18, 3)
   })
 })
 
