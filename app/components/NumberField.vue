@@ -7,12 +7,15 @@ const {
   unit = '',
   hint = '',
   error = '',
+  placeholder = '',
   bare = false,
 } = defineProps<{
   label: string
   unit?: string
   hint?: string
   error?: string
+  /** Shown while nothing is typed: no fact. */
+  placeholder?: string
   bare?: boolean
 }>()
 const value = defineModel<number | null>({ required: true })
@@ -58,6 +61,7 @@ function left() {
       :model-value="text"
       inputmode="decimal"
       autocomplete="off"
+      :placeholder="placeholder"
       :aria-describedby="described"
       :aria-invalid="invalid"
       @update:model-value="typed"

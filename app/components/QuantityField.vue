@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { parseQuantity } from '~~/core/quantity/parse-quantity'
-import { formatMass, formatTemperature, formatVolume } from '~~/core/quantity/format-quantity'
+import { defaultUnits } from '~~/core/quantity/unit-choice'
 import type { QuantityKind } from '~~/core/quantity/units'
+import { formatMass, formatTemperature, formatVolume, units } from '~/format/quantities'
 import { messageOf } from '~~/core/present'
 
 /** A mass, volume or temperature typed in any unit; speaks to its page in g, L or °C. */
@@ -11,6 +12,8 @@ const {
   error = '',
   hint = '',
   bare = false,
+  placeholder = '',
+  gPerMl = 0,
 } = defineProps<{
   label: string
   kind?: QuantityKind
@@ -18,39 +21,75 @@ const {
   hint?: string
   /** The label is said, not shown: the words around it say it already. */
   bare?: boolean
+  /** Shown while nothing is typed: no fact. */
+  placeholder?: string
+  /** Of a powder that may be told by the spoon; 0: by mass alone. */
+  gPerMl?: number
 }>()
 
 /** g, L or °C; null while empty or unreadable. */
 const amount = defineModel<number | null>({ required: true })
 
-const UNIT = { mass: 'g', volume: 'L', temperature: '°C' } as const
 const FORMAT = { mass: formatMass, volume: formatVolume, temperature: formatTemperature }
+/** No open pot is hotter, whatever its salts. */
+const HOTTEST_C = 105
+
 const text = ref('')
 const misread = ref('')
+const unit = computed(() => defaultUnits(units.value)[kind])
+const isBare = computed(() => /^[\d.,\s/]*$/.test(text.value))
 
 /** Said where another unit was typed: what it comes to. */
 const echo = computed(() => {
-  if (amount.value === null || /^[\d.,\s]*(g|l|°?\s*c)?$/i.test(text.value)) return ''
-  return `= ${FORMAT[kind](amount.value)}`
+  if (amount.value === null || isBare.value) return ''
+  const typed = text.value.replace(/[\d.,\s/°]/g, '').toLowerCase()
+  if (typed === unit.value.replace('°', '').toLowerCase()) return ''
+  return `= ${isBySpoon.value ? '~' : ''}${FORMAT[kind](amount.value)}`
+})
+const isBySpoon = computed(() => kind === 'mass' && gPerMl > 0 && readAs('volume') !== null)
+/** A bare number that no pot reaches in °C was meant in °F. */
+const asFahrenheit = computed(() => {
+  if (kind !== 'temperature' || !isBare.value || unit.value !== '°C') return null
+  return amount.value !== null && amount.value > HOTTEST_C ? `${text.value.trim()} F` : null
 })
 
 watch(
-  amount,
-  (value) => {
-    if (value === read()) return
+  [amount, unit],
+  ([value], [, before]) => {
+    if (before === unit.value && isSame(value, read())) return
     misread.value = ''
-    text.value = value === null ? '' : `${Math.round(value * 1000) / 1000}`
+    text.value = value === null ? '' : inUnit(value)
   },
   { immediate: true },
 )
 
-function read(): number | null {
-  if (!text.value.trim()) return null
+/** The same but for what a unit's conversion loses. */
+const isSame = (a: number | null, b: number | null) =>
+  a === b || (a !== null && b !== null && Math.abs(a - b) <= 1e-9 * Math.abs(a))
+
+/** A number alone, of the unit that stands behind the field. */
+function inUnit(value: number): string {
+  const one = parseQuantity(`1 ${unit.value}`, kind, { system: units.value.volume })
+  const zero = kind === 'temperature' ? parseQuantity(`0 ${unit.value}`, kind).si : 0
+  return `${Math.round(((value - zero) / (one.si - zero)) * 1000) / 1000}`
+}
+
+function readAs(as: QuantityKind): number | null {
   try {
-    return parseQuantity(text.value, kind, { defaultUnit: UNIT[kind] }).si
+    const { volume: system } = units.value
+    const defaultUnit = as === kind ? unit.value : undefined
+    return parseQuantity(text.value, as, { system, defaultUnit }).si
   } catch {
     return null
   }
+}
+
+function read(): number | null {
+  if (!text.value.trim()) return null
+  const plain = readAs(kind)
+  if (plain !== null || kind !== 'mass' || gPerMl === 0) return plain
+  const volumeL = readAs('volume')
+  return volumeL === null ? null : volumeL * 1000 * gPerMl
 }
 
 function typed(value: string) {
@@ -61,9 +100,9 @@ function typed(value: string) {
 
 /** Complains only when the hand has left the field: half a number is no error yet. */
 function left() {
-  if (!text.value.trim()) return
+  if (!text.value.trim() || read() !== null) return
   try {
-    parseQuantity(text.value, kind, { defaultUnit: UNIT[kind] })
+    parseQuantity(text.value, kind, { defaultUnit: unit.value, system: units.value.volume })
   } catch (problem) {
     misread.value = messageOf(problem)
   }
@@ -71,23 +110,46 @@ function left() {
 </script>
 
 <template>
-  <LabeledField
-    v-slot="{ id, described, invalid }"
-    :label="label"
-    :bare="bare"
-    :unit="UNIT[kind]"
-    :hint="echo || hint"
-    :error="misread || error"
-  >
-    <ElInput
-      :id="id"
-      :model-value="text"
-      inputmode="text"
-      autocomplete="off"
-      :aria-describedby="described"
-      :aria-invalid="invalid"
-      @update:model-value="typed"
-      @blur="left"
-    />
-  </LabeledField>
+  <div class="quantity">
+    <LabeledField
+      v-slot="{ id, described, invalid }"
+      :label="label"
+      :bare="bare"
+      :unit="unit"
+      :hint="echo || hint"
+      :error="misread || error"
+    >
+      <ElInput
+        :id="id"
+        :model-value="text"
+        inputmode="text"
+        autocomplete="off"
+        :placeholder="placeholder"
+        :aria-describedby="described"
+        :aria-invalid="invalid"
+        @update:model-value="typed"
+        @blur="left"
+      />
+    </LabeledField>
+    <button v-if="asFahrenheit" type="button" class="link" @click="typed(asFahrenheit)">
+      No pot gets so hot: {{ asFahrenheit }} is meant
+    </button>
+  </div>
 </template>
+
+<style scoped>
+.quantity {
+  min-width: 0;
+}
+
+.link {
+  padding: 0;
+  border: 0;
+  background: none;
+  color: var(--juniper);
+  font-size: 13px;
+  text-align: left;
+  text-decoration: underline;
+  cursor: pointer;
+}
+</style>

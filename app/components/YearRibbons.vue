@@ -2,7 +2,7 @@
 import dayjs from 'dayjs'
 import { scaleLinear, scaleSqrt } from 'd3-scale'
 import { PARTS } from '~~/catalogue/parts'
-import { formatMass } from '~~/core/quantity/format-quantity'
+import { formatMass } from '~/format/quantities'
 import type { WalkRow } from '~~/shared/views/walk/walk'
 import { moreText, orderedRows, windowText } from '~/features/today/windows'
 import { present } from '~~/core/present'

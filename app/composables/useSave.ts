@@ -1,3 +1,4 @@
+import { inUnits } from '~/format/quantities'
 import type { ObjectSchema } from 'joi'
 import { ref } from 'vue'
 import { InputError } from '~~/core/input-error'
@@ -18,7 +19,9 @@ export function useSave() {
   const errors = ref<Record<string, string>>({})
 
   function complain(list: { pointer: string; detail: string }[]) {
-    errors.value = Object.fromEntries(list.map(({ pointer, detail }) => [pointer, inWords(detail)]))
+    errors.value = Object.fromEntries(
+      list.map(({ pointer, detail }) => [pointer, inUnits(inWords(detail))]),
+    )
   }
 
   /**
@@ -44,7 +47,7 @@ export function useSave() {
       if (error instanceof ValidationError) complain(error.errors)
       else if (error instanceof InputError) complain([{ ...error, detail: error.message }])
       else if (error instanceof ApiProblem && error.problem.errors) complain(error.problem.errors)
-      else failure.value = messageOf(error)
+      else failure.value = inUnits(messageOf(error))
       return null
     } finally {
       saving.value = false

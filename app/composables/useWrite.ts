@@ -1,3 +1,4 @@
+import { inUnits } from '~/format/quantities'
 import { ref } from 'vue'
 import { useSession } from '~/stores/session'
 import { messageOf } from '~~/core/present'
@@ -24,7 +25,7 @@ export function useWrite() {
       session.saved(words, changeSetId)
       return true
     } catch (error) {
-      failure.value = messageOf(error)
+      failure.value = inUnits(messageOf(error))
       return false
     } finally {
       busy.value = false

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { formatMass } from '~~/core/quantity/format-quantity'
+import { formatMass } from '~/format/quantities'
 import type { BasketRow, BasketView } from '~~/shared/views/basket/basket'
 import type { Piece } from '~~/shared/schemas/basket/piece'
 import BasketList from '~/features/basket/BasketList.vue'

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { schemeFacts } from '~~/catalogue/mordant-schemes'
-import { formatMass } from '~~/core/quantity/format-quantity'
+import { formatMass } from '~/format/quantities'
 import { stepNow } from '~~/core/mordant/bath-steps'
 import type { BasketRow } from '~~/shared/views/basket/basket'
 import type { Page } from '~~/shared/schemas/log/common'

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { PARTS } from '~~/catalogue/parts'
 import { wayFacts } from '~~/catalogue/ways'
-import { formatMass, formatRatio } from '~~/core/quantity/format-quantity'
+import { formatRatio } from '~~/core/quantity/format-quantity'
+import { formatMass, inUnits } from '~/format/quantities'
 import type { BasketRow } from '~~/shared/views/basket/basket'
 import type { CurveView } from '~~/shared/views/strength/curve'
 import type { OnTheHob } from '~~/shared/views/pot/hob'
@@ -159,7 +160,7 @@ useHead({ title: 'On the hob · Juniper Haze' })
         <h3 id="notes">Notes</h3>
         <ol class="notes" tabindex="0" aria-labelledby="notes">
           <li v-for="each in notes" :key="each.id">
-            <span class="quiet">{{ each.time }}</span> {{ each.words }}
+            <span class="quiet">{{ each.time }}</span> {{ inUnits(each.words) }}
             <span v-if="each.note" class="quiet">{{ each.note }}</span>
           </li>
         </ol>

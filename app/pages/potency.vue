@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { PARTS } from '~~/catalogue/parts'
-import { formatMass, formatNumber, formatRatio } from '~~/core/quantity/format-quantity'
+import { formatNumber, formatRatio } from '~~/core/quantity/format-quantity'
+import { formatMass } from '~/format/quantities'
 import { hasEstimate, type LotAnswer } from '~~/core/strength/lot-potency'
 import { sentenceSpan } from '~~/core/strength/sentences'
 import type { LotFacts } from '~~/shared/views/strength/dyed-lot'

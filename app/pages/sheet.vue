@@ -4,12 +4,14 @@ import { agentFacts } from '~~/catalogue/agents'
 import { wayFacts } from '~~/catalogue/ways'
 import type { RecipeCard } from '~~/core/formats/recipe-card'
 import { courseSteps } from '~~/core/pot/course'
+import { formatNumber, formatRatio } from '~~/core/quantity/format-quantity'
 import {
   formatMass,
-  formatNumber,
-  formatRatio,
+  formatTemperature,
   formatVolume,
-} from '~~/core/quantity/format-quantity'
+  inUnits,
+  temperatureUnit,
+} from '~/format/quantities'
 import { againOf } from '~~/shared/rules/pot/course'
 import type { Pot } from '~~/shared/schemas/pot/pot'
 import SheetPieces from '~/features/hob/SheetPieces.vue'
@@ -114,7 +116,7 @@ useHead({ title: 'Sheet · Juniper Haze' })
         <ul>
           <li>
             Hottest with the pieces in:
-            {{ data.card.tempC === null ? 'not read' : `${formatNumber(data.card.tempC)} °C` }}
+            {{ data.card.tempC === null ? 'not read' : formatTemperature(data.card.tempC) }}
           </li>
           <li>
             Time in:
@@ -124,7 +126,7 @@ useHead({ title: 'Sheet · Juniper Haze' })
             Final pH:
             {{ data.card.finalPh === null ? 'not read' : formatNumber(data.card.finalPh, 3) }}
           </li>
-          <li v-for="words in data.card.departures" :key="words">{{ words }}</li>
+          <li v-for="words in data.card.departures" :key="words">{{ inUnits(words) }}</li>
         </ul>
       </section>
       <section v-else>
@@ -133,7 +135,7 @@ useHead({ title: 'Sheet · Juniper Haze' })
           <thead>
             <tr>
               <th>time</th>
-              <th>°C</th>
+              <th>{{ temperatureUnit() }}</th>
               <th>pH</th>
               <th>looks</th>
             </tr>
@@ -155,9 +157,10 @@ useHead({ title: 'Sheet · Juniper Haze' })
         <li v-for="step in steps" :key="step.id">
           <span class="box" /> <span class="at">{{ step.at }}</span>
           <span
-            >{{ step.words }}
+            >{{ inUnits(step.words) }}
             <span class="quiet"
-              >{{ formatDuration(step.minutes) }}{{ step.tempC ? `, ${step.tempC} °C` : ''
+              >{{ formatDuration(step.minutes)
+              }}{{ step.tempC ? `, ${formatTemperature(step.tempC)}` : ''
               }}{{ step.look ? `. ${step.look}` : '' }}</span
             ></span
           >
@@ -167,7 +170,7 @@ useHead({ title: 'Sheet · Juniper Haze' })
     </section>
     <SheetPieces :card="data.card" :pot="data.pot" :is-card="isCard" />
     <footer>
-      <p v-for="words in data.card.cautions" :key="words">{{ words }}</p>
+      <p v-for="words in data.card.cautions" :key="words">{{ inUnits(words) }}</p>
       <p v-if="data.card.note">{{ data.card.note }}</p>
     </footer>
   </article>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { AGENTS, FORM_WORDS, NOT_OFFERED, type Agent } from '~~/catalogue/agents'
-import { formatMass } from '~~/core/quantity/format-quantity'
+import { formatMass } from '~/format/quantities'
 import type { ShelfView } from '~~/shared/views/loft/shelf'
 import BasketNav from '~/features/basket/BasketNav.vue'
 import ShelfForm from '~/features/shelf/ShelfForm.vue'

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import QRCode from 'qrcode'
-import { formatMass } from '~~/core/quantity/format-quantity'
+import { formatMass } from '~/format/quantities'
 import type { BasketRow } from '~~/shared/views/basket/basket'
 import { treatmentWords } from '~~/shared/rules/basket/fibre'
 import type { JarView } from '~~/shared/schemas/loft/jar'

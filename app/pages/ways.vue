@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { inUnits } from '~/format/quantities'
 import { WAY_KEYS, wayFacts, type Way } from '~~/catalogue/ways'
 import type { OwnWay } from '~~/shared/schemas/pot/own-way'
 import PotNav from '~/features/pot/PotNav.vue'
@@ -63,7 +64,7 @@ useHead({ title: 'Ways · Juniper Haze' })
           >
         </div>
       </div>
-      <p>{{ facts.words }}</p>
+      <p>{{ inUnits(facts.words) }}</p>
       <EditWay
         v-if="editing"
         :key="editing + openKey"

@@ -1,4 +1,12 @@
-import { formatMass, formatNumber, formatRatio, formatVolume } from '../quantity/format-quantity'
+import {
+  formatMass,
+  formatNumber,
+  formatRatio,
+  formatTemperature,
+  formatVolume,
+} from '../quantity/format-quantity'
+import { inUnits } from '../quantity/in-units'
+import { METRIC_UNITS, type UnitChoice } from '../quantity/unit-choice'
 import { formatDuration } from '../quantity/format-duration'
 
 /** What a pot's recipe card tells: everything but where anything grew. */
@@ -45,18 +53,25 @@ export interface RecipeCard {
 const PLAIN = /[\\`*_{}[\]<>#|]/g
 /** Words that are no markup, whatever was typed. */
 const plain = (text: string) => text.replace(/\s+/g, ' ').replace(PLAIN, (sign) => `\\${sign}`)
-const unread = (value: number | null, unit: string) =>
-  value === null ? 'not noted' : `${formatNumber(value)}${unit}`
 
-/** A recipe card as Markdown (CommonMark, with a table as GitHub writes it). */
-export function recipeMarkdown(card: RecipeCard): string {
+/**
+ * A recipe card as Markdown (CommonMark, with a table as GitHub writes it).
+ *
+ * @param units in which its reader weighs, pours and reads heat
+ */
+export function recipeMarkdown(card: RecipeCard, units: UnitChoice = METRIC_UNITS): string {
+  const mass = (massG: number) => formatMass(massG, units.mass)
+  const volume = (volumeL: number) => formatVolume(volumeL, 3, units.volume)
+  const own = (text: string) => plain(inUnits(text, units))
+  const noted = (value: number | null, words: (value: number) => string) =>
+    value === null ? 'not noted' : words(value)
   const line = (label: string, value: string) => `- **${label}:** ${value}`
   const rows = card.pieces.map(
     ({ code, fibre, dryG, mordant, minutes, hex, basis, handle }) =>
       `| ${[
         code,
         plain(fibre),
-        formatMass(dryG),
+        mass(dryG),
         mordant,
         minutes === null ? 'as the pot' : formatDuration(minutes),
         hex ? `${hex} (${basis})` : 'not read',
@@ -70,34 +85,43 @@ export function recipeMarkdown(card: RecipeCard): string {
     '',
     ...card.plants.map(
       ({ name, scientificName, part, state, massG, dryG }) =>
-        `- ${formatMass(massG)} ${plain(name)} ${part} (*${plain(scientificName)}*), ${state} = ${formatMass(dryG)} dry`,
+        `- ${mass(massG)} ${plain(name)} ${part} (*${plain(scientificName)}*), ${state} = ${mass(dryG)} dry`,
     ),
-    line('Fibre', `${formatMass(card.fibreG)} dry`),
+    line('Fibre', `${mass(card.fibreG)} dry`),
     line(
       'Ratio',
       card.ratioDry === null
         ? 'not known'
         : `${formatRatio(card.ratioAsWeighed)} as weighed, ${formatRatio(card.ratioDry)} dry`,
     ),
-    line('Water', card.waterL === null ? 'not noted' : formatVolume(card.waterL)),
-    line('Hottest with the pieces in', unread(card.tempC, ' °C')),
-    line('Time in', card.minutes === null ? 'not noted' : formatDuration(card.minutes)),
-    line('Final pH', unread(card.finalPh, '')),
+    line('Water', noted(card.waterL, volume)),
+    line(
+      'Hottest with the pieces in',
+      noted(card.tempC, (tempC) => formatTemperature(tempC, units.temperature)),
+    ),
+    line('Time in', noted(card.minutes, formatDuration)),
+    line('Final pH', noted(card.finalPh, formatNumber)),
     ...card.additions.map(({ agent, massG }) =>
-      line('Added', `${massG === null ? 'some' : formatMass(massG)} ${agent}`),
+      line('Added', `${massG === null ? 'some' : mass(massG)} ${agent}`),
     ),
     '',
     '## Steps',
     '',
-    ...card.steps.map((step, i) => `${i + 1}. ${plain(step)}`),
+    ...card.steps.map((step, i) => `${i + 1}. ${own(step)}`),
     '',
     '## Pieces',
     '',
     '| tag | fibre | dry | mordant | time in | colour | feel |',
     '| --- | --- | --- | --- | --- | --- | --- |',
     ...rows,
-    ...section('Otherwise than planned', card.departures),
-    ...section('Mind', card.cautions),
+    ...section(
+      'Otherwise than planned',
+      card.departures.map((text) => inUnits(text, units)),
+    ),
+    ...section(
+      'Mind',
+      card.cautions.map((text) => inUnits(text, units)),
+    ),
     ...(card.note ? ['', '## Note', '', plain(card.note)] : []),
     '',
   ].join('\n')

@@ -1,4 +1,5 @@
-import { celsiusToF, G_PER_OZ } from './units'
+import { present } from '../present'
+import { celsiusToF, findUnit, G_PER_OZ, type MeasureSystem } from './units'
 
 /** Which units a user reads masses in. */
 export type MassSystem = 'metric' | 'avoirdupois'
@@ -36,9 +37,36 @@ const ML_PER_L = 1000
 /** Below it a jug is read in millilitres. */
 const LEAST_SAID_IN_L = 0.2
 
-/** Litres as people read them: `2.5 L`, `80 mL`. */
-export function formatVolume(volumeL: number | null, figures = 3): string {
+/** Measures by which a kitchen says a volume, the smallest first: each up to so many litres. */
+const MEASURES: Record<'us' | 'imperial', { unit: string; upToL: number }[]> = {
+  us: [
+    { unit: 'tsp', upToL: 0.0147 },
+    { unit: 'tbsp', upToL: 0.059 },
+    { unit: 'cup', upToL: 0.946 },
+    { unit: 'qt', upToL: 3.785 },
+    { unit: 'gal', upToL: Infinity },
+  ],
+  imperial: [
+    { unit: 'tsp', upToL: 0.0149 },
+    { unit: 'tbsp', upToL: 0.059 },
+    { unit: 'fl oz', upToL: 0.568 },
+    { unit: 'pt', upToL: 4.546 },
+    { unit: 'gal', upToL: Infinity },
+  ],
+}
+
+/** Litres as people read them: `2.5 L`, `80 mL`; or `1.5 cups`, `2.64 qt`. */
+export function formatVolume(
+  volumeL: number | null,
+  figures = 3,
+  system: MeasureSystem = 'metric',
+): string {
   if (volumeL === null) return '\u2013'
+  if (system !== 'metric') {
+    const { unit } = present(MEASURES[system].find(({ upToL }) => Math.abs(volumeL) < upToL))
+    const value = formatNumber(volumeL / present(findUnit(unit, 'volume', system)).si, figures)
+    return `${value} ${unit === 'cup' && value !== '1' ? 'cups' : unit}`
+  }
   return Math.abs(volumeL) < LEAST_SAID_IN_L
     ? `${formatNumber(volumeL * ML_PER_L, Math.min(figures, 2))} mL`
     : `${formatNumber(volumeL, figures)} L`

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { formatMass } from '~~/core/quantity/format-quantity'
+import { formatMass } from '~/format/quantities'
 import type { BasketRow } from '~~/shared/views/basket/basket'
 import { marksOf, pieceName, readinessLine } from './readiness'
 

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { formatMass } from '~~/core/quantity/format-quantity'
+import { formatMass } from '~/format/quantities'
 import { newId } from '~~/shared/ids'
 import { limitsSentence, strictest } from '~~/core/fibre/limits'
 import { lookAlikes } from '~~/core/fibre/marks'

@@ -2,7 +2,7 @@
 import { MORDANT_KEYS, MORDANTS, type Mordant } from '~~/catalogue/agents'
 import { FIBRE_KEYS, FIBRES } from '~~/catalogue/fibres'
 import { limitsSentence } from '~~/core/fibre/limits'
-import { formatMass } from '~~/core/quantity/format-quantity'
+import { formatMass } from '~/format/quantities'
 import { wetWords } from '~~/core/safety/guards'
 import { limitsOf } from '~~/shared/rules/basket/fibre'
 import { handlingOf } from './readiness'

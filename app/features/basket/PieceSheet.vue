@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { FIBRE_KEYS, fibreFacts, FIBRES, type Fibre } from '~~/catalogue/fibres'
 import { limitsSentence } from '~~/core/fibre/limits'
-import { formatMass, formatNumber } from '~~/core/quantity/format-quantity'
+import { formatNumber } from '~~/core/quantity/format-quantity'
+import { formatMass } from '~/format/quantities'
 import { fibreWords, ironPercentOf, limitsOf, treatmentWords } from '~~/shared/rules/basket/fibre'
 import { newId } from '~~/shared/ids'
 import type { BasketRow } from '~~/shared/views/basket/basket'

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { freeMarks } from '~~/core/fibre/marks'
-import { formatMass } from '~~/core/quantity/format-quantity'
+import { formatMass } from '~/format/quantities'
 import { newId } from '~~/shared/ids'
 import { splitPieceSchema, type Piece, type SplitPiece } from '~~/shared/schemas/basket/piece'
 import { localToday } from '~/format/dates'

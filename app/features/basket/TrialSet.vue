@@ -2,7 +2,8 @@
 import { FIBRE_KEYS, FIBRES } from '~~/catalogue/fibres'
 import { SCHEME_KEYS, SCHEMES } from '~~/catalogue/mordant-schemes'
 import { AGENTS } from '~~/catalogue/agents'
-import { formatMass, formatRatio } from '~~/core/quantity/format-quantity'
+import { formatRatio } from '~~/core/quantity/format-quantity'
+import { formatMass } from '~/format/quantities'
 import { useTrialSet } from './useTrialSet'
 
 /** A set of small pieces across fibres and mordants: ready-made, to be changed where wanted. */

@@ -1,5 +1,5 @@
 import type { AmountBasis } from '~~/core/harvest/ratio-error'
-import { formatMass } from '~~/core/quantity/format-quantity'
+import { formatMass } from '~/format/quantities'
 import type { Piece } from '~~/shared/schemas/basket/piece'
 
 /** How an amount is known, as it is chosen. */

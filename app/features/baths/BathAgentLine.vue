@@ -6,7 +6,8 @@ import { gramsToWeigh } from '~~/core/mordant/hydrates'
 import { TAKEN_SHARE } from '~~/core/mordant/bath-again'
 import { leastWaterL } from '~~/core/mordant/least-water'
 import { BULK_DENSITY, gramsInSpoons, spoonsFor, type SpoonedAgent } from '~~/core/mordant/spoons'
-import { formatMass, formatNumber, formatVolume } from '~~/core/quantity/format-quantity'
+import { formatNumber } from '~~/core/quantity/format-quantity'
+import { formatMass, formatVolume, spoonWords } from '~/format/quantities'
 import { formsOf } from '~~/shared/schemas/loft/shelf'
 import type { StockLot } from '~/composables/useStock'
 import { weighable, type AgentDraft } from './agents-for'
@@ -80,7 +81,7 @@ const spoons = computed(() => {
   const n = spoonsFor(powder, agent.massG, TEASPOON_ML)
   if (n < LEAST_SPOONS) return ''
   const { low, high } = gramsInSpoons(powder, n, TEASPOON_ML)
-  return `~${formatNumber(n, 2)} teaspoons of 5 mL, which may hold ${formatNumber(low, 2)} to ${formatNumber(high, 2)} g`
+  return `~${formatNumber(n, 2)} ${spoonWords(TEASPOON_ML)}s, which may hold ${formatMass(low)} to ${formatMass(high)}`
 })
 
 const left = computed(() => {

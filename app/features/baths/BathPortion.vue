@@ -8,7 +8,7 @@ import {
   type Scheme,
 } from '~~/catalogue/mordant-schemes'
 import { BATH_HEATS, bathSteps, stepsEnd, type BathHeat } from '~~/core/mordant/bath-steps'
-import { formatMass, formatVolume } from '~~/core/quantity/format-quantity'
+import { formatMass, formatVolume, inUnits } from '~/format/quantities'
 import { leastLiquorL } from '~~/shared/rules/basket/bath-guards'
 import { wetOutMinOf } from '~~/shared/rules/basket/fibre'
 import type { StockLot } from '~/composables/useStock'
@@ -114,7 +114,12 @@ const readyWords = computed(() => {
         :hint="`${formatVolume(leastLiquorL(rows), 2)} at least, to move`"
         :error="error('waterL')"
       />
-      <NumberField v-model="bath.tempC" label="Held at" unit="°C" :error="error('tempC')" />
+      <QuantityField
+        v-model="bath.tempC"
+        kind="temperature"
+        label="Held at"
+        :error="error('tempC')"
+      />
       <QuantityField v-model="bath.vesselL" kind="volume" label="The vessel holds" />
       <LabeledField v-slot="{ id }" label="Vessel, in words">
         <ElInput :id="id" v-model="bath.vessel" placeholder="enamel pan" />
@@ -149,7 +154,7 @@ const readyWords = computed(() => {
       </LabeledField>
       <ElCheckbox v-model="bath.rinse" class="rinse">rinse it after</ElCheckbox>
     </div>
-    <p class="quiet">{{ facts.order }} {{ readyWords }}</p>
+    <p class="quiet">{{ inUnits(facts.order) }} {{ readyWords }}</p>
     <PlainCaution v-for="agent in bath.agents" :key="agent.agent">
       {{ agentFacts(agent.agent).caution }}
     </PlainCaution>

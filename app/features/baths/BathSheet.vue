@@ -3,7 +3,8 @@ import dayjs from 'dayjs'
 import { schemeFacts } from '~~/catalogue/mordant-schemes'
 import { agentFacts } from '~~/catalogue/agents'
 import { stepNow, stepsEnd, type BathFinish, type BathStep } from '~~/core/mordant/bath-steps'
-import { formatMass, formatNumber } from '~~/core/quantity/format-quantity'
+import { formatNumber } from '~~/core/quantity/format-quantity'
+import { formatMass, formatTemperature, formatVolume } from '~/format/quantities'
 import { standingGuards } from '~~/core/safety/guards'
 import { bathGuardsOf } from '~~/shared/rules/basket/bath-guards'
 import type { BasketRow } from '~~/shared/views/basket/basket'
@@ -179,8 +180,8 @@ async function setAside() {
       <div>
         <dt>Water</dt>
         <dd>
-          {{ bath.waterL === null ? 'not said' : `${formatNumber(bath.waterL)} L` }},
-          {{ formatNumber(bath.tempC) }} °C
+          {{ bath.waterL === null ? 'not said' : formatVolume(bath.waterL) }},
+          {{ formatTemperature(bath.tempC) }}
         </dd>
       </div>
       <div v-if="bath.againOf">

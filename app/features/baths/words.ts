@@ -1,7 +1,7 @@
 import { AGENTS, FORM_WORDS } from '~~/catalogue/agents'
 import { schemeFacts } from '~~/catalogue/mordant-schemes'
 import type { BathStep, StepNow } from '~~/core/mordant/bath-steps'
-import { formatMass, formatNumber } from '~~/core/quantity/format-quantity'
+import { formatMass, formatTemperature } from '~/format/quantities'
 import { BATH_STEP_WORDS } from '~~/shared/words/basket/bath-steps'
 import type { BathAgent, MordantBath } from '~~/shared/schemas/basket/mordant-bath'
 
@@ -23,7 +23,7 @@ export function stepWords(step: BathStep, bath: Pick<MordantBath, 'agents' | 'te
       .map(agentWords)
       .join(', ')}`
   }
-  if (step.kind === 'hold') return `${name} at ${formatNumber(bath.tempC)} °C`
+  if (step.kind === 'hold') return `${name} at ${formatTemperature(bath.tempC)}`
   return name
 }
 

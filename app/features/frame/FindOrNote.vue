@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { FindHit } from '~~/shared/views/log/find'
-import { formatMass } from '~~/core/quantity/format-quantity'
+import { formatMass } from '~/format/quantities'
 import { readJarNote, readWeighInNote } from './read-note'
 import { messageOf, present } from '~~/core/present'
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { AGENT_KEYS, agentFacts, type Agent } from '~~/catalogue/agents'
-import { formatMass, formatVolume } from '~~/core/quantity/format-quantity'
+import { formatMass, formatVolume, inUnits } from '~/format/quantities'
 import { formsOf } from '~~/shared/schemas/loft/shelf'
 import type { BasketRow } from '~~/shared/views/basket/basket'
 import type { ShelfItem } from '~~/shared/schemas/loft/shelf'
@@ -124,7 +124,7 @@ async function putRight(what: PutRight) {
       <ElButton native-type="submit" type="primary" :loading="busy">Stirred in</ElButton>
       <QuantityField v-model="waterL" kind="volume" label="or water" />
       <ElButton :loading="busy" @click="addWater(null)">Poured in</ElButton>
-      <p class="quiet wide">{{ agentFacts(agent).caution }}</p>
+      <p class="quiet wide">{{ inUnits(agentFacts(agent).caution) }}</p>
     </form>
     <template v-else>
       <p class="quiet">Clocks and history go on, and the swatch says so.</p>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { temperatureIn, temperatureUnit } from '~/format/quantities'
 import { extent } from 'd3-array'
 import { scaleLinear, scaleTime } from 'd3-scale'
 import { line } from 'd3-shape'
@@ -13,6 +14,8 @@ const { pot, now } = defineProps<{ pot: Pot; now: number }>()
 const box = ref<HTMLElement | null>(null)
 const { width } = useSize(box)
 const HEIGHT = 168
+/** Top of the scale while nothing hotter was read. */
+const MOST_C = 80
 const M = { top: 12, right: 40, bottom: 46, left: 44 }
 
 const readings = computed(() =>
@@ -30,16 +33,18 @@ const x = computed(() =>
     [M.left, Math.max(width.value - M.right, 120)],
   ),
 )
+/** Drawn on the scale that is read: its ticks are whole degrees there. */
 const yTemp = computed(() => {
-  const [, most = 80] = extent(temps.value, ({ tempC }) => present(tempC))
-  return scaleLinear([0, Math.max(80, most)], [HEIGHT - M.bottom, M.top]).nice()
+  const [, most = MOST_C] = extent(temps.value, ({ tempC }) => present(tempC))
+  const domain = [0, Math.max(MOST_C, most)].map(temperatureIn)
+  return scaleLinear(domain, [HEIGHT - M.bottom, M.top]).nice()
 })
 const yPh = scaleLinear([3, 12], [HEIGHT - M.bottom, M.top])
 type Reading = (typeof readings.value)[number]
 const tempPath = computed(() =>
   line<Reading>(
     ({ at }) => x.value(at),
-    ({ tempC }) => yTemp.value(present(tempC)),
+    ({ tempC }) => yTemp.value(temperatureIn(present(tempC))),
   )(temps.value),
 )
 const phPath = computed(() =>
@@ -83,11 +88,9 @@ const ticks = computed(() => x.value.ticks(Math.max(2, Math.floor(width.value / 
     <svg v-else-if="width" :width="width" :height="HEIGHT" aria-hidden="true">
       <g v-for="tick in yTemp.ticks(3)" :key="tick">
         <line :x1="M.left" :x2="width - M.right" :y1="yTemp(tick)" :y2="yTemp(tick)" class="grid" />
-        <text :x="M.left - 6" :y="yTemp(tick) + 4" text-anchor="end">
-          {{ tick }}{{ tick > 0 ? '°' : '' }}
-        </text>
+        <text :x="M.left - 6" :y="yTemp(tick) + 4" text-anchor="end">{{ tick }}°</text>
       </g>
-      <text :x="4" :y="HEIGHT - M.bottom + 4">°C</text>
+      <text :x="4" :y="HEIGHT - M.bottom + 4">{{ temperatureUnit() }}</text>
       <template v-if="phs.length">
         <text
           v-for="tick in [4, 7, 10]"
@@ -106,7 +109,7 @@ const ticks = computed(() => x.value.ticks(Math.max(2, Math.floor(width.value / 
         v-for="r in temps"
         :key="`t${r.at}`"
         :cx="x(r.at)"
-        :cy="yTemp(r.tempC!)"
+        :cy="yTemp(temperatureIn(r.tempC!))"
         r="3.5"
         class="temp-dot"
       />

@@ -61,10 +61,10 @@ async function correct() {
         </ElSelect>
       </LabeledField>
       <QuantityField v-model="edit.waterL" kind="volume" label="Water" :error="errors['/waterL']" />
-      <NumberField
+      <QuantityField
         v-model="edit.tempC"
+        kind="temperature"
         label="Hottest, pieces in"
-        unit="°C"
         :error="errors['/tempC']"
       />
       <NumberField v-model="edit.minutes" label="Time in" unit="min" :error="errors['/minutes']" />

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { formatTemperature } from '~/format/quantities'
 import { formatNumber } from '~~/core/quantity/format-quantity'
 import { dryRatioText } from '~/format/ratio'
 import type { Pot } from '~~/shared/schemas/pot/pot'
@@ -32,7 +33,7 @@ const boiled = computed(() => {
 })
 const facts = computed(() => [
   ['Ratio', dryRatioText(pot)],
-  ['Hottest with the pieces in', pot.tempC === null ? 'not read' : `${formatNumber(pot.tempC)} °C`],
+  ['Hottest with the pieces in', pot.tempC === null ? 'not read' : formatTemperature(pot.tempC)],
   ['Boiled with the pieces in', boiled.value],
   ...(pot.end?.liquorBoiled ? [['The liquor alone', 'boiled before']] : []),
   ['Time in', pot.minutes === null ? 'not noted' : formatDuration(pot.minutes)],

@@ -3,7 +3,8 @@ import { agentFacts, type Agent } from '~~/catalogue/agents'
 import { PH_AGENTS, type PhAgent } from '~~/core/acid-base/additions'
 import type { DoseAdvice } from '~~/core/acid-base/next-dose'
 import { BULK_DENSITY, spoonsFor, type SpoonedAgent } from '~~/core/mordant/spoons'
-import { formatNumber, formatVolume } from '~~/core/quantity/format-quantity'
+import { formatNumber } from '~~/core/quantity/format-quantity'
+import { formatMass, formatVolume, spoonWords } from '~/format/quantities'
 import { formsOf, type ShelfItem } from '~~/shared/schemas/loft/shelf'
 import type { Pot } from '~~/shared/schemas/pot/pot'
 import type { Note } from './usePotNotes'
@@ -110,7 +111,7 @@ const spoons = computed(() => {
   const massG = advice.value?.nextMassG ?? 0
   if (massG <= 0 || !(agent.value in BULK_DENSITY)) return ''
   const n = spoonsFor(agent.value as SpoonedAgent, massG, spoonMl)
-  const spoon = `${formatNumber(spoonMl, 2)} mL spoon`
+  const spoon = spoonWords(spoonMl)
   return n < LEAST_SPOON
     ? `less than an eighth of a ${spoon}`
     : `about ${formatNumber(n, 2)} of a ${spoon}`
@@ -161,7 +162,7 @@ async function stirIn() {
       waterL: 0,
       waterC: null,
     },
-    `stirred in ${formatNumber(advice.value.nextMassG)} g ${agentFacts(agent.value).label}.`,
+    `stirred in ${formatMass(advice.value.nextMassG)} ${agentFacts(agent.value).label}.`,
   )
   stale.value = PASSED_OVER
 }
@@ -221,7 +222,7 @@ async function stirIn() {
       </p>
       <div class="row">
         <ElButton v-if="advice.nextMassG > 0" type="primary" :loading="busy" @click="stirIn">
-          Stirred in {{ formatNumber(advice.nextMassG) }} g
+          Stirred in {{ formatMass(advice.nextMassG) }}
         </ElButton>
       </div>
     </template>

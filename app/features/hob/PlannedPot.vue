@@ -2,7 +2,8 @@
 import dayjs from 'dayjs'
 import { agentFacts } from '~~/catalogue/agents'
 import { wayFacts } from '~~/catalogue/ways'
-import { formatMass, formatNumber, formatVolume } from '~~/core/quantity/format-quantity'
+import { formatNumber } from '~~/core/quantity/format-quantity'
+import { formatMass, formatVolume, inUnits } from '~/format/quantities'
 import { standingGuards } from '~~/core/safety/guards'
 import type { BasketRow } from '~~/shared/views/basket/basket'
 import { potGuardsOf, needsMordantOf } from '~~/shared/rules/pot/pot-guards'
@@ -107,7 +108,7 @@ async function setAside() {
             <strong>{{ row.code }}</strong> {{ pieceName(row) }}
           </li>
         </ul>
-        <p class="quiet">{{ wayFacts(pot.way).words }}</p>
+        <p class="quiet">{{ inUnits(wayFacts(pot.way).words) }}</p>
       </section>
       <section class="stack tight" aria-labelledby="hours">
         <h3 id="hours">Its hours</h3>

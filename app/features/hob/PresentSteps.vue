@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { formatTemperature, inUnits } from '~/format/quantities'
 import { nextLook, type OpenStep } from '~~/core/pot/course'
 import { STEP_DONE } from './words'
 import { countdownText, clockText } from '~/format/instants'
@@ -41,7 +42,7 @@ const ordered = computed(() =>
     >
       <div class="head">
         <p class="what">
-          {{ each.step.words }}
+          {{ inUnits(each.step.words) }}
           <span v-if="each.step.round > 1" class="quiet">round {{ each.step.round }}</span>
         </p>
         <p class="clock">
@@ -55,7 +56,7 @@ const ordered = computed(() =>
       <p v-else class="quiet">
         for {{ formatDuration(each.step.minutes)
         }}{{ each.step.mostMinutes ? `, ${formatDuration(each.step.mostMinutes)} at most` : ''
-        }}{{ each.step.tempC ? `, ${each.step.tempC} °C` : ''
+        }}{{ each.step.tempC ? `, ${formatTemperature(each.step.tempC)}` : ''
         }}{{ i === 0 ? `; all done ${clockText(end, now)}` : '' }}
       </p>
       <p v-if="lookAt(each) !== null" class="look" :class="{ due: lookAt(each)! <= now }">
@@ -85,7 +86,7 @@ const ordered = computed(() =>
         <ElButton v-if="each.step.again" @click="emit('again', each)">Once more</ElButton>
         <ElButton @click="emit('skip', each)">Leave it out</ElButton>
       </div>
-      <p v-if="each.step.again" class="quiet">{{ each.step.again.words }}</p>
+      <p v-if="each.step.again" class="quiet">{{ inUnits(each.step.again.words) }}</p>
     </li>
   </ul>
 </template>

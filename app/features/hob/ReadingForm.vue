@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { formatNumber } from '~~/core/quantity/format-quantity'
+import { formatTemperature } from '~/format/quantities'
 import type { HeatLimit } from './heat-limits'
 import type { Note } from './usePotNotes'
 import type { ProbeShown } from './useProbe'
@@ -24,9 +25,9 @@ const tooHot = computed(() =>
 
 async function keep() {
   const words = [
-    tempC.value !== null && `${formatNumber(tempC.value)} °C`,
+    tempC.value !== null && formatTemperature(tempC.value),
     ph.value !== null && `pH ${formatNumber(ph.value, 3)}`,
-    dialC.value !== null && `dial ${formatNumber(dialC.value)} °C`,
+    dialC.value !== null && `dial ${formatTemperature(dialC.value)}`,
   ].filter(Boolean)
   if (words.length === 0) return
   const data = { tempC: tempC.value, ph: ph.value, dialC: dialC.value, by: 'typed' as const }
@@ -43,14 +44,14 @@ const keepProbe = () =>
       dialC: null,
       by: probe.isSimulated ? 'simulated' : 'typed',
     },
-    `read ${formatNumber(probe.tempC)} °C, pH ${formatNumber(probe.ph, 3)}.`,
+    `read ${formatTemperature(probe.tempC)}, pH ${formatNumber(probe.ph, 3)}.`,
   )
 </script>
 
 <template>
   <div class="inset stack tight">
     <p v-if="probe" class="probe">
-      <strong>{{ probe.tempC.toFixed(1) }} °C</strong>
+      <strong>{{ formatTemperature(probe.tempC) }}</strong>
       <strong>pH {{ probe.ph.toFixed(2) }}</strong>
       <span class="estimate"
         >{{ probe.isSimulated ? 'simulated probe' : 'probe'
@@ -59,13 +60,13 @@ const keepProbe = () =>
       <ElButton :loading="busy" @click="keepProbe">Note what it shows</ElButton>
     </p>
     <form class="fields" @submit.prevent="keep">
-      <NumberField v-model="tempC" label="Liquor" unit="°C" />
+      <QuantityField v-model="tempC" kind="temperature" label="Liquor" />
       <NumberField v-model="ph" label="pH, a cooled spoonful" />
-      <NumberField v-model="dialC" label="Dial" unit="°C" />
+      <QuantityField v-model="dialC" kind="temperature" label="Dial" />
       <ElButton native-type="submit" type="primary" :loading="busy">Note it</ElButton>
     </form>
     <PlainCaution v-for="limit in tooHot" :key="limit.what" level="mind">
-      {{ formatNumber(tempC) }} °C is past the {{ formatNumber(limit.maxTempC) }} °C that
+      {{ formatTemperature(tempC) }} is past the {{ formatTemperature(limit.maxTempC) }} that
       {{ limit.what }} bears{{ limit.why ? `: ${limit.why}` : '' }}. Heat off, or lift it out.
     </PlainCaution>
     <p class="quiet">

@@ -4,7 +4,7 @@ import { wayFacts } from '~~/catalogue/ways'
 import { courseEnd, courseSteps, openSteps, type OpenStep } from '~~/core/pot/course'
 import type { WayStep } from '~~/core/pot/way-steps'
 import { sumPot } from '~~/core/pot/pot-log'
-import { formatMass, formatNumber } from '~~/core/quantity/format-quantity'
+import { formatMass, formatTemperature } from '~/format/quantities'
 import type { BasketRow } from '~~/shared/views/basket/basket'
 import { againOf, looksOf, markedSteps, notesOf } from '~~/shared/rules/pot/course'
 import type { Lot } from '~~/shared/schemas/loft/lot'
@@ -220,11 +220,11 @@ useStationKeys({
           Bath
           <span class="quiet">
             <template v-if="probe">
-              {{ probe.tempC.toFixed(1) }} °C, pH {{ probe.ph.toFixed(2) }}
+              {{ formatTemperature(probe.tempC) }}, pH {{ probe.ph.toFixed(2) }}
               {{ probe.isSimulated ? '(simulated)' : '' }}
             </template>
             <template v-else-if="sum.temp"
-              >last read {{ formatNumber(sum.temp.tempC) }} °C</template
+              >last read {{ formatTemperature(sum.temp.tempC) }}</template
             >
           </span>
         </h3>

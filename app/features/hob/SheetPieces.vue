@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { RecipeCard } from '~~/core/formats/recipe-card'
-import { formatMass } from '~~/core/quantity/format-quantity'
+import { formatMass } from '~/format/quantities'
 import type { Pot } from '~~/shared/schemas/pot/pot'
 import { formatDuration } from '~~/core/quantity/format-duration'
 

@@ -1,6 +1,7 @@
 import { agentFacts } from '~~/catalogue/agents'
 import type { WayStepKind } from '~~/core/pot/way-steps'
-import { formatMass, formatNumber, formatVolume } from '~~/core/quantity/format-quantity'
+import { formatNumber } from '~~/core/quantity/format-quantity'
+import { formatMass, formatTemperature, formatVolume } from '~/format/quantities'
 import { PUT_RIGHT_WORDS } from '~~/shared/words/pot/put-right'
 import type { LookedHow, PotEvent } from '~~/shared/schemas/pot/pot-event'
 import type { Pot } from '~~/shared/schemas/pot/pot'
@@ -64,9 +65,9 @@ export function eventWords(event: PotEvent, pot: Pot): string {
       return `look at the ${event.data.of}, ${LOOK_WORDS[event.data.how]}`
     case 'reading':
       return [
-        event.data.tempC !== null && `${formatNumber(event.data.tempC)} °C`,
+        event.data.tempC !== null && formatTemperature(event.data.tempC),
         event.data.ph !== null && `pH ${formatNumber(event.data.ph, 3)}`,
-        event.data.dialC !== null && `dial at ${formatNumber(event.data.dialC)} °C`,
+        event.data.dialC !== null && `dial at ${formatTemperature(event.data.dialC)}`,
         event.data.by === 'simulated' && 'simulated',
       ]
         .filter(Boolean)
@@ -83,7 +84,7 @@ export function eventWords(event: PotEvent, pot: Pot): string {
       return `${codes(pot, event.data.pieceIds)} out`
     case 'heat':
       return event.data.isOn
-        ? `burner on${event.data.holdC === null ? '' : `, held at ${formatNumber(event.data.holdC)} °C`}`
+        ? `burner on${event.data.holdC === null ? '' : `, held at ${formatTemperature(event.data.holdC)}`}`
         : 'heat off'
     case 'putRight':
       return `put right: ${PUT_RIGHT_WORDS[event.data.what].words}`

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { formatMass } from '~~/core/quantity/format-quantity'
+import { formatMass, formatVolume } from '~/format/quantities'
 import { newId } from '~~/shared/ids'
 import { drawJarSchema, type DrawJar, type JarView } from '~~/shared/schemas/loft/jar'
 import type { Lot } from '~~/shared/schemas/loft/lot'
@@ -37,7 +37,7 @@ async function keep() {
     drawJarSchema,
     body,
     (checked) => api.post<Lot>(`moves/draw/${jar.id}`, checked),
-    ({ code, netG }) => `${(netG / 1000).toFixed(2)} L of ${jar.code} are ${code} now.`,
+    ({ code, netG }) => `${formatVolume(netG / 1000)} of ${jar.code} are ${code} now.`,
   )
   if (liquor) emit('done')
 }
@@ -57,7 +57,7 @@ async function keep() {
       :error="errors['/volumeL']"
       :hint="
         standsFor === null
-          ? `${jar.liquorL} L were poured in; the stuff keeps some`
+          ? `${formatVolume(jar.liquorL)} were poured in; the stuff keeps some`
           : `stands for ${formatMass(standsFor)} of dry plant`
       "
     />

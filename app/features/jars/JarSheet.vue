@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { JAR_WAYS } from '~~/catalogue/jar-ways'
-import { formatMass, formatNumber } from '~~/core/quantity/format-quantity'
+import { formatNumber } from '~~/core/quantity/format-quantity'
+import { formatMass, formatVolume } from '~/format/quantities'
 import { newId } from '~~/shared/ids'
 import type { Caution } from '~~/core/safety/gathering'
 import { PLAIN_ROUND, type Jar, type JarChange, type JarView } from '~~/shared/schemas/loft/jar'
@@ -85,7 +86,7 @@ async function setAside() {
       :code="jar.code"
       :name="jar.sourceName"
       :to="`/source/${jar.sourceId}`"
-      :figure="`${formatNumber(jar.liquorL)} L`"
+      :figure="formatVolume(jar.liquorL)"
       :figure-note="`liquor of ${formatMass(jar.dryG)} dry plant`"
     >
       <p class="quiet">
@@ -162,8 +163,8 @@ async function setAside() {
       <div>
         <dt>Liquid</dt>
         <dd>
-          {{ formatNumber(jar.waterL) }} L water{{
-            jar.ammoniaL ? `, ${formatNumber(jar.ammoniaL)} L ammonia` : ''
+          {{ formatVolume(jar.waterL) }} water{{
+            jar.ammoniaL ? `, ${formatVolume(jar.ammoniaL)} ammonia` : ''
           }}
         </dd>
       </div>

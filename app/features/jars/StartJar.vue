@@ -2,7 +2,7 @@
 import dayjs from 'dayjs'
 import { JAR_WAY_KEYS, JAR_WAYS, type JarWay } from '~~/catalogue/jar-ways'
 import type { Caution } from '~~/core/safety/gathering'
-import { formatMass } from '~~/core/quantity/format-quantity'
+import { formatMass, inUnits } from '~/format/quantities'
 import { newId } from '~~/shared/ids'
 import { newJarSchema, type Jar, type NewJar } from '~~/shared/schemas/loft/jar'
 import type { StockLot } from '~/composables/useStock'
@@ -101,7 +101,7 @@ async function start() {
         />
       </ElSelect>
     </LabeledField>
-    <p class="quiet">{{ way.wants }}</p>
+    <p class="quiet">{{ inUnits(way.wants) }}</p>
     <PlainCaution v-if="stop" level="stop">{{ stop.words }}</PlainCaution>
     <PlainCaution v-else :level="way.ammonia ? 'grave' : 'mind'">{{ way.caution }}</PlainCaution>
     <LabeledField

@@ -1,6 +1,6 @@
+import { formatTemperature } from '~/format/quantities'
 import dayjs from 'dayjs'
 import type { RoundDue } from '~~/core/jar/rounds'
-import { formatNumber } from '~~/core/quantity/format-quantity'
 import type { JarView } from '~~/shared/schemas/loft/jar'
 import { formatCount } from '~~/core/quantity/format-count'
 import { daysText } from '~/format/days'
@@ -39,8 +39,8 @@ export function outlookText({ outlook, endedAt, ending }: JarView): string {
   const { days, daysAtTemp, tempC } = outlook
   const isAlike = Math.abs(daysAtTemp - days) < Math.max(1, days / 20)
   const stood = isAlike
-    ? `${weeks(days)} at ${formatNumber(tempC)} °C`
-    : `${weeks(days)}, as much as ${weeks(daysAtTemp)} at ${formatNumber(tempC)} °C (assumed)`
+    ? `${weeks(days)} at ${formatTemperature(tempC)}`
+    : `${weeks(days)}, as much as ${weeks(daysAtTemp)} at ${formatTemperature(tempC)} (assumed)`
   if (endedAt) return `${ending}, after ${stood}`
   const window = `${weeks(outlook.fromDays)} to ${weeks(outlook.toDays)} at that warmth, assumed`
   if (outlook.ripeness === 'early') return `${stood}: likely ready after ${window}`

@@ -1,7 +1,7 @@
 <script setup lang="ts">
+import { formatTemperature } from '~/format/quantities'
 import { boilingPointC, pressureAtHpa } from '~~/core/bath/boiling-point'
-import { formatNumber } from '~~/core/quantity/format-quantity'
-import { settingsSchema, type Settings } from '~~/shared/schemas/log/settings'
+import { settingsSchema, unitsOf, type Settings } from '~~/shared/schemas/log/settings'
 
 /** What is set once: burners, hours of the day, the kitchen's height, and the instruments. */
 const { settings } = defineProps<{ settings: Settings }>()
@@ -31,6 +31,7 @@ const keep = () =>
     JSON.parse(JSON.stringify(form)),
     async (body) => {
       const { item } = await api.patch<Settings>('settings', body, 0)
+      useUnits().set(unitsOf(item))
       return { item, changeSetId: null }
     },
     () => 'Kept the settings.',
@@ -70,7 +71,7 @@ const addBurner = () => form.burners.push({ name: 'second burner', powerW: 1500 
         label="Height of the kitchen"
         unit="m"
         :error="errors['/altitudeM']"
-        :hint="boilsC === null ? '' : `water boils at ${formatNumber(boilsC, 3)} °C there`"
+        :hint="boilsC === null ? '' : `water boils at ${formatTemperature(boilsC)} there`"
       />
       <NumberField
         v-model="form.latitude"
@@ -79,6 +80,25 @@ const addBurner = () => form.burners.push({ name: 'second burner', powerW: 1500 
         hint="for daylight; tells no place"
         :error="errors['/latitude']"
       />
+      <LabeledField v-slot="{ id }" label="Masses in">
+        <ElSelect :id="id" v-model="form.massUnits">
+          <ElOption value="metric" label="grams and kilograms" />
+          <ElOption value="avoirdupois" label="ounces and pounds" />
+        </ElSelect>
+      </LabeledField>
+      <LabeledField v-slot="{ id }" label="Volumes in">
+        <ElSelect :id="id" v-model="form.volumeUnits">
+          <ElOption value="metric" label="millilitres and litres" />
+          <ElOption value="us" label="US spoons, cups, quarts, gallons" />
+          <ElOption value="imperial" label="imperial spoons, pints, gallons" />
+        </ElSelect>
+      </LabeledField>
+      <LabeledField v-slot="{ id }" label="Temperatures in">
+        <ElSelect :id="id" v-model="form.temperatureScale">
+          <ElOption value="C" label="°C" />
+          <ElOption value="F" label="°F" />
+        </ElSelect>
+      </LabeledField>
       <LabeledField v-slot="{ id }" label="Spoon">
         <ElSelect :id="id" v-model="form.spoonMl">
           <ElOption

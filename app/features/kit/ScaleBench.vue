@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { formatMass } from '~/format/quantities'
 import { messageOf } from '~~/core/present'
 import { parseJson } from '~~/core/json'
 /** The stand-in scale: what lies on it is said by hand, and it shows what a scale would. */
@@ -29,7 +30,7 @@ async function handle(body: { putG?: number; tare?: boolean }) {
   <section class="panel stack tight" aria-labelledby="scale">
     <h2 id="scale">Kitchen scale <span class="estimate">simulated</span></h2>
     <p class="figure" aria-live="off">
-      {{ shown ? `${shown.massG.toFixed(1)} g` : '– g' }}
+      {{ formatMass(shown?.massG ?? null) }}
       <span class="quiet">{{
         shown ? (shown.isSettled ? 'at rest' : 'settling') : 'not answering'
       }}</span>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { USEFUL_SHARE } from '~~/core/bath/water-budget'
 import { vesselGuards } from '~~/core/safety/vessel-guards'
-import { formatMass, formatVolume } from '~~/core/quantity/format-quantity'
+import { formatMass, formatVolume, inUnits } from '~/format/quantities'
 import type { Vessel } from '~~/shared/schemas/pot/vessel'
 import VesselForm from './VesselForm.vue'
 
@@ -30,7 +30,7 @@ const setAside = () =>
           vessel.emptyG === null ? '' : `, ${formatMass(vessel.emptyG)} empty`
         }}
       </p>
-      <p v-for="guard in guards" :key="guard.code" class="caution">{{ guard.words }}</p>
+      <p v-for="guard in guards" :key="guard.code" class="caution">{{ inUnits(guard.words) }}</p>
       <p v-if="failure" class="wrong" role="alert">{{ failure }}</p>
     </div>
     <div class="row">

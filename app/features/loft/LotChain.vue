@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { formatMass } from '~~/core/quantity/format-quantity'
+import { formatMass } from '~/format/quantities'
 import type { LoftLot } from '~~/shared/views/loft/loft'
 import { STEP_WORDS } from './words'
 import { shortDate } from '~/format/dates'

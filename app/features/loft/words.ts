@@ -1,5 +1,5 @@
 import type { LotStepKind } from '~~/core/harvest/lot-step'
-import { formatMass, formatNumber } from '~~/core/quantity/format-quantity'
+import { formatMass, formatVolume } from '~/format/quantities'
 import type { LoftGroup, LoftLot } from '~~/shared/views/loft/loft'
 import type { Lot } from '~~/shared/schemas/loft/lot'
 import { daysSince } from '~/format/dates'
@@ -44,12 +44,8 @@ export const amountOf = ({
 }: Pick<Lot, 'state' | 'leftG'> & Partial<Pick<Lot, 'amountBasis' | 'steps'>>) => {
   // what was counted stays about so much, until a scale has spoken
   const about = amountBasis !== 'measured' && steps.length === 0 ? '~' : ''
-  return about + (state === 'liquor' ? volumeOf(leftG / 1000) : formatMass(leftG))
+  return about + (state === 'liquor' ? formatVolume(leftG / 1000) : formatMass(leftG))
 }
-
-/** `750 mL`, `1.5 L`: small liquors are poured by the jug. */
-const volumeOf = (litres: number) =>
-  litres < 1 ? `${formatNumber(litres * 1000)} mL` : `${formatNumber(litres)} L`
 
 const TILDE = { measured: '', estimated: '~', typical: '~' } as const
 

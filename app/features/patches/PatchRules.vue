@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { PARTS } from '~~/catalogue/parts'
 import type { AllowanceRule } from '~~/core/harvest/allowance'
-import { formatMass } from '~~/core/quantity/format-quantity'
+import { formatMass } from '~/format/quantities'
 import { newId } from '~~/shared/ids'
 import {
   newPatchRuleSchema,

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { PARTS } from '~~/catalogue/parts'
 import { amountOf } from '~/features/loft/words'
-import { formatMass, formatRatio } from '~~/core/quantity/format-quantity'
+import { formatRatio } from '~~/core/quantity/format-quantity'
+import { formatMass } from '~/format/quantities'
 import { AMOUNT_BASES } from '~~/core/harvest/ratio-error'
 import { BASIS_WORDS } from '~/features/basket/basis-words'
 import { sizeOf } from './plan/intake'

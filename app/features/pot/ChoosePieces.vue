@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { limitsSentence, strictest } from '~~/core/fibre/limits'
 import { limitsOf } from '~~/shared/rules/basket/fibre'
-import { formatMass } from '~~/core/quantity/format-quantity'
+import { formatMass } from '~/format/quantities'
 import type { Piece } from '~~/shared/schemas/basket/piece'
 import { weightText } from '~/features/basket/basis-words'
 import { isMordanted, marksOf, pieceName, readiness } from '~/features/basket/readiness'

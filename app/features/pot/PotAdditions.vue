@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { spoonWords } from '~/format/quantities'
 import { AGENT_KEYS, agentFacts, type Agent } from '~~/catalogue/agents'
 import { PH_AGENT_KEYS, PH_AGENTS, type PhAgent } from '~~/core/acid-base/additions'
 import { BULK_DENSITY, spoonsFor, type SpoonedAgent } from '~~/core/mordant/spoons'
@@ -39,7 +40,7 @@ const setPercent = (i: number, percent: number | null) =>
 /** `1.2 level spoons of 5 mL`: roughly, since powders pack differently. */
 function spoons(agent: Agent, massG: number | null): string {
   if (!(agent in BULK_DENSITY) || massG === null || massG <= 0) return ''
-  return `about ${formatNumber(spoonsFor(agent as SpoonedAgent, massG, spoonMl.value), 2)} spoons of ${formatNumber(spoonMl.value, 2)} mL`
+  return `about ${formatNumber(spoonsFor(agent as SpoonedAgent, massG, spoonMl.value), 2)} ${spoonWords(spoonMl.value)}s`
 }
 
 const shift = computed({

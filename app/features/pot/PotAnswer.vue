@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import dayjs from 'dayjs'
 import { PARTS } from '~~/catalogue/parts'
-import { formatMass, formatNumber, formatVolume } from '~~/core/quantity/format-quantity'
+import { formatMass, formatTemperature, formatVolume, inUnits } from '~/format/quantities'
 import { POT_PLAN } from './usePotPlan'
 import { clockText } from '~/format/instants'
 import { formatDuration } from '~~/core/quantity/format-duration'
@@ -74,7 +74,7 @@ const byWords = (at: number) => clockText(at, now.value)
       <span class="quiet">heat</span>
       <p>
         <output>{{ formatDuration(plan.heat.minutes) }}</output>
-        <span class="quiet">to {{ formatNumber(plan.tempC) }} °C (typical)</span>
+        <span class="quiet">to {{ formatTemperature(plan.tempC) }} (typical)</span>
       </p>
       <p class="quiet">{{ kettle }}</p>
     </div>
@@ -100,7 +100,7 @@ const byWords = (at: number) => clockText(at, now.value)
     </div>
     <div v-if="notes.length" class="wide" aria-live="polite">
       <p v-for="note in notes" :key="note.words" :class="note.isWrong ? 'wrong' : 'caution'">
-        {{ note.words }}
+        {{ inUnits(note.words) }}
       </p>
       <p v-if="plan.gap" class="caution">
         To mordant first, the night before: {{ formatMass(plan.gap.alumG) }} alum (10 %), cold.

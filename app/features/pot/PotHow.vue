@@ -2,7 +2,7 @@
 import { COLD_WAYS, WAY_KEYS, wayFacts, type Way } from '~~/catalogue/ways'
 import { LIDS } from '~~/core/bath/evaporation'
 import { PARTICLE_SIZES } from '~~/core/bath/water-budget'
-import { formatNumber, formatVolume } from '~~/core/quantity/format-quantity'
+import { formatTemperature, formatVolume, inUnits } from '~/format/quantities'
 import { WATERS } from '~~/shared/schemas/pot/pot-plan'
 import { LID_WORDS } from './end-words'
 import PotAdditions from './PotAdditions.vue'
@@ -25,8 +25,7 @@ const chosen = computed({
     const own = stock.ways.find(({ id }) => OWN + id === value)
     plan.draft.ownWayId = own?.id ?? null
     plan.draft.way = own?.basedOn ?? (value as Way)
-    plan.draft.tempC = ''
-    plan.draft.minutes = ''
+    plan.draft.tempC = plan.draft.minutes = null
   },
 })
 const UNKNOWN = 'unknown'
@@ -69,16 +68,19 @@ const lid = computed({
       </ElSelect>
     </LabeledField>
     <p v-if="plan.coldOnly" class="quiet">Skins are in it: only ways without heat are offered.</p>
-    <p v-else class="quiet">{{ wayFacts(plan.draft.way).words }}</p>
+    <p v-else class="quiet">{{ inUnits(wayFacts(plan.draft.way).words) }}</p>
     <div class="grid">
       <LabeledField v-slot="{ id }" label="Vessel">
         <ElSelect :id="id" v-model="vessel">
-          <ElOption :value="NO_VESSEL" :label="isPast ? 'not known' : 'not said (10 L)'" />
+          <ElOption
+            :value="NO_VESSEL"
+            :label="isPast ? 'not known' : `not said (${formatVolume(10)})`"
+          />
           <ElOption
             v-for="each in stock.vessels"
             :key="each.id"
             :value="each.id"
-            :label="`${each.name}, ${formatNumber(each.fullL)} L ${each.material}`"
+            :label="`${each.name}, ${formatVolume(each.fullL)} ${each.material}`"
           />
         </ElSelect>
       </LabeledField>
@@ -105,33 +107,21 @@ const lid = computed({
         kind="volume"
         label="of it from the kettle"
       />
-      <LabeledField
+      <QuantityField
         v-if="plan.tempC !== null"
-        v-slot="{ id }"
+        v-model="plan.draft.tempC"
+        kind="temperature"
         :label="isPast ? 'Hottest with the pieces in' : 'Heat'"
-        unit="°C"
+        :placeholder="isPast ? 'not known' : formatTemperature(plan.tempC)"
         :error="errors['/tempC']"
-      >
-        <ElInput
-          :id="id"
-          v-model.number="plan.draft.tempC"
-          inputmode="decimal"
-          :placeholder="isPast ? 'not known' : String(plan.tempC)"
-        />
-      </LabeledField>
-      <LabeledField
-        v-slot="{ id }"
+      />
+      <NumberField
+        v-model="plan.draft.minutes"
         :label="isPast ? 'Time in, all' : 'Time in'"
         unit="min"
+        :placeholder="isPast ? 'not known' : String(plan.minutes)"
         :error="errors['/minutes']"
-      >
-        <ElInput
-          :id="id"
-          v-model.number="plan.draft.minutes"
-          inputmode="decimal"
-          :placeholder="isPast ? 'not known' : String(plan.minutes)"
-        />
-      </LabeledField>
+      />
       <LabeledField v-slot="{ id }" label="Stuff">
         <ElSelect :id="id" v-model="size">
           <ElOption :value="UNKNOWN" label="not said" />
@@ -162,11 +152,10 @@ const lid = computed({
     />
     <NumberField
       v-if="isPast"
-      :model-value="plan.draft.finalPh === '' ? null : Number(plan.draft.finalPh)"
+      v-model="plan.draft.finalPh"
       label="Final pH"
       hint="only if it was read"
       :error="errors['/finalPh']"
-      @update:model-value="plan.draft.finalPh = $event ?? ''"
     />
     <PotAdditions :errors="errors" />
     <LabeledField v-slot="{ id }" label="Note" :error="errors['/note']">

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { inUnits } from '~/format/quantities'
 import dayjs from 'dayjs'
 import { POT_PLAN } from './usePotPlan'
 import { formatDuration } from '~~/core/quantity/format-duration'
@@ -26,7 +27,7 @@ const needs = (step: (typeof steps.value)[number]['step']) =>
         <span class="quiet day">{{ day }}</span>
         <strong>{{ time }}</strong>
         <span>
-          {{ step.words }}
+          {{ inUnits(step.words) }}
           <span class="quiet">
             {{ formatDuration(step.minutes)
             }}{{ needs(step).length ? `, ${needs(step).join(', ')}` : '' }}

@@ -1,6 +1,6 @@
 import { wayFacts, type Way } from '~~/catalogue/ways'
 import { agentFacts } from '~~/catalogue/agents'
-import { formatMass } from '~~/core/quantity/format-quantity'
+import { formatMass } from '~/format/quantities'
 import { inOrder, type WayStep } from '~~/core/pot/way-steps'
 import type { OwnWay } from '~~/shared/schemas/pot/own-way'
 import type { PlannedAddition } from '~~/shared/schemas/pot/pot-plan'

@@ -8,7 +8,6 @@ import type { NewPot } from '~~/shared/schemas/pot/pot'
 import type { PotPlan } from '~~/shared/schemas/pot/pot-plan'
 import type { TrialAnswer } from '~~/shared/views/pot/trial'
 import { pastNotes } from './past/past-notes'
-import { numberOrNull } from './plan/plan-bath'
 import type { PotDraft } from './pot-draft'
 import type { TimesTold } from './times-of'
 
@@ -157,10 +156,10 @@ function pastFacts(
 ): Pick<NewPot, 'tempC' | 'minutes' | 'dyedOn' | 'finalPh' | 'pieces' | 'end' | 'notes'> {
   const { past } = draft
   return {
-    tempC: numberOrNull(draft.tempC),
-    minutes: numberOrNull(draft.minutes),
+    tempC: draft.tempC,
+    minutes: draft.minutes,
     dyedOn: draft.dyedOn,
-    finalPh: numberOrNull(draft.finalPh),
+    finalPh: draft.finalPh,
     pieces: pieces.map(({ id }) => ({
       pieceId: id,
       minutes: draft.pulls[id] ?? null,

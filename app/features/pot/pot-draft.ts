@@ -39,9 +39,9 @@ export interface PotDraft {
   vesselId: string
   burner: string
   kettleL: number | null
-  tempC: number | string
-  minutes: number | string
-  finalPh: number | string
+  tempC: number | null
+  minutes: number | null
+  finalPh: number | null
   additions: PlannedAddition[]
   ph: { target: number; cap: number; agent: Agent } | null
   /** Minutes after which a piece comes out before the others. */
@@ -121,9 +121,9 @@ export const blankPot = (): PotDraft => ({
   vesselId: '',
   burner: '',
   kettleL: null,
-  tempC: '',
-  minutes: '',
-  finalPh: '',
+  tempC: null,
+  minutes: null,
+  finalPh: null,
   additions: [],
   ph: null,
   pulls: {},

@@ -1,6 +1,6 @@
 import { computed, reactive, type InjectionKey } from 'vue'
 import type { StrengthView } from '~~/shared/views/strength/strength'
-import { numberOrNull, usePlanBath } from './plan/plan-bath'
+import { usePlanBath } from './plan/plan-bath'
 import type { usePlanContents } from './plan/plan-contents'
 import { usePlanGuards } from './plan/plan-guards'
 import { usePlanPredictions } from './plan/plan-predictions'
@@ -21,7 +21,7 @@ export function usePotPlan(
   now: () => number,
 ) {
   const { lots, pieces } = contents
-  const finalPh = () => draft.ph?.target ?? numberOrNull(draft.finalPh)
+  const finalPh = () => draft.ph?.target ?? draft.finalPh
   const bath = usePlanBath(draft, stock, contents, now)
   const guards = usePlanGuards(draft, contents, bath, finalPh)
   const predictions = usePlanPredictions(

@@ -11,7 +11,7 @@ import {
   type WaterBudget,
 } from '~~/core/bath/water-budget'
 import { InputError } from '~~/core/input-error'
-import { formatNumber, formatVolume } from '~~/core/quantity/format-quantity'
+import { formatTemperature, formatVolume } from '~/format/quantities'
 import type { Piece } from '~~/shared/schemas/basket/piece'
 import type { Source } from '~~/shared/schemas/walk/source'
 import type { PlantState } from '~~/core/harvest/dry-fraction'
@@ -157,5 +157,5 @@ export function heatOf(asked: {
 
 const wordsOf = (minutes: number | null, maxTempC: number, toC: number) =>
   minutes === null
-    ? `This burner holds it at ${formatNumber(maxTempC)} °C at most: it never gets to ${formatNumber(toC)} °C.`
+    ? `This burner holds it at ${formatTemperature(maxTempC)} at most: it never gets to ${formatTemperature(toC)}.`
     : ''

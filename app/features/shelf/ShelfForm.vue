@@ -7,7 +7,7 @@ import {
   type NewShelfItem,
   type ShelfItem,
 } from '~~/shared/schemas/loft/shelf'
-import { formatMass } from '~~/core/quantity/format-quantity'
+import { formatMass } from '~/format/quantities'
 import { localToday } from '~/format/dates'
 import { first, notGiven } from '~~/core/present'
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { AGENTS, FORM_WORDS } from '~~/catalogue/agents'
-import { formatMass } from '~~/core/quantity/format-quantity'
+import { formatMass } from '~/format/quantities'
 import type { ShelfItem, ShelfItemChange } from '~~/shared/schemas/loft/shelf'
 import { localToday, shortDate } from '~/format/dates'
 

@@ -65,10 +65,10 @@ async function keep() {
       />
       <NumberField v-model="form.windowFrom" label="First month" :error="errors['/windowFrom']" />
       <NumberField v-model="form.windowTo" label="Last month" :error="errors['/windowTo']" />
-      <NumberField
+      <QuantityField
         v-model="form.heatLimitC"
+        kind="temperature"
         label="Heat up to"
-        unit="°C"
         :error="errors['/heatLimitC']"
       />
       <LabeledField v-slot="{ id }" label="Fastness">

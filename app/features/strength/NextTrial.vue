@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { Narrowed, NextTrial as Trial } from '~~/core/strength/next-trial'
-import { formatMass, formatNumber, formatRatio } from '~~/core/quantity/format-quantity'
+import { formatNumber, formatRatio } from '~~/core/quantity/format-quantity'
+import { formatMass } from '~/format/quantities'
 import type { Page } from '~~/shared/schemas/log/common'
 import type { Lot } from '~~/shared/schemas/loft/lot'
 import type { StrengthGroup, StrengthView } from '~~/shared/views/strength/strength'
@@ -103,9 +104,8 @@ const planIt = () => trial.value && plan(view, chosen, trial.value.ratio)
     <template v-else>
       <p>
         Try <strong>{{ formatRatio(trial.ratio) }} dry</strong> on {{ groupWords(chosen) }}:
-        <strong>{{ weighed(trial.dryG) }}</strong> {{ state }} for a hank of {{ HANK_G }} g{{
-          lot ? `, of ${lot.code}` : ''
-        }}.
+        <strong>{{ weighed(trial.dryG) }}</strong> {{ state }} for a hank of {{ formatMass(HANK_G)
+        }}{{ lot ? `, of ${lot.code}` : '' }}.
       </p>
       <p class="quiet">
         {{ known('Enough', trial.enough) }}, {{ known('strength', trial.strength) }} after

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { DEPTH_STARTS, DEPTHS, type Depth } from '~~/core/colour/depth'
-import { formatMass, formatRatio } from '~~/core/quantity/format-quantity'
+import { formatRatio } from '~~/core/quantity/format-quantity'
+import { formatMass } from '~/format/quantities'
 import { plantNeededG } from '~~/core/harvest/ratio'
 import type { StrengthGroup, StrengthView } from '~~/shared/views/strength/strength'
 import { useWantedRatio } from './useWantedRatio'

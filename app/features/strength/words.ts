@@ -1,3 +1,4 @@
+import { inUnits } from '~/format/quantities'
 import { FIBRE_CLASSES } from '~~/catalogue/fibres'
 import { wayFacts } from '~~/catalogue/ways'
 import type { Exclusion, StrengthGroup } from '~~/shared/views/strength/strength'
@@ -13,7 +14,9 @@ export const groupWords = ({
   [
     FIBRE_CLASSES[fibreClass],
     mordant === 'none' ? 'no mordant' : mordant,
-    ...(phBand === 'asItCame' ? [] : [phBand.startsWith('with') ? phBand : `${phBand} bath`]),
+    ...(phBand === 'asItCame'
+      ? []
+      : [phBand.startsWith('with') ? inUnits(phBand) : `${phBand} bath`]),
     // most pots are simmered: only another way is worth a word
     ...(way === 'simmer' ? [] : [wayFacts(way).label]),
     ...(stuff === 'asUsual' ? [] : [STUFF_WORDS[stuff]]),

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { formatMass } from '~~/core/quantity/format-quantity'
+import { formatMass } from '~/format/quantities'
 import type { TodayView } from '~~/shared/views/log/today'
 import { schemeFacts } from '~~/catalogue/mordant-schemes'
 import { piecesText } from '~/features/basket/readiness'

@@ -1,4 +1,4 @@
-import { formatMass } from '~~/core/quantity/format-quantity'
+import { formatMass } from '~/format/quantities'
 import type { WalkRow } from '~~/shared/views/walk/walk'
 import { formatCount } from '~~/core/quantity/format-count'
 import { daysText } from '~/format/days'

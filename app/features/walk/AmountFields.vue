@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { MEASURE_KEYS, MEASURES } from '~~/catalogue/measures'
-import { formatMass, formatNumber } from '~~/core/quantity/format-quantity'
+import { formatMass } from '~/format/quantities'
 import { newId } from '~~/shared/ids'
 import {
   newContainerSchema,
@@ -105,7 +105,7 @@ async function keepBag() {
       <span v-if="bag.errors.value['/name']" class="wrong">{{ bag.errors.value['/name'] }}</span>
     </div>
     <p v-if="draft.how === 'counted' && each" class="quiet">
-      One weighs ~{{ formatNumber(each.value) }} g:
+      One weighs ~{{ formatMass(each.value) }}:
       {{
         each.basis === 'measured'
           ? `from ${each.n} of your weighings`

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { gatheringCautions } from '~~/core/safety/gathering'
-import { formatMass } from '~~/core/quantity/format-quantity'
+import { formatMass } from '~/format/quantities'
 import type { Container } from '~~/shared/schemas/loft/container'
 import type { Patch } from '~~/shared/schemas/walk/patch'
 import type { WalkRow } from '~~/shared/views/walk/walk'

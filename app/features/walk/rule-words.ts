@@ -1,5 +1,5 @@
 import type { AllowanceRule } from '~~/core/harvest/allowance'
-import { formatMass } from '~~/core/quantity/format-quantity'
+import { formatMass } from '~/format/quantities'
 
 /** A rule of care in a few words. */
 export function ruleWords(rule: AllowanceRule): string {

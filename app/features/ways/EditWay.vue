@@ -108,7 +108,12 @@ async function keep() {
           bare
           @update:model-value="row.minutes = $event ?? 0"
         />
-        <NumberField v-model="row.tempC" :label="`Heat of step ${i + 1}`" unit="°C" bare />
+        <QuantityField
+          v-model="row.tempC"
+          kind="temperature"
+          :label="`Heat of step ${i + 1}`"
+          bare
+        />
         <span class="marks">
           <ElCheckbox v-model="row.attended" label="hands" />
           <ElCheckbox v-model="row.burner" label="burner" />

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { formatTemperature, inUnits } from '~/format/quantities'
 import { inOrder, type WayStep } from '~~/core/pot/way-steps'
 import { formatDuration } from '~~/core/quantity/format-duration'
 
@@ -34,7 +35,7 @@ const traits = (step: WayStep) =>
   [
     formatDuration(step.minutes),
     step.mostMinutes !== null && `${formatDuration(step.mostMinutes)} at most`,
-    step.tempC !== null && `${step.tempC} °C`,
+    step.tempC !== null && formatTemperature(step.tempC),
     step.attended && 'hands',
     step.burner && 'burner',
     step.daylight && 'daylight',
@@ -79,9 +80,9 @@ const traits = (step: WayStep) =>
     <ol>
       <li v-for="step in ordered" :key="step.id">
         <span>
-          <strong>{{ step.words }}</strong>{{ ' '
+          <strong>{{ inUnits(step.words) }}</strong>{{ ' '
           }}<span v-if="step.again" class="again">
-            {{ step.again.words }} up to {{ step.again.most }} rounds</span
+            {{ inUnits(step.again.words) }} up to {{ step.again.most }} rounds</span
           >
         </span>
         <span class="quiet">{{ traits(step) }}{{ step.look ? `. ${step.look}` : '' }}</span>

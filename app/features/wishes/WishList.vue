@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { formatMass } from '~~/core/quantity/format-quantity'
+import { formatMass } from '~/format/quantities'
 import { newId } from '~~/shared/ids'
 import type { Page } from '~~/shared/schemas/log/common'
 import type { Source } from '~~/shared/schemas/walk/source'

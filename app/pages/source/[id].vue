@@ -2,7 +2,8 @@
 import { PARTS } from '~~/catalogue/parts'
 import { WAYS } from '~~/catalogue/ways'
 import { gatheringCautions } from '~~/core/safety/gathering'
-import { formatMass, formatNumber, formatRatio } from '~~/core/quantity/format-quantity'
+import { formatNumber, formatRatio } from '~~/core/quantity/format-quantity'
+import { formatMass, formatTemperature } from '~/format/quantities'
 import type { SourceOnWalk } from '~~/shared/views/walk/walk'
 import CorrectSource from '~/features/sources/CorrectSource.vue'
 import SourceClaims from '~/features/sources/SourceClaims.vue'
@@ -83,7 +84,8 @@ const facts = computed(() => {
     {
       field: 'heatLimitC',
       label: 'Heat',
-      value: it.heatLimitC === null ? 'no limit noted' : `up to ${it.heatLimitC} °C`,
+      value:
+        it.heatLimitC === null ? 'no limit noted' : `up to ${formatTemperature(it.heatLimitC)}`,
     },
     {
       field: 'fastness',

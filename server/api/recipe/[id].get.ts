@@ -3,6 +3,7 @@ import Joi from 'joi'
 import { recipeMarkdown } from '../../../core/formats/recipe-card'
 import { idParams } from '../../http/collections'
 import { defineRoute } from '../../http/define-route'
+import { unitsOf } from '../../../shared/schemas/log/settings'
 
 const query = Joi.object<{ as: 'json' | 'markdown' }>({
   as: Joi.string().valid('json', 'markdown').default('json'),
@@ -17,5 +18,5 @@ export default defineRoute({ params: idParams, query }, async ({ event, params, 
   }
   setResponseHeader(event, 'content-type', 'text/markdown; charset=utf-8')
   setResponseHeader(event, 'content-disposition', `attachment; filename="${card.code}.md"`)
-  return recipeMarkdown(card)
+  return recipeMarkdown(card, unitsOf(await (await log()).settings.read()))
 })

@@ -1,4 +1,5 @@
 import Joi from 'joi'
+import type { UnitChoice } from '../../../core/quantity/unit-choice'
 import { nameField } from './common'
 
 interface Burner {
@@ -16,6 +17,10 @@ export interface Settings {
   /** For daylight; a whole degree is near enough, and tells no place. */
   latitude: number
   altitudeM: number
+  /** What is read and typed on every page; all is kept in g, L and °C. */
+  massUnits: UnitChoice['mass']
+  volumeUnits: UnitChoice['volume']
+  temperatureScale: UnitChoice['temperature']
   /** The spoon by which additions are told, mL. */
   spoonMl: number
   scale: 'none' | 'simulated'
@@ -32,12 +37,25 @@ export const PLAIN_SETTINGS: Settings = {
   latitude: 52,
   burners: [{ name: 'hot plate', powerW: 1800 }],
   altitudeM: 0,
+  massUnits: 'metric',
+  volumeUnits: 'metric',
+  temperatureScale: 'C',
   spoonMl: 5,
   scale: 'none',
   probe: 'none',
   reader: 'none',
   seed: 0.37,
 }
+
+export const unitsOf = ({
+  massUnits,
+  volumeUnits,
+  temperatureScale,
+}: Pick<Settings, 'massUnits' | 'volumeUnits' | 'temperatureScale'>): UnitChoice => ({
+  mass: massUnits,
+  volume: volumeUnits,
+  temperature: temperatureScale,
+})
 
 const hour = Joi.string()
   .pattern(/^([01]\d|2[0-3]):[0-5]\d$/)
@@ -58,6 +76,9 @@ export const settingsSchema = Joi.object<Partial<Settings>>({
   handsTo: hour,
   latitude: Joi.number().integer().min(-65).max(65),
   altitudeM: Joi.number().min(-400).max(5000),
+  massUnits: Joi.string().valid('metric', 'avoirdupois'),
+  volumeUnits: Joi.string().valid('metric', 'us', 'imperial'),
+  temperatureScale: Joi.string().valid('C', 'F'),
   spoonMl: Joi.number().min(1).max(30),
   scale: Joi.string().valid('none', 'simulated'),
   probe: Joi.string().valid('none', 'simulated'),

@@ -60,7 +60,12 @@ function add() {
           maxlength="7"
           :aria-label="`Colour, look ${i + 1}`"
         />
-        <NumberField v-model="look.tempC" :label="`Temperature, look ${i + 1}`" unit="°C" bare />
+        <QuantityField
+          v-model="look.tempC"
+          kind="temperature"
+          :label="`Temperature, look ${i + 1}`"
+          bare
+        />
         <NumberField v-model="look.ph" :label="`pH, look ${i + 1}`" unit="pH" bare />
         <button
           type="button"

@@ -29,7 +29,7 @@ export function pastNotes(
 ): NewPotEvent[] {
   const { dyedOn, ph, pulls, past } = draft
   const isTimed = past.startedAt !== ''
-  const minutes = draft.minutes === '' ? null : Number(draft.minutes)
+  const { minutes } = draft
   const timeIn = (id: string) => pulls[id] ?? minutes
   const longest = Math.max(0, ...pieceIds.map((id) => timeIn(id) ?? 0))
   const last = Math.max(longest, ...past.looks.map(({ afterMin }) => afterMin ?? 0))

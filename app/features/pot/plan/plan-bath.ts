@@ -14,10 +14,6 @@ const USUAL_VESSEL_L = 10
 const USUAL_HEAT_C = 82
 const ROOM_C = 20
 
-/** A field that holds a number, or nothing yet. */
-export const numberOrNull = (typed: number | string) =>
-  typed === '' || Number.isNaN(Number(typed)) ? null : Number(typed)
-
 /** What a planned bath stands in and on: vessel, burner, way, water, heat, steps and hours. */
 export function usePlanBath(
   draft: PotDraft,
@@ -25,8 +21,8 @@ export function usePlanBath(
   { lots, pieces, fibreG }: Pick<PlanContents, 'lots' | 'pieces' | 'fibreG'>,
   now: () => number,
 ) {
-  const tempC = computed(() => numberOrNull(draft.tempC) ?? wayFacts(draft.way).dyeC)
-  const minutes = computed(() => numberOrNull(draft.minutes) ?? wayFacts(draft.way).dyeMin)
+  const tempC = computed(() => draft.tempC ?? wayFacts(draft.way).dyeC)
+  const minutes = computed(() => draft.minutes ?? wayFacts(draft.way).dyeMin)
   const vessel = computed(() => stock()?.vessels.find(({ id }) => id === draft.vesselId) ?? null)
   const burner = computed(() => {
     const burners = stock()?.settings.burners ?? []

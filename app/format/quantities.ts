@@ -1,0 +1,37 @@
+import { shallowRef } from 'vue'
+import * as quantity from '~~/core/quantity/format-quantity'
+import { inUnits as textInUnits } from '~~/core/quantity/in-units'
+import { celsiusToF } from '~~/core/quantity/units'
+import { METRIC_UNITS, type UnitChoice } from '~~/core/quantity/unit-choice'
+
+/** Spoons of before are teaspoons, of whatever country. */
+const TABLESPOON_FROM_ML = 10
+
+/**
+ * Masses, volumes and temperatures in the units that are set for the log. What reads them follows
+ * a change at once.
+ */
+export const units = shallowRef<UnitChoice>(METRIC_UNITS)
+
+export const formatMass = (massG: number | null) => quantity.formatMass(massG, units.value.mass)
+
+export const formatVolume = (volumeL: number | null, figures?: number) =>
+  quantity.formatVolume(volumeL, figures, units.value.volume)
+
+export const formatTemperature = (tempC: number | null) =>
+  quantity.formatTemperature(tempC, units.value.temperature)
+
+/** A temperature on the scale that is read, as a number: for axes. */
+export const temperatureIn = (tempC: number) =>
+  units.value.temperature === 'C' ? tempC : celsiusToF(tempC)
+
+export const temperatureUnit = () => `°${units.value.temperature}`
+
+/** What a spoon is called where spoons are the measure: `teaspoon`, else `5 mL spoon`. */
+export function spoonWords(spoonMl: number): string {
+  if (units.value.volume === 'metric') return `${quantity.formatNumber(spoonMl, 2)} mL spoon`
+  return spoonMl < TABLESPOON_FROM_ML ? 'teaspoon' : 'tablespoon'
+}
+
+/** The product's own texts, which are written in metric units. */
+export const inUnits = (text: string) => textInUnits(text, units.value)
