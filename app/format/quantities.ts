@@ -35,3 +35,9 @@ export function spoonWords(spoonMl: number): string {
 
 /** The product's own texts, which are written in metric units. */
 export const inUnits = (text: string) => textInUnits(text, units.value)
+
+/** Such a text within a sentence: `then heat to 82 °C`. */
+export function inSentence(text: string): string {
+  const said = inUnits(text)
+  return said.charAt(0).toLowerCase() + said.slice(1)
+}

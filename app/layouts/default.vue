@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { formatMass } from '~/format/quantities'
 import FindOrNote from '~/features/frame/FindOrNote.vue'
 import LogTrouble from '~/features/frame/LogTrouble.vue'
 import KeyboardHelp from '~/features/frame/KeyboardHelp.vue'
@@ -30,7 +31,7 @@ const inBooth = computed(() => route.path === '/swatch')
       <NuxtLink to="/" class="wordmark" aria-keyshortcuts="0"><SprigMark />Juniper Haze</NuxtLink>
       <StationThread :counts="today?.counts ?? null" />
       <button type="button" class="find" aria-keyshortcuts="/" @click="finding = true">
-        <kbd>/</kbd><span>Find or note, e.g. 340 g tansy</span>
+        <kbd>/</kbd><span>Find or note, e.g. {{ formatMass(340) }} tansy</span>
       </button>
     </header>
     <LogTrouble />

@@ -21,6 +21,7 @@ import { groupWords } from '~/features/strength/words'
 import { formatCount } from '~~/core/quantity/format-count'
 import { dryRatioOf, weighedRatioOf } from '~~/core/harvest/ratio'
 import { useIntake } from '~/features/pot/plan/intake'
+import { useOpening } from '~/features/pot/plan/opening'
 import { sourcesInBath, useKnownStrength } from '~/features/pot/plan/known-strength'
 import { usePlanContents } from '~/features/pot/plan/plan-contents'
 import { blankPot } from '~/features/pot/pot-draft'
@@ -53,6 +54,7 @@ const plan = usePotPlan(
   () => now.value,
 )
 provide(POT_PLAN, plan)
+const open = useOpening(draft, () => stock.value)
 useIntake(
   draft,
   () => stock.value,
@@ -63,6 +65,7 @@ useIntake(
     pieceIds: [...(asked('piece') ? [present(asked('piece'))] : []), ...inHand()],
     fromPotId: asked('from'),
   }),
+  open,
 )
 const { saving, failure, errors, keepPlan, lightNow, keepDone } = useKeepPot(plan)
 
@@ -207,7 +210,11 @@ useHead({ title: 'Pot · Juniper Haze' })
 
   <div v-if="stock" class="columns">
     <div class="stack">
-      <ChooseLots :stock="stock" :errors="errors" />
+      <ChooseLots
+        :stock="stock"
+        :errors="errors"
+        @chosen="open({ lotId: $event, ratioDry: null })"
+      />
       <ChoosePieces :stock="stock" :errors="errors" />
       <InJars />
     </div>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { formatMass } from '~/format/quantities'
+import { formatMass, inUnits } from '~/format/quantities'
 import { newId } from '~~/shared/ids'
 import { limitsSentence, strictest } from '~~/core/fibre/limits'
 import { lookAlikes } from '~~/core/fibre/marks'
@@ -57,7 +57,7 @@ const note = ({ kind, done }: (typeof NOTES)[number]) => {
       >
     </h2>
     <p class="codes">{{ chosen.rows.map(({ code }) => code).join(', ') }}</p>
-    <p class="quiet together">Together: {{ limitsSentence(limits) }}</p>
+    <p class="quiet together">Together: {{ inUnits(limitsSentence(limits)) }}</p>
     <PlainCaution v-if="isBleached" level="grave">
       Washed with bleach and not rinsed clear: no ammonia and no acid may meet it before.
     </PlainCaution>

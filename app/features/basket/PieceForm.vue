@@ -2,7 +2,7 @@
 import { MORDANT_KEYS, MORDANTS, type Mordant } from '~~/catalogue/agents'
 import { FIBRE_KEYS, FIBRES } from '~~/catalogue/fibres'
 import { limitsSentence } from '~~/core/fibre/limits'
-import { formatMass } from '~/format/quantities'
+import { formatMass, inUnits } from '~/format/quantities'
 import { wetWords } from '~~/core/safety/guards'
 import { limitsOf } from '~~/shared/rules/basket/fibre'
 import { handlingOf } from './readiness'
@@ -82,7 +82,7 @@ defineExpose({ focus: () => form.value?.querySelector('input')?.focus() })
       Without its weight the ratio of a pot stays unknown: its swatch is shown beside the curve.
     </p>
     <p class="quiet">
-      {{ limitsSentence(limitsOf({ fibre: draft.fibre, blend })) }}
+      {{ inUnits(limitsSentence(limitsOf({ fibre: draft.fibre, blend }))) }}
       {{ handlingOf({ fibre: draft.fibre, treatments: [] }) }}
     </p>
     <template v-if="wet">

@@ -2,7 +2,7 @@
 import { FIBRE_KEYS, fibreFacts, FIBRES, type Fibre } from '~~/catalogue/fibres'
 import { limitsSentence } from '~~/core/fibre/limits'
 import { formatNumber } from '~~/core/quantity/format-quantity'
-import { formatMass } from '~/format/quantities'
+import { formatMass, inUnits } from '~/format/quantities'
 import { fibreWords, ironPercentOf, limitsOf, treatmentWords } from '~~/shared/rules/basket/fibre'
 import { newId } from '~~/shared/ids'
 import type { BasketRow } from '~~/shared/views/basket/basket'
@@ -119,7 +119,7 @@ async function setAside() {
     >
       <p>{{ readinessLine(row) }}</p>
     </SheetHead>
-    <p class="quiet">{{ limitsSentence(limitsOf(piece)) }} {{ handlingOf(piece) }}</p>
+    <p class="quiet">{{ inUnits(limitsSentence(limitsOf(piece))) }} {{ handlingOf(piece) }}</p>
     <PlainCaution v-if="row.level === 'rinseDue'" level="grave">
       Washed with bleach: rinse it until clear before any ammonia or acid comes near.
     </PlainCaution>

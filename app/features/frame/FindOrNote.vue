@@ -70,7 +70,7 @@ function enter() {
       ref="input"
       v-model="text"
       aria-label="Find or note"
-      placeholder="DOC-26-02, elder, 340 g tansy, Quarry Lane, or jar OCH-26-02 aired, deep wine"
+      :placeholder="`DOC-26-02, elder, ${formatMass(340)} tansy, Quarry Lane, or jar OCH-26-02 aired, deep wine`"
       @keydown.enter="enter"
     />
     <p v-if="failure" class="wrong" role="alert">{{ failure }}</p>

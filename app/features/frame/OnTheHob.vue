@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { inSentence } from '~/format/quantities'
 import type { OnTheHob } from '~~/shared/views/pot/hob'
 import { useAlarm } from '~/features/hob/useAlarm'
 import { clockText } from '~/format/instants'
@@ -40,7 +41,7 @@ const isLate = ({ late }: OnTheHob) => late !== null && now.value > late
           <strong>{{ item.code }}</strong>
           <span class="what">{{ item.what }}:</span>
           <template v-if="item.step">
-            {{ isLook(item) ? 'look' : item.step.toLowerCase() }}
+            {{ isLook(item) ? 'look' : inSentence(item.step) }}
             <strong v-if="next(item) !== null" class="clock">{{
               clockText(next(item)!, now)
             }}</strong>

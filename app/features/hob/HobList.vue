@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { inSentence, inUnits } from '~/format/quantities'
 import type { OnTheHob } from '~~/shared/views/pot/hob'
 import type { Pot } from '~~/shared/schemas/pot/pot'
 import { shortDate } from '~/format/dates'
@@ -38,8 +39,8 @@ const isDue = (item: OnTheHob) => (next(item) ?? Infinity) <= now
               <strong>{{ item.code }}</strong> <span class="quiet">{{ KIND[item.kind] }}</span>
               <span class="line capital">{{ item.what }}</span>
               <span class="line quiet"
-                >{{ item.step || 'take the pieces out'
-                }}{{ item.next ? `, then ${item.next.toLowerCase()}` : '' }}</span
+                >{{ inUnits(item.step) || 'take the pieces out'
+                }}{{ item.next ? `, then ${inSentence(item.next)}` : '' }}</span
               >
             </span>
             <span class="clock">

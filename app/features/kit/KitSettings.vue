@@ -20,10 +20,10 @@ const hasStandIn = computed(() =>
   [form.scale, form.probe, form.reader].some((each) => each !== 'none'),
 )
 const SPOONS = [
-  { ml: 4.92892159, label: 'US teaspoon (4.93 mL)' },
-  { ml: 5, label: 'teaspoon (5 mL)' },
-  { ml: 14.78676478, label: 'US tablespoon (14.8 mL)' },
-  { ml: 15, label: 'tablespoon (15 mL)' },
+  { ml: 4.92892159, label: 'US teaspoon' },
+  { ml: 5, label: 'metric teaspoon' },
+  { ml: 14.78676478, label: 'US tablespoon' },
+  { ml: 15, label: 'metric tablespoon' },
 ]
 const keep = () =>
   save<Partial<Settings>, Settings>(

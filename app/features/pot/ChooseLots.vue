@@ -5,7 +5,6 @@ import { formatRatio } from '~~/core/quantity/format-quantity'
 import { formatMass } from '~/format/quantities'
 import { AMOUNT_BASES } from '~~/core/harvest/ratio-error'
 import { BASIS_WORDS } from '~/features/basket/basis-words'
-import { sizeOf } from './plan/intake'
 import { BLANK_LOT, type DraftLot } from './pot-draft'
 import { POT_PLAN } from './usePotPlan'
 import type { PotStock } from './usePotStock'
@@ -14,6 +13,7 @@ import { present } from '~~/core/present'
 import type { Lot } from '~~/shared/schemas/loft/lot'
 
 const { stock, errors } = defineProps<{ stock: PotStock; errors: Record<string, string> }>()
+const emit = defineEmits<{ chosen: [lotId: string] }>()
 const plan = present(inject(POT_PLAN))
 
 const nameOf = (sourceId: string) => {
@@ -22,11 +22,10 @@ const nameOf = (sourceId: string) => {
 }
 const chosen = (lotId: string) => plan.lots.find(({ lot }) => lot.id === lotId)
 
-/** How fine it is cut is the lot's own history, not the last pot's. */
+/** The first of a bath decides how it opens. */
 function choose(i: number, lotId: string) {
   plan.active = i
-  const lot = stock.lots.find(({ id }) => id === lotId)
-  if (lot) plan.draft.size = sizeOf(lot)
+  if (i === 0) emit('chosen', lotId)
 }
 function mixIn() {
   plan.draft.lots.push({ ...BLANK_LOT })

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { limitsSentence, strictest } from '~~/core/fibre/limits'
 import { limitsOf } from '~~/shared/rules/basket/fibre'
-import { formatMass } from '~/format/quantities'
+import { formatMass, inUnits } from '~/format/quantities'
 import type { Piece } from '~~/shared/schemas/basket/piece'
 import { weightText } from '~/features/basket/basis-words'
 import { isMordanted, marksOf, pieceName, readiness } from '~/features/basket/readiness'
@@ -39,7 +39,7 @@ function toggle(id: string) {
       </span>
     </h2>
     <p v-if="plan.pieces.length" class="quiet">
-      {{ limitsSentence(strictest(plan.pieces.map(limitsOf))) }}
+      {{ inUnits(limitsSentence(strictest(plan.pieces.map(limitsOf)))) }}
     </p>
     <p v-if="errors['/pieces']" class="wrong">Choose at least one piece.</p>
     <ul tabindex="-1">

@@ -25,7 +25,8 @@ const chosen = computed({
     const own = stock.ways.find(({ id }) => OWN + id === value)
     plan.draft.ownWayId = own?.id ?? null
     plan.draft.way = own?.basedOn ?? (value as Way)
-    plan.draft.tempC = plan.draft.minutes = null
+    plan.draft.tempC = plan.draft.extractC = plan.draft.minutes = null
+    plan.draft.opened.way = null
   },
 })
 const UNKNOWN = 'unknown'
@@ -45,6 +46,16 @@ const vessel = computed({
 const burner = computed({
   get: () => plan.burner?.name ?? '',
   set: (value: string) => (plan.draft.burner = value),
+})
+const OPENED = {
+  yours: (code: string) => `As in ${code}, your last pot of it.`,
+  source: () => 'As is usual of it.',
+  part: () => 'As is usual of such plants.',
+}
+/** Where the way comes from, while it stands as it opened. */
+const opened = computed(() => {
+  const { way, code } = plan.draft.opened
+  return way && plan.lots.length > 0 ? OPENED[way](code) : ''
 })
 const isPast = computed(() => plan.draft.mode === 'past')
 const lid = computed({
@@ -69,6 +80,7 @@ const lid = computed({
     </LabeledField>
     <p v-if="plan.coldOnly" class="quiet">Skins are in it: only ways without heat are offered.</p>
     <p v-else class="quiet">{{ inUnits(wayFacts(plan.draft.way).words) }}</p>
+    <p v-if="opened" class="quiet">{{ opened }}</p>
     <div class="grid">
       <LabeledField v-slot="{ id }" label="Vessel">
         <ElSelect :id="id" v-model="vessel">
@@ -108,10 +120,18 @@ const lid = computed({
         label="of it from the kettle"
       />
       <QuantityField
+        v-if="plan.extractC !== null && !isPast && !plan.from"
+        v-model="plan.draft.extractC"
+        kind="temperature"
+        label="Heat, drawing the colour out"
+        :placeholder="formatTemperature(plan.extractC)"
+        :error="errors['/extractC']"
+      />
+      <QuantityField
         v-if="plan.tempC !== null"
         v-model="plan.draft.tempC"
         kind="temperature"
-        :label="isPast ? 'Hottest with the pieces in' : 'Heat'"
+        :label="isPast ? 'Hottest with the pieces in' : 'Heat, pieces in'"
         :placeholder="isPast ? 'not known' : formatTemperature(plan.tempC)"
         :error="errors['/tempC']"
       />

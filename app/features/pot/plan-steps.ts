@@ -9,6 +9,8 @@ import type { PlannedAddition } from '~~/shared/schemas/pot/pot-plan'
 export interface StepWishes {
   heatMin: number | null
   tempC: number | null
+  /** While the colour is drawn out, before pieces go in. */
+  extractC?: number | null
   dyeMin: number | null
   /** A second bath in the same liquor: nothing is extracted again. */
   isLaterBath: boolean
@@ -29,7 +31,7 @@ export function planSteps(way: Way, own: OwnWay | null, wishes: StepWishes): Way
 function fittedSteps(
   way: Way,
   own: OwnWay | null,
-  { heatMin, tempC, dyeMin, isLaterBath, coats = 1 }: StepWishes,
+  { heatMin, tempC, extractC = null, dyeMin, isLaterBath, coats = 1 }: StepWishes,
 ): WayStep[] {
   const dyeC = wayFacts(way).dyeC
   const steps = inOrder(own?.steps ?? wayFacts(way).steps)
@@ -37,12 +39,14 @@ function fittedSteps(
   const fitted = steps.map((step, i): WayStep => {
     const isDye = step.kind === 'dye'
     const isHeated = step.tempC !== null && dyeC !== null
+    const isDraw = step.tempC !== null && i < enter && ['heat', 'extract'].includes(step.kind)
     const wanted = tempC !== null && isHeated && (isDye || (step.kind === 'heat' && i > enter))
+    const heatC = wanted ? tempC : isDraw ? extractC : null
     return {
       ...step,
       ...(step.kind === 'heat' && heatMin !== null && { minutes: Math.round(heatMin) }),
       ...(isDye && dyeMin !== null && { minutes: dyeMin }),
-      ...(wanted && { tempC }),
+      ...(heatC !== null && { tempC: heatC, words: inWords(step, heatC) }),
     }
   })
   if (way === 'paintOn' && coats > 1) return painted(fitted, coats)
@@ -54,6 +58,10 @@ function fittedSteps(
     .filter(({ id }) => !gone.has(id))
     .map((step) => ({ ...step, after: step.after.filter(({ id }) => !gone.has(id)) }))
 }
+
+/** A step that names its heat names the one that is wanted. */
+const inWords = ({ words, tempC }: WayStep, wantedC: number) =>
+  words.replace(`${tempC} °C`, `${wantedC} °C`)
 
 /** So many coats, each brushed on when the one before is dry. */
 function painted(steps: readonly WayStep[], coats: number): WayStep[] {

@@ -3,6 +3,7 @@ import type { Way } from '~~/catalogue/ways'
 import type { Lid } from '~~/core/bath/evaporation'
 import type { ParticleSize } from '~~/core/bath/water-budget'
 import type { AmountBasis } from '~~/core/harvest/ratio-error'
+import type { Origin } from '~~/shared/rules/pot/opens-with'
 import type { RememberedEnd } from '~~/shared/schemas/pot/pot'
 import type { LookedHow, PieceOutcome } from '~~/shared/schemas/pot/pot-event'
 import type { PlannedAddition, Water } from '~~/shared/schemas/pot/pot-plan'
@@ -39,7 +40,10 @@ export interface PotDraft {
   vesselId: string
   burner: string
   kettleL: number | null
+  /** With the pieces in it; null: as hot as the way is, within what all of it bears. */
   tempC: number | null
+  /** While the colour is drawn out. */
+  extractC: number | null
   minutes: number | null
   finalPh: number | null
   additions: PlannedAddition[]
@@ -56,6 +60,8 @@ export interface PotDraft {
   jarShares: Record<string, number | null>
   fromPotId: string | null
   note: string
+  /** Where the way and the ratio it opened with come from; null: asked for, or changed since. */
+  opened: { way: Origin | null; ratio: Origin | null; code: string }
   past: PastDraft
   justifications: Record<string, string>
 }
@@ -122,6 +128,7 @@ export const blankPot = (): PotDraft => ({
   burner: '',
   kettleL: null,
   tempC: null,
+  extractC: null,
   minutes: null,
   finalPh: null,
   additions: [],
@@ -134,6 +141,7 @@ export const blankPot = (): PotDraft => ({
   jarShares: {},
   fromPotId: null,
   note: '',
+  opened: { way: null, ratio: null, code: '' },
   past: blankPast(),
   justifications: {},
 })

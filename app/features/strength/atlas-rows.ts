@@ -122,7 +122,7 @@ function weighedFor({ forDepth, uptakeProbability }: AtlasRow, source: AtlasSour
 export function plantText({ ratioWeighed, isGuess }: AtlasLine): string {
   const massG = 100 * present(ratioWeighed)
   const needed = formatMass(isGuess ? Number(massG.toPrecision(2)) : massG)
-  return `${needed} for 100 g${isGuess ? ', a guess far from any tried' : ''}`
+  return `${needed} for ${formatMass(100)}${isGuess ? ', a guess far from any tried' : ''}`
 }
 
 /** Values that the filters offer: only what some curve has. */

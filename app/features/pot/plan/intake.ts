@@ -2,6 +2,7 @@ import { watch } from 'vue'
 import { BLANK_LOT, type PotDraft } from '../pot-draft'
 import type { Lot } from '~~/shared/schemas/loft/lot'
 import type { PotStock } from '../usePotStock'
+import type { Opened } from './opening'
 
 /** What an address brings into a plan. */
 export interface Brought {
@@ -38,6 +39,7 @@ export function useIntake(
   stock: () => PotStock | null,
   address: () => string,
   brought: () => Brought,
+  open: (opened: Opened) => Promise<void>,
 ): void {
   let taken = ''
   watch([stock, address], ([there, path]) => {
@@ -45,8 +47,6 @@ export function useIntake(
     taken = path
     const came = brought()
     takeIn(draft, came)
-    const lot = there.lots.find(({ id }) => id === came.lotId)
-    // how fine it is cut is the lot's own history
-    if (lot) draft.size = sizeOf(lot)
+    if (came.lotId) void open({ lotId: came.lotId, ratioDry: came.ratioDry })
   })
 }

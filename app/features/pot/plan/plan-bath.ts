@@ -1,6 +1,8 @@
 import { computed, watch } from 'vue'
 import { fibreFacts } from '~~/catalogue/fibres'
 import { COLD_WAYS, wayFacts } from '~~/catalogue/ways'
+import { limitsOf } from '~~/shared/rules/basket/fibre'
+import { coldWayOf, extractCOf, withinLimits } from '~~/shared/rules/pot/opens-with'
 import type { PotDraft } from '../pot-draft'
 import { planSteps } from '../plan-steps'
 import { timesOf } from '../times-of'
@@ -21,7 +23,17 @@ export function usePlanBath(
   { lots, pieces, fibreG }: Pick<PlanContents, 'lots' | 'pieces' | 'fibreG'>,
   now: () => number,
 ) {
-  const tempC = computed(() => draft.tempC ?? wayFacts(draft.way).dyeC)
+  const sourceLimits = computed(() => lots.value.map(({ source }) => source.heatLimitC))
+  const fibreLimits = computed(() => pieces.value.map((piece) => limitsOf(piece).maxTempC))
+  const tempC = computed(
+    () =>
+      draft.tempC ??
+      withinLimits(wayFacts(draft.way).dyeC, [...sourceLimits.value, ...fibreLimits.value]),
+  )
+  /** The plant alone: what the pieces bear does not count yet. */
+  const extractC = computed(
+    () => draft.extractC ?? withinLimits(extractCOf(draft.way), sourceLimits.value),
+  )
   const minutes = computed(() => draft.minutes ?? wayFacts(draft.way).dyeMin)
   const vessel = computed(() => stock()?.vessels.find(({ id }) => id === draft.vesselId) ?? null)
   const burner = computed(() => {
@@ -33,7 +45,9 @@ export function usePlanBath(
     pieces.value.some(({ fibre }) => fibreFacts(fibre).limits.maxTempC === null),
   )
   watch(coldOnly, (isCold) => {
-    if (isCold && !COLD_WAYS.includes(draft.way)) [draft.way, draft.ownWayId] = ['coldSteep', null]
+    if (!isCold || COLD_WAYS.includes(draft.way)) return
+    const source = lots.value[0]?.source
+    ;[draft.way, draft.ownWayId] = [source ? coldWayOf(source) : 'coldSteep', null]
   })
 
   const vesselL = computed(() => vessel.value?.fullL ?? USUAL_VESSEL_L)
@@ -64,7 +78,7 @@ export function usePlanBath(
           waterL: water.value.pourL,
           kettleL: draft.kettleL ?? 0,
           vesselL: vesselL.value,
-          toC: tempC.value ?? USUAL_HEAT_C,
+          toC: extractC.value ?? tempC.value ?? USUAL_HEAT_C,
           powerW: burner.value.powerW,
           lid: draft.lid || 'on',
           altitudeM: stock()?.settings.altitudeM ?? 0,
@@ -75,6 +89,7 @@ export function usePlanBath(
     planSteps(draft.way, own.value, {
       heatMin: heat.value?.minutes ?? null,
       tempC: tempC.value,
+      extractC: extractC.value,
       dyeMin: minutes.value,
       isLaterBath: draft.fromPotId !== null,
       coats: draft.coats,
@@ -95,6 +110,19 @@ export function usePlanBath(
     })
   })
 
-  return { tempC, minutes, vessel, burner, own, coldOnly, water, isHeated, heat, steps, times }
+  return {
+    tempC,
+    extractC,
+    minutes,
+    vessel,
+    burner,
+    own,
+    coldOnly,
+    water,
+    isHeated,
+    heat,
+    steps,
+    times,
+  }
 }
 export type PlanBath = ReturnType<typeof usePlanBath>

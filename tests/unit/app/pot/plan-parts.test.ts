@@ -127,12 +127,14 @@ describe('what goes into a plan', () => {
       pieceIds: ['one', 'two'],
       fromPotId: null,
     }
+    const asked: unknown[] = []
     withSetup(() =>
       useIntake(
         draft,
         () => stock.value,
         () => '/pot?lot=lot',
         () => brought,
+        async (opened) => void asked.push(opened),
       ),
     )
     stock.value = await stockOf()
@@ -141,6 +143,7 @@ describe('what goes into a plan', () => {
       lots: [{ lotId: 'lot', ratioDry: 0.8 }],
       pieceIds: ['one', 'two'],
     })
+    expect(asked).toEqual([{ lotId: 'lot', ratioDry: 0.8 }])
     draft.lots[0]!.ratioDry = 0.3
     stock.value = await stockOf()
     await settled()

@@ -78,6 +78,10 @@ describe('what is typed of a pot of the past', () => {
     'pieceIds',
     'when',
     'by',
+    // where its defaults came from
+    'opened',
+    // of a pot to come alone: it goes into the steps
+    'extractC',
     'jarShares',
     'justifications',
     'past',

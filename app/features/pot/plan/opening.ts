@@ -1,0 +1,57 @@
+import { first } from '~~/core/present'
+import type { Page } from '~~/shared/schemas/log/common'
+import type { Jar } from '~~/shared/schemas/loft/jar'
+import type { Lot } from '~~/shared/schemas/loft/lot'
+import type { Pot } from '~~/shared/schemas/pot/pot'
+import { opensWith } from '~~/shared/rules/pot/opens-with'
+import { useApi } from '~/composables/useApi'
+import type { PotDraft } from '../pot-draft'
+import type { PotStock } from '../usePotStock'
+import { sizeOf } from './intake'
+
+export interface Opened {
+  lotId: string
+  /** A ratio that was asked for stands; null: what is usual. */
+  ratioDry: number | null
+}
+
+/** Lays a draft out as its plant is usually dyed; what is changed afterwards is the dyer's own. */
+export function useOpening(draft: PotDraft, stock: () => PotStock | null) {
+  const api = useApi()
+
+  async function lastPotOf(sourceId: string): Promise<Pot | null> {
+    const { items } = await api.get<Page<Pot>>('pots', { sourceId, stage: 'done', limit: 1 })
+    return items[0] ?? null
+  }
+  const jarOf = ({ state, jarId }: Lot) =>
+    state === 'liquor' && jarId ? api.get<Jar>(`jars/${jarId}`) : null
+
+  return async function open({ lotId, ratioDry }: Opened): Promise<void> {
+    const there = stock()
+    const lot = there?.lots.find(({ id }) => id === lotId)
+    const source = lot && there?.sources.get(lot.sourceId)
+    if (!there || !lot || !source) return
+    const [last, jar] = await Promise.all([lastPotOf(source.id), jarOf(lot)])
+    const begins = first(draft.lots)
+    // another was chosen meanwhile
+    if (begins.lotId !== lotId) return
+    const usual = opensWith(source, lot, last, jar?.way ?? null)
+    const own = there.ways.some(({ id }) => id === usual.ownWayId) ? usual.ownWayId : null
+    Object.assign(draft, {
+      way: usual.way,
+      ownWayId: own,
+      tempC: null,
+      extractC: null,
+      minutes: null,
+      // how fine it is cut is the lot's own history
+      size: sizeOf(lot),
+      opened: { ...usual.from, code: last?.code ?? '' },
+    })
+    if (last) {
+      draft.water = last.plan?.water ?? draft.water
+      if (there.vessels.some(({ id }) => id === last.vesselId)) draft.vesselId = last.vesselId ?? ''
+    }
+    if (begins.massG === null) begins.ratioDry = ratioDry ?? usual.ratioDry
+    if (ratioDry !== null) draft.opened.ratio = null
+  }
+}
