@@ -52,7 +52,7 @@ export function coatsAnswer(readings: readonly CoatReading[], upTo = 5): CoatsAn
     strength,
     lot: piece,
   }))
-  const posterior = curvePosterior(points, COATS_PRIOR, { reference: MOST_COATS })
+  const posterior = curvePosterior(points, COATS_PRIOR)
   const counts = Array.from({ length: upTo }, (_, i) => i + 1)
   return {
     n: posterior.n,

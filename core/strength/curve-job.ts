@@ -29,6 +29,8 @@ export interface JobSwatch {
   /** SD of its logarithm; all was weighed where it is left out. */
   ratioErrorSd?: number
   lot: string
+  /** Pieces of one pot are not independent of each other; left out: alone in its own. */
+  pot?: string
   dyed: SeenSpectrum
   bare: SeenSpectrum
   /** The same swatch read the other way too, where it was. */
@@ -145,10 +147,16 @@ function pointsOf(swatches: readonly JobSwatch[]) {
     bare: spectrumSeen(swatch.bare),
   }))
   const points = colours.map(({ swatch, dyed, bare }): StrengthPoint => {
-    const { ratioDry, ratioErrorSd = 0, lot, errorDe } = swatch
+    const { ratioDry, ratioErrorSd = 0, lot, pot, errorDe } = swatch
     const measured = isMeasured(swatch.dyed)
     const strength = calibrated(strengthOver(dyed, bare), measured, calibration)
-    const at = { ratio: ratioDry, lot, strength, ...(ratioErrorSd > 0 && { ratioErrorSd }) }
+    const at = {
+      ratio: ratioDry,
+      lot,
+      strength,
+      ...(pot !== undefined && { pot }),
+      ...(ratioErrorSd > 0 && { ratioErrorSd }),
+    }
     if (measured) return at
     const readingSd = strengthErrorSd(dyed, bare, errorDe ?? EYE_ERROR_DE)
     return { ...at, errorSd: Math.hypot(calibration.logSd, readingSd) }

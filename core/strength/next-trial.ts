@@ -12,8 +12,8 @@ import {
 } from './posterior/observations'
 import { curvePosterior, enoughOf, lotIndex } from './posterior/posterior'
 import type { Prior } from './posterior/priors'
-import { REFERENCE_RATIO, SHAPES } from './saturation'
-import { FEW_SWATCHES } from './sentences'
+import { ENOUGH_GAIN, REFERENCE_RATIO, SHAPES } from './saturation'
+import { FEW_TRIALS, trialsOf } from './trials'
 import { NORMAL_90 } from '../spread'
 
 /** Dry ratios that a trial may have: ten steps, evenly spaced on a log scale. */
@@ -37,6 +37,7 @@ export interface NextTrialQuestion {
   /** The lot that trials are dyed with; one that has no swatch yet, or none, counts as a new one. */
   lot?: string
   reference?: number
+  enoughGain?: number
 }
 
 /** Width of a logarithm's 90 % interval now, and likely after all of the trials. */
@@ -70,7 +71,7 @@ interface Goal {
 /**
  * The trial to make next: the first of the set of trials that likely brings log(enough), and the
  * strength at the reference ratio where that is asked for, to a wanted width for the least plant in
- * all. Enough alone is nearly known by its definition: nobody can plan a depth by it.
+ * all.
  *
  * Curves drawn from the posterior say how each goal goes with log S at every ratio. Taken as
  * jointly normal, the variance left after any set of further swatches follows without simulating
@@ -87,16 +88,17 @@ export function nextTrial({
   wantedStrengthWidth = Infinity,
   lot,
   reference = REFERENCE_RATIO,
+  enoughGain = ENOUGH_GAIN,
 }: NextTrialQuestion): NextTrial | null {
   positive(pieceG, '/pieceG', 'g')
   positive(wantedWidth, '/wantedWidth')
   if (wantedStrengthWidth !== Infinity) positive(wantedStrengthWidth, '/wantedStrengthWidth')
   positive(reference, '/reference')
-  const posterior = curvePosterior(points, prior, { reference })
+  const posterior = curvePosterior(points, prior, { enoughGain })
   const widthNow = ({ low, high }: { low: number; high: number }) => Math.log(high / low)
   const now = { enough: widthNow(posterior.enough), strength: widthNow(posterior.at(reference)) }
   // a thin curve says what is usual or borrowed: narrow or not, swatches of its own are wanted
-  const isThin = points.length < FEW_SWATCHES
+  const isThin = trialsOf(points) < FEW_TRIALS
   const wantedOf = (wanted: number, width: number) =>
     isThin && wanted !== Infinity ? Math.min(wanted, THIN_SHARE * width) : wanted
   const wanted = {
@@ -117,7 +119,7 @@ export function nextTrial({
     draws.map((draw) => Math.log(draw.ceiling * SHAPES[draw.model].share(ratio, draw.scale)))
   const goals: Goal[] = [
     {
-      logs: draws.map((draw) => Math.log(enoughOf(draw, reference))),
+      logs: draws.map((draw) => Math.log(enoughOf(draw, enoughGain))),
       now: now.enough,
       wanted: wanted.enough,
     },

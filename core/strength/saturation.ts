@@ -1,4 +1,5 @@
-import { notNegative, positive } from '../checks'
+import { finite, notNegative, positive } from '../checks'
+import { InputError } from '../input-error'
 
 /** The two shapes a strength curve is tried with; both run through the origin to a ceiling. */
 export const CURVE_MODELS = ['exponential', 'hyperbolic'] as const
@@ -22,6 +23,8 @@ export interface Shape {
   perLogScale(share: number, ratio: number, scale: number): number
   /** d log share / d log ratio: 1 at the origin, 0 at the ceiling. */
   elasticity(ratio: number, scale: number): number
+  /** The ratio from which doubling the plant adds no more than a share of strength. */
+  ratioOfGain(gain: number, scale: number): number
 }
 
 /**
@@ -35,12 +38,14 @@ export const SHAPES: Record<CurveModel, Shape> = {
     ratioOf: (share, scale) => -scale * Math.log1p(-share),
     perLogScale: (share, ratio, scale) => (-ratio / scale) * (1 - share),
     elasticity: (ratio, scale) => ratio / scale / Math.expm1(ratio / scale),
+    ratioOfGain: (gain, scale) => scale * Math.log(1 / gain),
   },
   hyperbolic: {
     share: (ratio, scale) => ratio / (scale + ratio),
     ratioOf: (share, scale) => (scale * share) / (1 - share),
     perLogScale: (share) => -share * (1 - share),
     elasticity: (ratio, scale) => scale / (scale + ratio),
+    ratioOfGain: (gain, scale) => (scale * (1 - gain)) / (2 * gain),
   },
 }
 
@@ -70,18 +75,32 @@ export function ratioForStrength(
   return SHAPES[model].ratioOf(strength / ceiling, scale)
 }
 
-/** A generous dry ratio, against which *enough* is told unless a user sets another. */
+/** A generous dry ratio, at which a source's strength is asked for. */
 export const REFERENCE_RATIO = 1
-/** Share of the strength at the reference ratio that counts as enough. */
-export const ENOUGH_SHARE = 0.9
+/** What twice the plant may still add at *enough*, as a share of strength; a setting. */
+export const ENOUGH_GAIN = 0.2
 
 /**
- * *Enough*: the dry ratio that already gives 90 % of the strength of a generous one.
+ * *Enough*: the least dry ratio from which twice the plant adds a share of strength or less.
  *
- * Told against a ratio, not against the fitted ceiling: 90 % of the ceiling is 2.3 c for one
- * shape and 9 h for the other, so it would hang on a choice the swatches hardly decide.
+ * Exponential: c ln(1/g); hyperbolic: h (1 - g) / (2 g). Told by the doubling, not by a share of the
+ * fitted ceiling or of a generous ratio: 90 % of the ceiling is 2.3 c for one shape and 9 h for the
+ * other, and 90 % of the strength at 1 : 1 is nearly the same ratio for every source.
+ *
+ * @param gain from 0.01 to 0.9: 0.2 is a fifth
+ * @throws InputError outside
  */
-export function enoughRatio(curve: SaturationCurve, reference = REFERENCE_RATIO): number {
-  const wanted = ENOUGH_SHARE * strengthAt(curve, positive(reference, '/reference'))
-  return ratioForStrength(curve, wanted) as number
+export function enoughRatio({ model, scale }: SaturationCurve, gain = ENOUGH_GAIN): number {
+  positive(scale, '/scale')
+  return finite(SHAPES[model].ratioOfGain(checkedGain(gain), scale), '/scale')
+}
+
+/** Outside of these no dyer would call it enough. */
+const GAIN_RANGE = [0.01, 0.9] as const
+
+/** @throws InputError for a gain outside its range */
+export function checkedGain(gain: number): number {
+  const [least, most] = GAIN_RANGE
+  if (gain >= least && gain <= most) return gain
+  throw new InputError(`enoughGain must be from ${least} to ${most}; got ${gain}`, '/enoughGain')
 }

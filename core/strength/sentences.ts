@@ -2,7 +2,9 @@ import { depthOf } from '../colour/depth'
 import { formatNumber, formatRatio } from '../quantity/format-quantity'
 import type { DescribedPosterior } from './posterior/describe-posterior'
 import type { Interval } from './posterior/posterior'
+import { stepWords } from './colour-step'
 import { LITTLE_GAIN } from './predict'
+import { FEW_TRIALS } from './trials'
 import type { EstimateAt } from './estimate-at'
 import { formatCount } from '../quantity/format-count'
 
@@ -12,11 +14,13 @@ export interface StrengthFacts {
   on: string
   described: Pick<
     DescribedPosterior,
-    'n' | 'ceiling' | 'enough' | 'ceilingReached' | 'uptakeProbability'
+    'n' | 'trials' | 'ceiling' | 'enough' | 'ceilingReached' | 'uptakeProbability'
   >
   at: EstimateAt
   /** How a dry ratio reads as weighed: its state, and dry matter in it, 0 to 1. */
   weighed: { state: string; dryFraction: number }
+  /** Colour steps, CIEDE2000, that twice the plant makes here and at *enough*; null: hue not known. */
+  steps: { here: Interval; atEnough: Interval } | null
   lots: number
   estimated: number
   /** Years of its first and last pot; null without a swatch. */
@@ -39,8 +43,6 @@ export interface Sentence {
   text: string
 }
 
-/** With fewer swatches a curve is mostly what is usual for its kind. */
-export const FEW_SWATCHES = 3
 /** So sure before it is said that more plant hardly helps. */
 const SURE = 0.95
 
@@ -49,7 +51,7 @@ const SURE = 0.95
  * outwards, a ceiling has a number only where it was reached, and "hardly helps" wants 95 %.
  */
 export function strengthSentences(facts: StrengthFacts): Sentence[] {
-  const { n, uptakeProbability } = facts.described
+  const { n, trials, uptakeProbability } = facts.described
   const list: Sentence[] = []
   if (n === 0) {
     list.push({
@@ -66,10 +68,13 @@ export function strengthSentences(facts: StrengthFacts): Sentence[] {
           : `It likely does not take here (${sure}): nothing tried can be told from bare fibre.`,
     })
     return [...list, from(facts)]
-  } else if (n < FEW_SWATCHES) {
+  } else if (trials < FEW_TRIALS) {
     list.push({
       id: 'thin',
-      text: 'Not enough swatches yet to say much: a pale and a deep trial would tell most.',
+      text:
+        n > trials
+          ? `Not enough trials yet to say much: ${swatches(n)} come to ${formatCount(trials, 'ratio')} in pots of their own.`
+          : 'Not enough swatches yet to say much: a pale and a deep trial would tell most.',
     })
   }
   list.push(share(facts), doubling(facts), enough(facts), ceiling(facts))
@@ -82,7 +87,7 @@ export function strengthSentences(facts: StrengthFacts): Sentence[] {
 
 function share({ on, at, described, weighed }: StrengthFacts): Sentence {
   const ratio = bothRatios(at.ratio, weighed)
-  if (described.n >= FEW_SWATCHES && described.ceilingReached) {
+  if (described.trials >= FEW_TRIALS && described.ceilingReached) {
     return {
       id: 'share',
       text: `On ${on}, ${ratio} gives ${percent(at.share.mid)} of what this plant can do (${percents(at.share)}).`,
@@ -97,31 +102,48 @@ function share({ on, at, described, weighed }: StrengthFacts): Sentence {
   }
 }
 
-function doubling({ at: { doubling: gain, littleGain } }: StrengthFacts): Sentence {
+function doubling({ at: { doubling: gain, littleGain }, steps }: StrengthFacts): Sentence {
   const least = Math.floor(100 * Math.max(0, gain.low))
   const most = Math.ceil(100 * gain.high)
   const range = `${least} to ${most} %`
+  const seen = steps ? `, a step that is ${stepWords(steps.here)}` : ''
   if (littleGain >= SURE) {
     return {
       id: 'doubling',
-      text: `Doubling it adds under ${100 * LITTLE_GAIN} % (${range}): more plant hardly helps.`,
+      text: `Doubling it adds under ${100 * LITTLE_GAIN} % (${range})${seen}: more plant hardly helps.`,
     }
   }
   if (gain.low >= LITTLE_GAIN) {
-    return { id: 'doubling', text: `Doubling it is likely to add ${percent(gain.mid)} (${range}).` }
+    return {
+      id: 'doubling',
+      text: `Doubling it is likely to add ${percent(gain.mid)} (${range})${seen}.`,
+    }
   }
   return {
     id: 'doubling',
-    text: `Doubling it may add ${percent(gain.mid)} (${range}): whether more plant helps is not sure.`,
+    text: `Doubling it may add ${percent(gain.mid)} (${range})${seen}: whether more plant helps is not sure.`,
   }
 }
 
-function enough({ described, weighed }: StrengthFacts): Sentence {
-  const { mid, low, high, reference } = described.enough
+/** Where more plant stops helping, and what that would look like. */
+function enough({ described, weighed, steps }: StrengthFacts): Sentence {
+  const { mid, gain, beyondTried } = described.enough
+  const span = `${sentenceSpan(described.enough)} : 1 dry`
+  const adds = `twice the plant adds ${gainWords(gain)} or less`
+  const look = steps ? `; that step is ${stepWords(steps.atEnough)}` : ''
   return {
     id: 'enough',
-    text: `${sentenceCase(bothRatios(mid, weighed))} gives nine tenths of what ${formatRatio(reference)} dry gives (${sentenceSpan({ mid, low, high })} : 1 dry).`,
+    text: beyondTried
+      ? `Where ${adds} was not reached in what you tried; likely between ${sentenceRange(described.enough)} : 1 dry${look}.`
+      : `From ${bothRatios(mid, weighed)} on, ${adds} (from ${span})${look}.`,
   }
+}
+
+/** `a fifth`, `a quarter`, else in per cent. */
+function gainWords(gain: number): string {
+  const parts: Record<number, string> = { 10: 'a tenth', 20: 'a fifth', 25: 'a quarter' }
+  const per = Math.round(100 * gain)
+  return parts[per] ?? `${per} %`
 }
 
 function ceiling({ described: { n, ceiling: top, ceilingReached } }: StrengthFacts): Sentence {
@@ -168,6 +190,8 @@ function bothRatios(dry: number, { state, dryFraction }: StrengthFacts['weighed'
 export const sentenceSpan = ({ low, high }: Interval) =>
   `${formatNumber(outwards(low, Math.floor), 2)} to ${formatNumber(outwards(high, Math.ceil), 2)}`
 
+const sentenceRange = (interval: Interval) => sentenceSpan(interval).replace(' to ', ' and ')
+
 /** Rounded to two figures, down or up. */
 export function outwards(value: number, round: (value: number) => number): number {
   if (value === 0) return 0
@@ -177,5 +201,3 @@ export function outwards(value: number, round: (value: number) => number): numbe
   const nearest = Math.round(steps)
   return Number(((Math.abs(steps - nearest) < 1e-9 ? nearest : round(steps)) * step).toPrecision(2))
 }
-
-const sentenceCase = (text: string) => text.charAt(0).toUpperCase() + text.slice(1)

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { formatMass } from '~/format/quantities'
+import { G_PER_OZ } from '~~/core/quantity/units'
+import { units } from '~/format/quantities'
 import { messageOf } from '~~/core/present'
 import { parseJson } from '~~/core/json'
 /** The stand-in scale: what lies on it is said by hand, and it shows what a scale would. */
@@ -24,13 +25,19 @@ async function handle(body: { putG?: number; tare?: boolean }) {
     failure.value = messageOf(error)
   }
 }
+
+/** As the scale's own display would show it, to its last digit. */
+const displayOf = (massG: number) =>
+  units.value.mass === 'metric'
+    ? `${massG.toFixed(1)} g`
+    : `${(massG / G_PER_OZ).toFixed(2)} oz`
 </script>
 
 <template>
   <section class="panel stack tight" aria-labelledby="scale">
     <h2 id="scale">Kitchen scale <span class="estimate">simulated</span></h2>
     <p class="figure" aria-live="off">
-      {{ formatMass(shown?.massG ?? null) }}
+      {{ shown ? displayOf(shown.massG) : '–' }}
       <span class="quiet">{{
         shown ? (shown.isSettled ? 'at rest' : 'settling') : 'not answering'
       }}</span>

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { colourStep } from '~~/core/strength/colour-step'
+import { bandAt } from '~~/core/strength/posterior/band-at'
 import { strengthSentences } from '~~/core/strength/sentences'
 import type { DescribedPosterior } from '~~/core/strength/posterior/describe-posterior'
 import type { EstimateAt } from '~~/core/strength/estimate-at'
@@ -19,6 +21,16 @@ const { group, curve, view, described, estimate, leftOut } = defineProps<{
   leftOut: string[]
 }>()
 
+/** What twice the plant does to the colour, where the source's hue is known. */
+const steps = computed(() => {
+  const { unit, bare } = curve.answer
+  if (!described || !estimate || !unit || !bare) return null
+  const { enough, band } = described
+  return {
+    here: colourStep({ unit, bare }, estimate.strength.mid, estimate.doubling),
+    atEnough: colourStep({ unit, bare }, bandAt(band, enough.mid).mid, enough.doubling),
+  }
+})
 const sentences = computed(() => {
   if (!described || !estimate) return []
   const near =
@@ -28,6 +40,7 @@ const sentences = computed(() => {
     described,
     at: estimate,
     weighed: { state: view.usualState, dryFraction: view.usualDryFraction },
+    steps: steps.value,
     lots: curve.answer.lots,
     estimated: curve.answer.estimated,
     years: described.n > 0 ? [curve.dyedFrom.slice(0, 4), curve.dyedTo.slice(0, 4)] : null,

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { formatMass } from '~/format/quantities'
+import { formatMass, inUnits } from '~/format/quantities'
 import type { TodayView } from '~~/shared/views/log/today'
 import { schemeFacts } from '~~/catalogue/mordant-schemes'
 import { piecesText } from '~/features/basket/readiness'
@@ -96,7 +96,7 @@ const freshNote = (gatheredOn: string) =>
       v-for="{ wish, why } in view.wishes.slice(0, 2)"
       :key="wish.id"
       code="Wish"
-      :line="why"
+      :line="inUnits(why)"
       to="/jars#wishes"
     >
       <template #name>{{ wish.words }}</template>

@@ -19,18 +19,23 @@ export function bandAt(band: readonly BandPoint[], ratio: number): BandPoint {
       low: between(a.newLot.low, b.newLot.low),
       high: between(a.newLot.high, b.newLot.high),
     },
+    piece: {
+      low: between(a.piece.low, b.piece.low),
+      high: between(a.piece.high, b.piece.high),
+    },
   }
 }
 
 /** Below the first point the curve runs straight to nothing. */
 function scaled(point: BandPoint, ratio: number): BandPoint {
   const factor = ratio / point.ratio
-  const { mid, low, high, newLot } = point
+  const { mid, low, high, newLot, piece } = point
   return {
     ratio,
     mid: mid * factor,
     low: low * factor,
     high: high * factor,
     newLot: { low: newLot.low * factor, high: newLot.high * factor },
+    piece: { low: piece.low * factor, high: piece.high * factor },
   }
 }

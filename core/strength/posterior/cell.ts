@@ -2,14 +2,17 @@ import { logNormalCdf, logNormalDensity } from './normal'
 import type { Observation } from './observations'
 
 /** How much noisier than its kin an outlier is, and how often a swatch is one. */
-const OUTLIER_FACTOR = 4
-const OUTLIER_CHANCE = 0.05
+export const OUTLIER_FACTOR = 4
+export const OUTLIER_CHANCE = 0.05
 
 const LOG_2PI = Math.log(2 * Math.PI)
 const LOG_SOUND = Math.log1p(-OUTLIER_CHANCE)
 const LOG_ODDS = Math.log(OUTLIER_CHANCE) - LOG_SOUND
 /** Share of its weight that an outlier loses. */
 const CUT = 1 - 1 / OUTLIER_FACTOR ** 2
+/** SD of log S between pots of one lot, of pots that hold several swatches; from memory. */
+export const POT_SD = 0.12
+
 /** Alternatives this far below the best, in log, add nothing. */
 const NEGLIGIBLE_LOG = 12
 /** Alternatives this far above "none" leave nothing of it; more would overflow. */
@@ -34,7 +37,7 @@ export interface LotSummary {
  *
  * A ratio that is known with an error moves every swatch of the lot the same way, each by its slope:
  * the covariance is that of the scatter and one outer product more, and stays in closed form
- * (Sherman and Morrison 1950).
+ * (Sherman and Morrison 1950). Swatches of one pot share a term of that pot in the same way.
  *
  * @param swatches of one lot
  * @param logShares log g of each
@@ -51,13 +54,19 @@ export function summariseLot(
   const means = new Float64Array(n + 1)
   const variances = new Float64Array(n + 1)
   const within = new Float64Array(n + 1)
-  const all: LotSums = { w: 0, y: 0, yy: 0, a: 0, ay: 0, aa: 0 }
+  const all = noSums()
+  const pots: LotSums[] = []
   let logDeterminant = 0
   for (let i = 0; i < n; i++) {
-    const { logS, knownVariance } = swatches[i]!
+    const { logS, knownVariance, pot } = swatches[i]!
     const variance = knownVariance + errorVariance
-    addTo(all, 1 / variance, logS - logShares[begin + i]!, slopes[begin + i]!)
+    const sums = pot < 0 ? all : (pots[pot] ??= noSums())
+    addTo(sums, 1 / variance, logS - logShares[begin + i]!, slopes[begin + i]!)
     logDeterminant += Math.log(variance)
+  }
+  for (const pot of pots) {
+    addPot(all, pot, 1)
+    logDeterminant += potLogDeterminant(pot)
   }
   const fill = (k: number, { w, y, yy, a, ay, aa }: LotSums, logDet: number) => {
     const shared = 1 + aa
@@ -79,11 +88,22 @@ export function summariseLot(
   fill(0, all, logDeterminant)
   const wider = logDeterminant + 2 * Math.log(OUTLIER_FACTOR)
   for (let i = 0; i < n; i++) {
-    const { logS, knownVariance } = swatches[i]!
+    const { logS, knownVariance, pot } = swatches[i]!
     const cut = { ...all }
     const weight = -CUT / (knownVariance + errorVariance)
-    addTo(cut, weight, logS - logShares[begin + i]!, slopes[begin + i]!)
-    fill(i + 1, cut, wider)
+    const y = logS - logShares[begin + i]!
+    if (pot < 0) {
+      addTo(cut, weight, y, slopes[begin + i]!)
+      fill(i + 1, cut, wider)
+      continue
+    }
+    // the pot's other swatches then say more of its term
+    const sound = pots[pot]!
+    const without = { ...sound }
+    addTo(without, weight, y, slopes[begin + i]!)
+    addPot(cut, sound, -1)
+    addPot(cut, without, 1)
+    fill(i + 1, cut, wider + potLogDeterminant(without) - potLogDeterminant(sound))
   }
   return { means, variances, within }
 }
@@ -96,6 +116,21 @@ interface LotSums {
   a: number
   ay: number
   aa: number
+}
+
+const noSums = (): LotSums => ({ w: 0, y: 0, yy: 0, a: 0, ay: 0, aa: 0 })
+
+const potLogDeterminant = ({ w }: LotSums) => Math.log1p(POT_SD ** 2 * w)
+
+/** Adds the sums of a pot, less what its own term explains of them (or takes them off again). */
+function addPot(sums: LotSums, { w, y, yy, a, ay, aa }: LotSums, sign: 1 | -1): void {
+  const k = POT_SD ** 2 / (1 + POT_SD ** 2 * w)
+  sums.w += sign * (w - k * w * w)
+  sums.y += sign * (y - k * w * y)
+  sums.yy += sign * (yy - k * y * y)
+  sums.a += sign * (a - k * w * a)
+  sums.ay += sign * (ay - k * a * y)
+  sums.aa += sign * (aa - k * a * a)
 }
 
 function addTo(sums: LotSums, weight: number, y: number, a: number): void {

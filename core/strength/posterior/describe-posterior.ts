@@ -1,10 +1,14 @@
+import { REFERENCE_RATIO } from '../saturation'
 import {
   curvePosterior,
   type BandPoint,
+  type Enough,
   type Interval,
   type OpenInterval,
   type Posterior,
+  type PromiseOf,
 } from './posterior'
+import { trialsOf } from '../trials'
 import type { PosteriorPoint } from './observations'
 import { priorOf } from './borrowed'
 import type { PriorContext, SourceKind } from './priors'
@@ -17,13 +21,17 @@ export interface PosteriorQuestion {
   sourceKind?: SourceKind
   /** More than the kind, where it is known; taken before `sourceKind`. */
   context?: PriorContext
-  ask?: { strength?: number; probability?: number; lot?: string }
+  ask?: { strength?: number; probability?: number; lot?: string; of?: PromiseOf }
+  enoughGain?: number
 }
 
 export interface DescribedPosterior {
   n: number
+  /** Distinct ratios in pots of their own. */
+  trials: number
   ceiling: Interval
-  enough: Interval & { reference: number }
+  /** With what twice the plant adds there. */
+  enough: Enough & { doubling: Interval }
   band: BandPoint[]
   models: { exponential: number; hyperbolic: number }
   /** Probability that the source takes here at all. */
@@ -41,8 +49,10 @@ export function describePosterior({
   sourceKind,
   context = { kind: sourceKind },
   ask = {},
+  enoughGain,
 }: PosteriorQuestion): DescribedPosterior {
-  return describedOf(curvePosterior(points, priorOf(context), { lot: ask.lot }), points, ask)
+  const posterior = curvePosterior(points, priorOf(context), { lot: ask.lot, enoughGain })
+  return describedOf(posterior, points, ask)
 }
 
 /** What a posterior says, in plain data. */
@@ -52,16 +62,18 @@ export function describedOf(
   ask: NonNullable<PosteriorQuestion['ask']> = {},
 ): DescribedPosterior {
   const { n, ceiling, enough, models, uptakeProbability, ceilingReached } = posterior
-  const at = Math.max(0, ...points.map(({ ratio }) => ratio)) || enough.reference / 2
+  const at = Math.max(0, ...points.map(({ ratio }) => ratio)) || REFERENCE_RATIO / 2
   return {
     n,
+    trials: trialsOf(points),
     ceiling,
-    enough,
+    enough: { ...enough, doubling: posterior.doublingGain(enough.mid) },
     models,
     uptakeProbability,
     ceilingReached,
     band: BAND_RATIOS.map((ratio) => posterior.at(ratio)),
-    ratioFor: ask.strength === undefined ? null : posterior.ratioFor(ask.strength, ask.probability),
+    ratioFor:
+      ask.strength === undefined ? null : posterior.ratioFor(ask.strength, ask.probability, ask.of),
     doublingGain: { at, ...posterior.doublingGain(at) },
     text: wordsFor(n, ceilingReached, uptakeProbability),
   } satisfies DescribedPosterior

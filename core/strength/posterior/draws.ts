@@ -1,6 +1,7 @@
 import type { CurveModel } from '../saturation'
 import type { Cell } from './grid'
-import { normalQuantile } from './normal'
+import { OUTLIER_CHANCE, OUTLIER_FACTOR } from './cell'
+import { heavyTailedQuantile, normalQuantile } from './normal'
 
 /** One curve out of the posterior, with what one lot and a new lot would make of it. */
 export interface Draw {
@@ -13,6 +14,8 @@ export interface Draw {
   newLotFactor: number
   /** SD of the logarithm of one swatch about its lot. */
   errorSd: number
+  /** Factor on strength of one further piece about its lot, outliers among them. */
+  pieceFactor: number
 }
 
 /** Enough that a 5 % quantile is met within about a percent of probability. */
@@ -26,12 +29,16 @@ export const DRAWS = 600
  * memory: powers of one over the root of x^6 = x + 1.
  */
 const ROOT = 1.134724138401519
-const STEPS = [1, 2, 3, 4].map((power) => ROOT ** -power % 1)
+const STEPS = [1, 2, 3, 4, 5].map((power) => ROOT ** -power % 1)
 
-/** For each draw: standard normals for log P and the lots, and a place from -0.5 to 0.5 in a cell. */
+/**
+ * For each draw: standard normals for log P and the lots, a place from -0.5 to 0.5 in a cell, and the
+ * error of a piece in units of its SD.
+ */
 const SPREAD = Array.from({ length: DRAWS }, (_, k) => {
-  const [u, v, w, x] = STEPS.map((step) => (0.5 + (k + 1) * step) % 1)
-  return [normalQuantile(u!), v! - 0.5, normalQuantile(w!), normalQuantile(x!)] as const
+  const [u, v, w, x, y] = STEPS.map((step) => (0.5 + (k + 1) * step) % 1)
+  const forPiece = heavyTailedQuantile(y!, OUTLIER_CHANCE, OUTLIER_FACTOR)
+  return [normalQuantile(u!), v! - 0.5, normalQuantile(w!), normalQuantile(x!), forPiece] as const
 })
 
 /**
@@ -39,8 +46,9 @@ const SPREAD = Array.from({ length: DRAWS }, (_, k) => {
  * its cell, log P from its normal, and the lot terms given log P.
  *
  * @param ofLot whether a lot was named when the grid was made; else the median lot is drawn
+ * @param potSd SD of log S between pots, where the error is one within pots; 0: it holds that too
  */
-export function drawCurves(cells: readonly Cell[], ofLot: boolean): Draw[] {
+export function drawCurves(cells: readonly Cell[], ofLot: boolean, potSd = 0): Draw[] {
   const ordered = cells.filter(({ share }) => share > 0)
   const draws: Draw[] = []
   let at = 0
@@ -49,7 +57,7 @@ export function drawCurves(cells: readonly Cell[], ofLot: boolean): Draw[] {
     const target = (k + 0.5) / DRAWS
     while (passed < target && at < ordered.length - 1) passed += ordered[++at]!.share
     const cell = ordered[at]!
-    const [forCeiling, forScale, forLot, forNewLot] = SPREAD[k]!
+    const [forCeiling, forScale, forLot, forNewLot, forPiece] = SPREAD[k]!
     const logP = cell.mean + Math.sqrt(cell.variance) * forCeiling
     const scale = Math.exp(cell.logScale + forScale * cell.logScaleWidth)
     draws.push({
@@ -59,6 +67,7 @@ export function drawCurves(cells: readonly Cell[], ofLot: boolean): Draw[] {
       lotFactor: ofLot ? lotFactor(cell, logP, forLot) : 1,
       newLotFactor: Math.exp(cell.lotSd * forNewLot),
       errorSd: Math.exp(cell.logErrorSd),
+      pieceFactor: Math.exp(Math.hypot(Math.exp(cell.logErrorSd), potSd) * forPiece),
     })
   }
   return draws

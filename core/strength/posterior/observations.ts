@@ -1,3 +1,4 @@
+import { rollup } from 'd3-array'
 import { finite, notNegative, positive } from '../../checks'
 import { InputError } from '../../input-error'
 
@@ -7,6 +8,8 @@ export type PosteriorPoint = {
   ratio: number
   /** Swatches of one lot share its strength; without a lot, one of its own. */
   lot?: string
+  /** Swatches of one pot share more than their lot: heat, hours, water. Without one, alone in its own. */
+  pot?: string
   /** Known error of log S beside the source's own scatter, such as of an estimated colour. */
   errorSd?: number
   /**
@@ -24,6 +27,8 @@ export interface Observation {
   knownVariance: number
   /** SD of log ratio. */
   ratioErrorSd: number
+  /** Its pot among those of the lot that hold several of its swatches; -1: alone in its pot. */
+  pot: number
 }
 
 export interface Observations {
@@ -35,6 +40,24 @@ export interface Observations {
   n: number
   /** Dry ratios tried. */
   ratios: number[]
+}
+
+type Named = Omit<Observation, 'pot'> & { potName: string | undefined }
+
+const ALONE = -1
+
+/** Numbers the pots of a lot that hold several of its swatches. */
+function inPots(swatches: readonly Named[]): Observation[] {
+  const sizes = rollup(
+    swatches,
+    (some) => some.length,
+    ({ potName }) => potName,
+  )
+  const shared = [...sizes].flatMap(([name, n]) => (name !== undefined && n > 1 ? [name] : []))
+  return swatches.map(({ potName, ...swatch }) => ({
+    ...swatch,
+    pot: potName === undefined ? ALONE : shared.indexOf(potName),
+  }))
 }
 
 /** SD with which a reading repeats, on S: what can be told from bare fibre is twice this. */
@@ -50,7 +73,7 @@ export const DETECTABLE = 2 * READING_SD
  * @throws InputError naming the point and the rule
  */
 export function readObservations(points: readonly PosteriorPoint[]): Observations {
-  const lots = new Map<string, Observation[]>()
+  const lots = new Map<string, Named[]>()
   const censored: Observation[] = []
   points.forEach((point, i) => {
     const at = `/points/${i}`
@@ -61,7 +84,7 @@ export function readObservations(points: readonly PosteriorPoint[]): Observation
     if ('strength' in point && finite(point.strength, `${at}/strength`) > DETECTABLE) {
       const knownVariance = errorSd ** 2 + (READING_SD / point.strength) ** 2
       const logS = Math.log(point.strength)
-      const swatch = { ratio, logS, knownVariance, ratioErrorSd }
+      const swatch = { ratio, logS, knownVariance, ratioErrorSd, potName: point.pot }
       const name = point.lot === undefined ? `#${i}` : `lot ${point.lot}`
       const lot = lots.get(name)
       if (lot) lot.push(swatch)
@@ -74,11 +97,11 @@ export function readObservations(points: readonly PosteriorPoint[]): Observation
     }
     const below = Math.max(positive(limit, `${at}/censoredBelow`), DETECTABLE)
     const knownVariance = errorSd ** 2 + (READING_SD / below) ** 2
-    censored.push({ ratio, logS: Math.log(below), knownVariance, ratioErrorSd })
+    censored.push({ ratio, logS: Math.log(below), knownVariance, ratioErrorSd, pot: ALONE })
   })
   const ratios = points.map(({ ratio }) => ratio).filter((ratio) => ratio > 0)
   return {
-    lots: [...lots].map(([name, swatches]) => ({ name, swatches })),
+    lots: [...lots].map(([name, swatches]) => ({ name, swatches: inPots(swatches) })),
     censored,
     n: ratios.length,
     ratios,

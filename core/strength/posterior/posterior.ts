@@ -1,13 +1,14 @@
 import { positive } from '../../checks'
 import { InputError } from '../../input-error'
 import {
-  ENOUGH_SHARE,
-  REFERENCE_RATIO,
+  checkedGain,
+  ENOUGH_GAIN,
   SHAPES,
   type CurveModel,
   type SaturationCurve,
 } from '../saturation'
 import { drawCurves, quantile, type Draw } from './draws'
+import { POT_SD } from './cell'
 import { posteriorGrid } from './grid'
 import { logNormalCdf, logNormalDensity } from './normal'
 import {
@@ -37,14 +38,26 @@ export interface BandPoint extends Interval {
   ratio: number
   /** For a lot not yet seen: wider. */
   newLot: { low: number; high: number }
+  /** For the next piece of the named lot, else of a new one: its own error too. */
+  piece: { low: number; high: number }
+}
+
+/** What a promise is of: the next piece that is dyed, or the curve in its middle. */
+export const PROMISES = ['piece', 'curve'] as const
+export type PromiseOf = (typeof PROMISES)[number]
+
+/** Dry ratio from which twice the plant adds a share of strength or less. */
+export interface Enough extends Interval {
+  gain: number
+  /** Its middle lies past the farthest ratio that was tried. */
+  beyondTried: boolean
 }
 
 export interface Posterior {
   n: number
   /** Strength that no amount of plant passes. */
   ceiling: Interval
-  /** Dry ratio that already gives 90 % of the strength of the reference ratio. */
-  enough: Interval & { reference: number }
+  enough: Enough
   /** How probable each shape is. */
   models: { exponential: number; hyperbolic: number }
   /** Probability that the source takes on this fibre and mordant at all. */
@@ -53,13 +66,14 @@ export interface Posterior {
   ceilingReached: boolean
   /** A single curve that stands for all: the likelier shape, with the medians of its values. */
   pointEstimate: SaturationCurve
-  /** Strengths at a dry ratio, of the median lot (or the named one) and of a new lot. */
+  /** Strengths at a dry ratio: of the median lot (or the named one), a new lot, the next piece. */
   at(ratio: number): BandPoint
   /**
-   * Dry ratio that reaches a strength with a probability.
+   * Dry ratio that reaches a strength with a probability: by default that of the next piece, with
+   * its lot (a new one, unless one was named) and its own error.
    * @returns null where that probability is not reached at any ratio
    */
-  ratioFor(strength: number, probability?: number): OpenInterval | null
+  ratioFor(strength: number, probability?: number, of?: PromiseOf): OpenInterval | null
   /** Share of the ceiling that a dry ratio reaches: 0.9 is nine tenths of all it can give. */
   shareOfCeiling(ratio: number): Interval
   /** Gain of strength from doubling the plant at a dry ratio: 0.1 is a tenth more. */
@@ -73,8 +87,8 @@ export interface Posterior {
 export interface PosteriorOptions {
   /** Answers for this lot instead of the median one. */
   lot?: string
-  /** Generous dry ratio that *enough* is told against. Default 1. */
-  reference?: number
+  /** What twice the plant may still add at *enough*, as a share of strength. Default 0.2. */
+  enoughGain?: number
   /** Shapes to average over; both, unless one is to be tried alone. */
   models?: readonly CurveModel[]
 }
@@ -99,12 +113,13 @@ const REACHED_SHARE = 0.6
 export function curvePosterior(
   points: readonly PosteriorPoint[],
   prior: Prior,
-  { lot, reference = REFERENCE_RATIO, models }: PosteriorOptions = {},
+  { lot, enoughGain = ENOUGH_GAIN, models }: PosteriorOptions = {},
 ): Posterior {
-  positive(reference, '/reference')
+  checkedGain(enoughGain)
   const observations = readObservations(points)
   const cells = posteriorGrid(observations, prior, { lot: lotIndex(observations, lot), models })
-  const draws = drawCurves(cells, lot !== undefined)
+  const hasPots = observations.lots.some(({ swatches }) => swatches.some(({ pot }) => pot >= 0))
+  const draws = drawCurves(cells, lot !== undefined, hasPots ? POT_SD : 0)
   const sorted = (value: (draw: Draw) => number) => {
     const values = new Float64Array(draws.length)
     for (let k = 0; k < draws.length; k++) values[k] = value(draws[k]!)
@@ -124,13 +139,16 @@ export function curvePosterior(
   )
   const farthest = Math.max(0, ...observations.ratios)
   const ceiling = interval((draw) => draw.ceiling * draw.lotFactor)
+  const enough = interval((draw) => enoughOf(draw, enoughGain))
+  const ofNextLot = ({ lotFactor, newLotFactor }: Draw) =>
+    lot === undefined ? newLotFactor : lotFactor
   const gain = (draw: Draw, from: number, to: number) =>
     SHAPES[draw.model].share(to, draw.scale) / SHAPES[draw.model].share(from, draw.scale) - 1
 
   return {
     n: observations.n,
     ceiling,
-    enough: { ...interval((draw) => enoughOf(draw, reference)), reference },
+    enough: { ...enough, gain: enoughGain, beyondTried: enough.mid > farthest },
     models: { exponential, hyperbolic: 1 - exponential },
     uptakeProbability: 1 - neverTakes(observations, prior, cells),
     ceilingReached:
@@ -144,23 +162,27 @@ export function curvePosterior(
       // both from one look at the curves: the shape is the dear part
       const strengths = new Float64Array(draws.length)
       const fresh = new Float64Array(draws.length)
+      const pieces = new Float64Array(draws.length)
       draws.forEach((draw, k) => {
         const median = draw.ceiling * SHAPES[draw.model].share(ratio, draw.scale)
         strengths[k] = median * draw.lotFactor
         fresh[k] = median * draw.newLotFactor
+        pieces[k] = median * ofNextLot(draw) * draw.pieceFactor
       })
       strengths.sort()
       fresh.sort()
+      pieces.sort()
       return {
         ratio,
         mid: quantile(strengths, 0.5),
         low: quantile(strengths, LOW),
         high: quantile(strengths, HIGH),
         newLot: { low: quantile(fresh, LOW), high: quantile(fresh, HIGH) },
+        piece: { low: quantile(pieces, LOW), high: quantile(pieces, HIGH) },
       }
     },
 
-    ratioFor(strength, probability = 0.5) {
+    ratioFor(strength, probability = 0.5, of = 'piece') {
       positive(strength, '/ask/strength')
       if (!(probability > 0 && probability < 1)) {
         throw new InputError(
@@ -168,7 +190,9 @@ export function curvePosterior(
           '/ask/probability',
         )
       }
-      const ratios = sorted((draw) => ratioReaching(draw, strength))
+      const factor = (draw: Draw) =>
+        of === 'piece' ? ofNextLot(draw) * draw.pieceFactor : draw.lotFactor
+      const ratios = sorted((draw) => ratioOfShare(draw, strength / (draw.ceiling * factor(draw))))
       const mid = quantile(ratios, probability)
       if (!Number.isFinite(mid)) return null
       const high = quantile(ratios, HIGH)
@@ -224,11 +248,8 @@ export function lotIndex(observations: Observations, lot: string | undefined): n
 const ratioOfShare = ({ model, scale }: Draw, share: number): number =>
   share >= 1 ? Infinity : SHAPES[model].ratioOf(share, scale)
 
-export const enoughOf = (draw: Draw, reference: number) =>
-  ratioOfShare(draw, ENOUGH_SHARE * SHAPES[draw.model].share(reference, draw.scale))
-
-const ratioReaching = (draw: Draw, strength: number) =>
-  ratioOfShare(draw, strength / (draw.ceiling * draw.lotFactor))
+export const enoughOf = ({ model, scale }: Draw, gain: number) =>
+  SHAPES[model].ratioOfGain(gain, scale)
 
 /**
  * Probability that the source never takes here: then every reading is bare fibre and noise.

@@ -164,6 +164,7 @@ export const toJobSwatch = (member: Candidate): JobSwatch => ({
   ratioDry: present(member.pot.ratioDry),
   ratioErrorSd: present(member.pot.ratioErrorSd),
   lot: member.pot.lots.map(({ lotId }) => lotId).join('+'),
+  pot: member.pot.id,
   dyed: seen(member.reading),
   bare: seen(present(member.piece.bare)),
   errorDe: member.reading.errorDe,

@@ -35,9 +35,15 @@ const leastSquares = Joi.object({
 const posterior = Joi.object({
   n: count,
   ceiling: object(interval),
-  enough: object({ ...interval, reference: number }),
+  trials: count,
+  enough: object({ ...interval, gain: number, beyondTried: flag, doubling: object(interval) }),
   band: list(
-    Joi.object({ ratio: number, ...interval, newLot: object({ low: number, high: number }) }),
+    Joi.object({
+      ratio: number,
+      ...interval,
+      newLot: object({ low: number, high: number }),
+      piece: object({ low: number, high: number }),
+    }),
   ),
   models: object({ exponential: number, hyperbolic: number }),
   takes: number,

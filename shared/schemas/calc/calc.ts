@@ -13,6 +13,7 @@ import { FACTORS, type Factors } from '../../../core/evidence/factors'
 import { CALC_AGENTS } from '../../../core/mordant/agents'
 import type { MordantRecipe } from '../../../core/mordant/mordant-bath'
 import type { PosteriorPoint } from '../../../core/strength/posterior/observations'
+import { PROMISES, type PromiseOf } from '../../../core/strength/posterior/posterior'
 import { SOURCE_KINDS, type SourceKind } from '../../../core/strength/posterior/priors'
 import { hexField, labField, massField, massOrNoneField, reflectanceField } from '../log/common'
 
@@ -105,7 +106,8 @@ interface PosteriorBody {
   method: 'posterior'
   points: PosteriorPoint[]
   sourceKind?: SourceKind
-  ask?: { strength?: number; probability?: number; lot?: string }
+  ask?: { strength?: number; probability?: number; lot?: string; of?: PromiseOf }
+  enoughGain?: number
 }
 
 export type CurveBody = LeastSquaresBody | PosteriorBody
@@ -120,6 +122,7 @@ const posteriorPoint = Joi.object({
   strength,
   censoredBelow: Joi.number().greater(0).max(1e9),
   lot: Joi.string().max(60),
+  pot: Joi.string().max(60),
   errorSd: Joi.number().min(0).max(10),
   ratioErrorSd: Joi.number().min(0).max(2),
 })
@@ -147,8 +150,10 @@ export const curveSchema = Joi.object<CurveBody>({
       strength: Joi.number().greater(0).max(1e9),
       probability: Joi.number().greater(0).less(1),
       lot: Joi.string().max(60),
+      of: Joi.string().valid(...PROMISES),
     }),
   ),
+  enoughGain: onlyFor('posterior', Joi.number().greater(0).less(1)),
 })
 
 export interface PairBody {

@@ -126,13 +126,14 @@ describe('the next trial', () => {
     expect(next.strength.after).toBeLessThan(next.strength.now)
   })
 
-  test('nothing known: enough lies within a factor of 2 by definition, strength does not', () => {
+  test('nothing known: neither enough nor strength lies within a factor of 2', () => {
     const width = 2 * Math.log(2)
     const next = nextTrial({ ...question, wantedWidth: width, wantedStrengthWidth: width })!
-    expect(next.enough.now).toBeLessThan(width)
+    expect(next.enough.now).toBeGreaterThan(width)
+    expect(next.enough.after).toBeLessThan(next.enough.now)
     expect(next.strength.now).toBeGreaterThan(width)
     expect(next.strength.after).toBeLessThan(next.strength.now)
-    expect(next.isReached).toBe(next.strength.after <= width)
+    expect(next.isReached).toBe(Math.max(next.strength.after, next.enough.after) <= width)
   })
 
   test('one lot tells strength no better than lots differ', () => {
@@ -154,13 +155,15 @@ describe('the next trial', () => {
   test('trials made as advised bring it to the wanted width', () => {
     const swatchAt = trialSimulator(prior, 0.11)()
     const points: ReturnType<typeof swatchAt>[] = []
-    let next = nextTrial({ ...question, points })
+    // within a factor of two, either way
+    const wanted = { ...question, wantedWidth: 2 * Math.log(2) }
+    let next = nextTrial({ ...wanted, points })
     const first = next!.enough.now
     while (next && points.length < 12) {
       points.push(swatchAt(next.ratio))
-      next = nextTrial({ ...question, points })
+      next = nextTrial({ ...wanted, points })
     }
-    expect(first).toBeGreaterThan(0.6)
+    expect(first).toBeGreaterThan(2)
     expect(next).toBeNull()
   })
 

@@ -70,15 +70,31 @@ describe('saturating curves', () => {
     )
   })
 
-  test('enough gives nine tenths of a generous ratio, whatever the shape', () => {
+  test('at enough twice the plant adds just the share that was named, whatever the shape', () => {
     fc.assert(
-      fc.property(curve, (c) => {
-        const enough = enoughRatio(c)
-        expect(strengthAt(c, enough) / strengthAt(c, 1)).toBeCloseTo(0.9, 8)
-        expect(enough).toBeLessThan(1)
+      fc.property(curve, fc.double({ min: 0.05, max: 0.5, noNaN: true }), (c, gain) => {
+        const enough = enoughRatio(c, gain)
+        expect(strengthAt(c, 2 * enough) / strengthAt(c, enough) - 1).toBeCloseTo(gain, 8)
       }),
     )
-    expect(enoughRatio({ model: 'hyperbolic', ceiling: 1, scale: 0.5 }, 2)).toBeLessThan(2)
+    // c ln 5 and 2 h: the closed forms for a fifth
+    expect(enoughRatio({ model: 'exponential', ceiling: 1, scale: 1 })).toBeCloseTo(1.609, 3)
+    expect(enoughRatio({ model: 'hyperbolic', ceiling: 1, scale: 1 })).toBeCloseTo(2, 12)
+    expect(() => enoughRatio({ model: 'hyperbolic', ceiling: 1, scale: 1 }, 1)).toThrow(
+      'enoughGain must be from 0.01 to 0.9; got 1',
+    )
+  })
+
+  test('it ranges widely where nine tenths of a generous ratio did not', () => {
+    const curves = [0.1, 0.3, 1, 2].map((scale) => ({
+      model: 'exponential' as const,
+      ceiling: 2,
+      scale,
+    }))
+    const spread = (values: number[]) => Math.max(...values) / Math.min(...values)
+    expect(spread(curves.map((c) => enoughRatio(c)))).toBeCloseTo(20, 6)
+    const old = curves.map((c) => ratioForStrength(c, 0.9 * strengthAt(c, 1))!)
+    expect(spread(old)).toBeLessThan(4)
   })
 })
 

@@ -30,6 +30,7 @@ const range = (points: PosteriorPoint[], ratio: number, more: Partial<StrengthFa
     described: curve.described(),
     at: curve.at(ratio),
     weighed,
+    steps: null,
     estimated: 0,
     lots: new Set(points.map(({ lot }) => lot)).size,
     years: points.length ? ['2024', '2026'] : null,
@@ -42,7 +43,7 @@ const range = (points: PosteriorPoint[], ratio: number, more: Partial<StrengthFa
 
 /** `12 to 34` behind a word: the span that a sentence claims. */
 function spanIn(text: string | undefined, unit = ''): [number, number] {
-  const [, low, high] = new RegExp(`([\\d.]+) to ([\\d.]+)${unit}`).exec(text ?? '') ?? []
+  const [, low, high] = new RegExp(`([\\d.]+) (?:to|and) ([\\d.]+)${unit}`).exec(text ?? '') ?? []
   return [Number(low), Number(high)]
 }
 
@@ -152,7 +153,7 @@ describe('the sentences of a source', () => {
     expect(byId.get('from')).toBe(
       'From 3 swatches in 3 lots, 2026, 2 estimated from colours (~). Spans hold nine times in ten.',
     )
-    expect(byId.get('enough')).toMatch(/^[\d.]+ : 1 dried gives/)
+    expect(byId.get('enough')).toMatch(/^From [\d.]+ : 1 dried on, twice the plant/)
   })
 
   test('spans are rounded outwards, and what is round stays', () => {

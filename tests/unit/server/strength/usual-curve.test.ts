@@ -41,6 +41,7 @@ describe('a source that nobody has dyed with', () => {
       lots: 0,
       estimated: 0,
       years: null,
+      steps: null,
       donorCurve: null,
     }).map(({ text }) => text)
     expect(texts[0]).toBe('Typical, not yours: no swatch here can be counted yet.')

@@ -1,0 +1,189 @@
+import { describe, expect, test } from '@jest/globals'
+import { randomLcg, randomNormal } from 'd3-random'
+import { curvePosterior } from '../../../../../core/strength/posterior/posterior'
+import { priorFor, type SourceKind } from '../../../../../core/strength/posterior/priors'
+
+/*
+ * The closed form and its grid against a plain random-walk sampler of the same model (Metropolis
+ * et al. 1953), written here from the model alone: nothing of the posterior's own code is used but
+ * the prior's numbers. Shapes are jumped between at their centred parameters.
+ */
+interface Point {
+  ratio: number
+  strength: number
+  lot: number
+}
+const STEPS = 600_000
+const BURN = 20_000
+const [READING_SD, OUTLIER_CHANCE, OUTLIER_FACTOR] = [0.02, 0.05, 4]
+
+const density = (x: number, sd: number) => Math.exp(-0.5 * (x / sd) ** 2) / sd
+const share = (isExponential: boolean, ratio: number, logScale: number) =>
+  isExponential
+    ? 1 - Math.exp(-ratio / Math.exp(logScale))
+    : ratio / (0.69 * Math.exp(logScale) + ratio)
+
+/** Medians and 90 % ends of log S at a ratio, and of log enough. */
+function sampled(points: Point[], kind: SourceKind, at: number, seed: number) {
+  const prior = priorFor({ kind })
+  const uniform = randomLcg(seed)
+  const normal = randomNormal.source(uniform)(0, 1)
+  const lots = Math.max(...points.map(({ lot }) => lot)) + 1
+  // log P, log c, log error SD, lot SD, then each lot's term
+  let state = [Math.log(prior.ceiling), Math.log(prior.scale), Math.log(0.15), 0.2]
+  state = [...state, ...Array.from({ length: lots }, () => 0)]
+  let isExponential = true
+  const logOf = (s: number[], exponential: boolean) => {
+    const [logP, logC, logError, lotSd, ...terms] = s as [
+      number,
+      number,
+      number,
+      number,
+      ...number[],
+    ]
+    if (lotSd <= 0) return -Infinity
+    let log =
+      -0.5 * ((logP - Math.log(prior.ceiling)) / prior.ceilingLogSd) ** 2 -
+      0.5 * ((logC - Math.log(prior.scale)) / prior.scaleLogSd) ** 2 -
+      0.5 * ((logError - Math.log(prior.errorSd)) / prior.errorLogSd) ** 2 -
+      0.5 * (lotSd / prior.lotSd) ** 2
+    for (const term of terms) log += -0.5 * (term / lotSd) ** 2 - Math.log(lotSd)
+    const top = exponential ? logP : logP + Math.log(1.17)
+    for (const { ratio, strength, lot } of points) {
+      const off = Math.log(strength) - top - Math.log(share(exponential, ratio, logC)) - terms[lot]!
+      const sd = Math.hypot(Math.exp(logError), READING_SD / strength)
+      const wide = density(off, OUTLIER_FACTOR * sd)
+      log += Math.log((1 - OUTLIER_CHANCE) * density(off, sd) + OUTLIER_CHANCE * wide)
+    }
+    return log
+  }
+  let log = logOf(state, isExponential)
+  const sizes = [0.35, 0.4, 0.45, 0.2, ...Array.from({ length: lots }, () => 0.2)]
+  const strengths: number[] = []
+  const enough: number[] = []
+  for (let k = 0; k < STEPS; k++) {
+    // one or two of its numbers at a time; P and the lots also against each other
+    const next = [...state]
+    const i = Math.floor(uniform() * state.length)
+    const by = sizes[i]! * normal()
+    next[i]! += by
+    if (i === 0 && uniform() < 0.5) for (let j = 4; j < next.length; j++) next[j]! -= by
+    if (i === 1 && uniform() < 0.5) next[0]! += 0.7 * by
+    const jumps: boolean = uniform() < 0.1 ? !isExponential : isExponential
+    const logNext = logOf(next, jumps)
+    if (Math.log(uniform()) < logNext - log) [state, isExponential, log] = [next, jumps, logNext]
+    if (k < BURN) continue
+    const [logP, logC] = state as [number, number]
+    const top = isExponential ? logP : logP + Math.log(1.17)
+    strengths.push(top + Math.log(share(isExponential, at, logC)))
+    enough.push(logC + Math.log(isExponential ? Math.log(5) : 2 * 0.69))
+  }
+  const ends = (values: number[]) => {
+    const sorted = values.sort((a, b) => a - b)
+    const q = (p: number) => sorted[Math.floor(p * (sorted.length - 1))]!
+    return { mid: q(0.5), low: q(0.05), high: q(0.95) }
+  }
+  return { strength: ends(strengths), enough: ends(enough) }
+}
+
+const dyed = (list: [number, number, number][]): Point[] =>
+  list.map(([ratio, strength, lot]) => ({ ratio, strength, lot }))
+// strengths made up; shapes of logs that occur: one lot, many, an outlier, one ratio thrice
+const SETS: [string, SourceKind, Point[], number][] = [
+  ['one swatch', 'leaf', dyed([[0.3, 0.9, 0]]), 0.8],
+  [
+    'two of one lot',
+    'freshFlower',
+    dyed([
+      [0.1, 0.6, 0],
+      [0.6, 1.7, 0],
+    ]),
+    0.3,
+  ],
+  [
+    'three lots',
+    'leaf',
+    dyed([
+      [0.1, 0.4, 0],
+      [0.4, 1.2, 1],
+      [1, 1.5, 2],
+    ]),
+    0.6,
+  ],
+  [
+    'one ratio thrice',
+    'berry',
+    dyed([
+      [0.3, 0.8, 0],
+      [0.3, 0.9, 0],
+      [0.3, 0.75, 1],
+    ]),
+    0.9,
+  ],
+  [
+    'no bend',
+    'barkOrRoot',
+    dyed([
+      [0.1, 0.1, 0],
+      [0.2, 0.21, 0],
+      [0.4, 0.42, 1],
+      [0.8, 0.85, 1],
+    ]),
+    1.2,
+  ],
+  [
+    'early bend',
+    'husk',
+    dyed([
+      [0.05, 1.6, 0],
+      [0.2, 2.7, 0],
+      [0.5, 2.9, 1],
+      [1, 3, 1],
+    ]),
+    0.1,
+  ],
+  [
+    'an outlier',
+    'leaf',
+    dyed([
+      [0.1, 0.45, 0],
+      [0.2, 0.8, 0],
+      [0.4, 0.3, 0],
+      [0.8, 1.6, 1],
+      [1.2, 1.7, 1],
+    ]),
+    0.5,
+  ],
+  [
+    'six in two lots',
+    'driedCap',
+    dyed([
+      [0.05, 0.4, 0],
+      [0.15, 1, 0],
+      [0.4, 1.9, 0],
+      [0.1, 1, 1],
+      [0.3, 2.1, 1],
+      [0.9, 2.9, 1],
+    ]),
+    0.6,
+  ],
+]
+
+describe('the posterior against a plain sampler of the same model', () => {
+  test.each(SETS)('%s: medians within 3 %%, ends within 8 %%', (_, kind, points, at) => {
+    const posterior = curvePosterior(
+      points.map(({ lot, ...point }) => ({ ...point, lot: String(lot) })),
+      priorFor({ kind }),
+    )
+    const plain = sampled(points, kind, at, 0.37)
+    for (const [ours, theirs] of [
+      [posterior.at(at), plain.strength],
+      [posterior.enough, plain.enough],
+    ] as const) {
+      // 3 %, and one more for what the sampler itself is off
+      expect(Math.abs(Math.log(ours.mid) - theirs.mid)).toBeLessThan(Math.log(1.04))
+      expect(Math.abs(Math.log(ours.low) - theirs.low)).toBeLessThan(Math.log(1.08))
+      expect(Math.abs(Math.log(ours.high) - theirs.high)).toBeLessThan(Math.log(1.08))
+    }
+  })
+})
