@@ -6,16 +6,24 @@ import type { StrengthGroup } from '~~/shared/views/strength/strength'
 import { useSize } from '~/composables/useSize'
 import { laneOf, RIBBON_RANGE, ribbonScale, ribbonStops } from '~/features/strength/ribbon-paint'
 import { dryRatioOf } from '~~/core/harvest/ratio'
+import { toldEnough } from '~~/core/strength/posterior/describe-posterior'
 
 /**
  * A ribbon of ratios, painted with the colour to expect at each; the marker sets the ratio by
  * dragging, by arrow keys or by the big buttons.
  */
-const { group, dryFraction, state } = defineProps<{
+const {
+  group,
+  dryFraction,
+  state,
+  beside = null,
+} = defineProps<{
   group: StrengthGroup | null
   /** Air-dry mass / mass as weighed, to tell a dry ratio as weighed. */
   dryFraction: number
   state: PlantState
+  /** A second dry ratio that is held against the first. */
+  beside?: number | null
 }>()
 
 /** Dry ratio, g air-dry plant per g dry fibre. */
@@ -31,7 +39,10 @@ const strip = ref<HTMLElement | null>(null)
 const { width } = useSize(strip)
 const paint = useId()
 
-const enough = computed(() => group?.curve?.answer.enough.mid ?? null)
+const enough = computed(() => {
+  const answer = group?.curve?.answer
+  return (answer && toldEnough(answer)?.mid) ?? null
+})
 const x = computed(() => ribbonScale(Math.max(width.value, 1)))
 const stops = computed(() => ribbonStops(group?.curve ?? null, x.value))
 const chips = computed(() => {
@@ -173,6 +184,10 @@ function key(event: KeyboardEvent) {
           class="chip"
           :class="{ beside: chip.exclusion }"
         />
+        <g v-if="beside" :transform="`translate(${x(beside)} 0)`">
+          <line :y1="TOP - 6" :y2="TOP + BAND + 4" class="halo" />
+          <line :y1="TOP - 6" :y2="TOP + BAND + 4" class="other" />
+        </g>
         <g :transform="`translate(${x(ratio)} 0)`">
           <line :y1="TOP - 6" :y2="TOP + BAND + 4" class="halo" />
           <line :y1="TOP - 6" :y2="TOP + BAND + 4" class="marker" />
@@ -261,6 +276,12 @@ button:hover {
 .marker {
   stroke: var(--juniper);
   stroke-width: 2.5;
+}
+
+.other {
+  stroke: var(--ink);
+  stroke-width: 2.5;
+  stroke-dasharray: 5 3;
 }
 
 .handle {

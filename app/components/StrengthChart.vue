@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { toldEnough } from '~~/core/strength/posterior/describe-posterior'
 import { useId } from 'vue'
 import { formatNumber, formatRatio } from '~~/core/quantity/format-quantity'
 import { dryRatioText } from '~/format/ratio'
@@ -67,10 +68,11 @@ const rangeText = ({ mid, low, high }: Interval) =>
 
 const isEstimated = ({ basis }: StrengthPointView) => basis === 'estimated'
 
+const enough = computed(() => answer.value && toldEnough(answer.value))
 const spoken = computed(
   () =>
     `Colour strength against dry ratio of ${sourceName}: ${counted.value.length} swatches` +
-    (answer.value ? `, enough at ${formatRatio(answer.value.enough.mid)} dry` : ''),
+    (enough.value ? `, enough at ${formatRatio(enough.value.mid)} dry` : ''),
 )
 const title = (point: StrengthPointView) =>
   `${point.code}, ${point.name}: ${isEstimated(point) ? '~' : ''}${formatNumber(point.strength)} at ${dryRatioText(point)}, ${point.lotCodes.join(', ')}${point.boiled ? ', boiled' : ''}`
@@ -156,10 +158,10 @@ const spans = computed(() =>
           typical for its kind: no swatch of yours
         </text>
         <EnoughMark
-          v-if="answer.enough.mid < farthest"
-          :enough="answer.enough"
+          v-if="enough"
+          :enough="enough"
           :x="x"
-          :top="y(bandAt(answer.band, answer.enough.mid).mid)"
+          :top="y(bandAt(answer.band, enough.mid).mid)"
           :bottom="height - MARGIN.bottom"
           :right="width - MARGIN.right"
         />
@@ -173,6 +175,14 @@ const spans = computed(() =>
         :y1="span.y"
         :y2="span.y"
         class="span"
+      />
+      <circle
+        v-for="point in placed.filter(({ boiled }) => boiled)"
+        :key="`boiled ${point.swatchId}`"
+        :cx="x(point.ratioDry)"
+        :cy="y(point.strength)"
+        r="14"
+        class="boiled"
       />
       <circle
         v-for="point in placed"
@@ -212,6 +222,13 @@ const spans = computed(() =>
 </template>
 
 <style scoped>
+.boiled {
+  fill: none;
+  stroke: var(--madder);
+  stroke-dasharray: 2 3;
+  stroke-width: 2px;
+}
+
 .chart {
   width: 100%;
   height: 100%;

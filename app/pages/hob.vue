@@ -45,8 +45,8 @@ const potId = computed(
     (all.value?.items.find(({ kind }) => kind === 'pot') ?? all.value?.planned[0])?.id ||
     '',
 )
-/** Enough of it at this dry ratio or less, in strength, is done within minutes. */
-const STRONG = { ceiling: 2.5, enough: 0.3 }
+/** A plant that needs half of this ratio or less for a full depth is deep within minutes. */
+const STRONG_SHARE = 0.5
 
 const { data: opened } = useLoaded(async () => {
   if (!potId.value) return null
@@ -65,9 +65,8 @@ const { data: opened } = useLoaded(async () => {
       : Promise.resolve({ items: [] }),
   ])
   const known = curves.items.find(({ answer }) => answer.n >= 2)?.answer
-  const isStrong = Boolean(
-    known && known.ceiling.mid >= STRONG.ceiling && known.enough.mid <= STRONG.enough,
-  )
+  const forFull = known?.forDepth.find(({ depth }) => depth === 'full')?.p50 ?? Infinity
+  const isStrong = pot.ratioDry !== null && forFull <= STRONG_SHARE * pot.ratioDry
   return { pot, rows: item.rows, settings, shelf, sources, lots, vessel, isStrong }
 }, potId)
 

@@ -20,6 +20,8 @@ import WantedDepth from '~/features/strength/WantedDepth.vue'
 import { groupWords } from '~/features/strength/words'
 import { formatCount } from '~~/core/quantity/format-count'
 import { dryRatioOf, weighedRatioOf } from '~~/core/harvest/ratio'
+import { toldEnough } from '~~/core/strength/posterior/describe-posterior'
+import { FEW_TRIALS } from '~~/core/strength/trials'
 import { useIntake } from '~/features/pot/plan/intake'
 import { useOpening } from '~/features/pot/plan/opening'
 import { sourcesInBath, useKnownStrength } from '~/features/pot/plan/known-strength'
@@ -86,7 +88,8 @@ const weighed = computed({
 const state = computed(() => plan.current?.lot.state ?? 'dry')
 const past = computed(() => {
   const answer = plan.group?.curve?.answer
-  return answer && answer.n >= 3 && plan.ratioDry > answer.enough.mid ? answer.enough.mid : null
+  const enough = answer && answer.trials >= FEW_TRIALS ? toldEnough(answer) : null
+  return enough && plan.ratioDry > enough.mid ? enough.mid : null
 })
 const title = computed(() =>
   plan.lots.length > 0
@@ -195,7 +198,9 @@ useHead({ title: 'Pot · Juniper Haze' })
           }}, {{ plan.current.lot.dryFractionBasis }})
         </p>
         <p v-else class="quiet dry">{{ formatRatio(plan.ratioDry) }} dry</p>
-        <p v-if="past" class="estimate dry">past {{ formatRatio(past) }} hardly deeper</p>
+        <p v-if="past" class="estimate dry">
+          from {{ formatRatio(past) }} dry on, twice the plant adds a fifth or less
+        </p>
       </div>
       <RatioRibbon
         v-if="!isPast"

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { PARTS } from '~~/catalogue/parts'
 import type { StrengthView } from '~~/shared/views/strength/strength'
+import BesideRatio from '~/features/strength/BesideRatio.vue'
 import LaterBaths from '~/features/strength/LaterBaths.vue'
 import NextTrial from '~/features/strength/NextTrial.vue'
 import SmallMultiples from '~/features/strength/SmallMultiples.vue'
@@ -12,6 +13,7 @@ import WantedDepth from '~/features/strength/WantedDepth.vue'
 import { useAskedCurve } from '~/features/strength/useAskedCurve'
 import { useChosenSource } from '~/features/strength/useChosenSource'
 import { groupWords } from '~/features/strength/words'
+import { toldEnough } from '~~/core/strength/posterior/describe-posterior'
 
 const route = useRoute()
 const api = useApi()
@@ -27,8 +29,12 @@ const group = computed(
   () =>
     view.value?.groups.find(({ key }) => key === groupKey.value) ?? view.value?.groups[0] ?? null,
 )
-const ratio = ref(0.3)
-const { leftOut, toggle, shown, estimate, described } = useAskedCurve(
+/** Where no swatch says which ratio matters. */
+const USUAL_RATIO = 0.4
+const ratio = ref(USUAL_RATIO)
+/** A ratio that is held against it. */
+const beside = ref<number | null>(null)
+const { leftOut, toggle, shown, estimate, described, gainTo } = useAskedCurve(
   () => group.value?.curve ?? null,
   () => ratio.value,
 )
@@ -36,7 +42,10 @@ watch(
   () => group.value?.curve,
   (now, before) => {
     if (now && (now.key !== before?.key || now.sourceId !== before?.sourceId)) {
-      ratio.value = Number(now.answer.enough.mid.toPrecision(3))
+      const { answer } = now
+      const at = toldEnough(answer)?.mid ?? Math.max(...answer.points.map((p) => p.ratio), 0)
+      ratio.value = Number((at || USUAL_RATIO).toPrecision(3))
+      beside.value = null
     }
   },
   { immediate: true },
@@ -108,6 +117,16 @@ useHead({ title: () => `${name.value || 'Strength'} · Juniper Haze` })
           :group="group"
           :dry-fraction="view.usualDryFraction"
           :state="view.usualState"
+          :beside="beside"
+        />
+        <BesideRatio
+          v-if="shown && shown.answer.unit && estimate"
+          v-model="beside"
+          :curve="shown"
+          :estimate="estimate"
+          :dry-fraction="view.usualDryFraction"
+          :state="view.usualState"
+          :gain-to="gainTo"
         />
       </div>
       <div class="stack">

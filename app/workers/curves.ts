@@ -16,6 +16,7 @@ export const curves = {
   },
   described: () => asked.described(),
   at: (ratio: number) => asked.at(ratio),
+  gain: (from: number, to: number) => asked.gain(from, to),
   ratioFor: (strength: number, probability: number) => asked.ratioFor(strength, probability),
   nextTrial: (question: {
     points: PosteriorPoint[]

@@ -14,13 +14,24 @@ export interface KnownHue {
  * How far apart two strengths look, CIEDE2000, from one to one that is a gain more.
  *
  * @param strength 0 or more
- * @param gain 0.2: a fifth more; its interval makes that of the step
+ * @param gain 0.2: a fifth more, below 0: less; its interval makes that of the step
  */
 export function colourStep({ unit, bare }: KnownHue, strength: number, gain: Interval): Interval {
   const at = (s: number) => labOfReflectance(expectedReflectance(unit, s, bare))
   const from = at(strength)
-  const step = (more: number) => deltaE2000(from, at(strength * (1 + Math.max(0, more))))
-  return { mid: step(gain.mid), low: step(gain.low), high: step(gain.high) }
+  const step = (more: number) => deltaE2000(from, at(strength * Math.max(0, 1 + more)))
+  const [a, b] = [step(gain.low), step(gain.high)]
+  return { mid: step(gain.mid), low: Math.min(a, b), high: Math.max(a, b) }
+}
+
+/**
+ * Whether anyone would see one ratio against another, in a sentence.
+ *
+ * @param words of the other ratio: `4 : 1 dried`
+ */
+export function besideSentence(words: string, step: Interval): string {
+  const span = `ΔE ${step.mid.toFixed(1)}, ${step.low.toFixed(1)} to ${step.high.toFixed(1)}`
+  return `Against ${words} the difference is ${stepWords(step)} (${span}), other things alike.`
 }
 
 /** Ends in CIEDE2000, from memory: below the first it is hardly seen even side by side. */

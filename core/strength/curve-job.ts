@@ -86,7 +86,7 @@ export interface CurveAnswer extends DescribedPosterior {
 }
 
 /** To be raised with every change of what comes out, so that no older answer is kept. */
-export const CURVE_VERSION = 4
+export const CURVE_VERSION = 5
 
 /**
  * The posterior of one curve from readings: strengths, estimates calibrated by what the source has

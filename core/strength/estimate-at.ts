@@ -35,6 +35,8 @@ export function askCurve(points: readonly PosteriorPoint[], context: PriorContex
       doubling: posterior().doublingGain(ratio),
       littleGain: posterior().probabilityOfLittleGain(ratio, 2 * ratio, LITTLE_GAIN),
     }),
+    /** What another dry ratio would add: 0.1 is a tenth more. */
+    gain: (from: number, to: number): Interval => posterior().gain(from, to),
     /** The dry ratio that reaches a strength with a probability; null where none does. */
     ratioFor: (strength: number, probability: number) =>
       posterior().ratioFor(strength, probability),

@@ -28,9 +28,7 @@ async function handle(body: { putG?: number; tare?: boolean }) {
 
 /** As the scale's own display would show it, to its last digit. */
 const displayOf = (massG: number) =>
-  units.value.mass === 'metric'
-    ? `${massG.toFixed(1)} g`
-    : `${(massG / G_PER_OZ).toFixed(2)} oz`
+  units.value.mass === 'metric' ? `${massG.toFixed(1)} g` : `${(massG / G_PER_OZ).toFixed(2)} oz`
 </script>
 
 <template>

@@ -62,7 +62,10 @@ const basis = computed(
         <span v-else class="quiet">not reached</span>
       </span>
       <span role="cell">
-        {{ formatRatio(line.row.enough.mid) }} dry
+        <template v-if="!line.row.enough.beyondTried">
+          {{ formatRatio(line.row.enough.mid) }} dry
+        </template>
+        <span v-else class="quiet">beyond what was tried</span>
         <span class="quiet">{{ sentenceSpan(line.row.enough) }}</span>
       </span>
       <span role="cell" :class="{ estimate: line.isGuess }">

@@ -61,12 +61,16 @@ const byNumber = (value: number | null | undefined, isFalling: boolean) =>
 /** Columns that can be sorted by. */
 export const SORTS = {
   name: { label: 'source', of: ({ name }: AtlasLine) => name },
-  perGram: { label: 'strength per g', of: ({ row }: AtlasLine) => row.perGram.mid },
+  // by what is sure: one lucky swatch does not lead
+  perGram: { label: 'strength per g', of: ({ row }: AtlasLine) => row.perGram.low },
   ceiling: {
     label: 'ceiling',
-    of: ({ row }: AtlasLine) => (row.ceilingReached ? row.ceiling.mid : null),
+    of: ({ row }: AtlasLine) => (row.ceilingReached ? row.ceiling.low : null),
   },
-  enough: { label: 'enough', of: ({ row }: AtlasLine) => row.enough.mid },
+  enough: {
+    label: 'enough',
+    of: ({ row }: AtlasLine) => (row.enough.beyondTried ? null : row.enough.mid),
+  },
   ratio: { label: 'ratio for it', of: ({ ratioWeighed }: AtlasLine) => ratioWeighed },
   rate: { label: 'g an hour', of: ({ source }: AtlasLine) => source.gramsPerHour },
   fastness: {

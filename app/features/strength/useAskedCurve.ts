@@ -1,5 +1,6 @@
 import { computed, ref, shallowRef, watch } from 'vue'
 import type { DescribedPosterior } from '~~/core/strength/posterior/describe-posterior'
+import type { Interval } from '~~/core/strength/posterior/posterior'
 import type { EstimateAt } from '~~/core/strength/estimate-at'
 import type { CurveView } from '~~/shared/views/strength/curve'
 import { useCurvesWorker } from '~/composables/useCurvesWorker'
@@ -61,5 +62,10 @@ export function useAskedCurve(curve: () => CurveView | null, ratio: () => number
       ? leftOut.value.filter((each) => each !== id)
       : [...leftOut.value, id]
   }
-  return { leftOut, toggle, shown, estimate, described }
+  /** What another dry ratio would add to the strength at this one. */
+  async function gainTo(other: number): Promise<Interval> {
+    await loading
+    return worker.gain(ratio(), other)
+  }
+  return { leftOut, toggle, shown, estimate, described, gainTo }
 }

@@ -45,7 +45,7 @@ const passes = computed(() => {
       {{ formatRatio(known.ratioDry.value) }} dry
       <span class="quiet">{{
         known.ratioDry.basis === 'learnt'
-          ? `enough by ${known.ratioDry.n} of your swatches`
+          ? `your usual, by ${known.ratioDry.n} of your swatches`
           : `usual, ${known.source.provenance}, not yours`
       }}</span>
     </p>

@@ -87,3 +87,13 @@ function wordsFor(n: number, ceilingReached: boolean, uptakeProbability: number)
     ? 'The ceiling lies near what was tried.'
     : 'The ceiling was not reached in what was tried: do not rely on its number.'
 }
+
+/** Below this a source likely does not take here, and nothing is enough. */
+const TAKES_FROM = 0.5
+
+/** Where enough may be told: the source takes, and it lies within what was tried; else null. */
+export const toldEnough = ({
+  enough,
+  uptakeProbability,
+}: Pick<DescribedPosterior, 'enough' | 'uptakeProbability'>): Interval | null =>
+  uptakeProbability >= TAKES_FROM && !enough.beyondTried ? enough : null

@@ -95,7 +95,7 @@ export function createLog(
   const versions = sourceVersions(database.read)
   const curves = curvesService(database.read, compute)
   const atlas = atlasService(database, curves)
-  const walk = walkService(database.read, (sourceId) => curves.enoughOf(sourceId))
+  const walk = walkService(database.read, (sourceId) => curves.usualRatioOf(sourceId))
   const jars = jarViews(database.read)
   return {
     ...collections,

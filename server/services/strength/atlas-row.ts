@@ -9,7 +9,7 @@ import { bandAt } from '../../../core/strength/posterior/band-at'
 import { present } from '../../../core/present'
 
 /** Raised with every change of what a row holds, so that no older one is kept. */
-export const ATLAS_VERSION = 4
+export const ATLAS_VERSION = 5
 
 /** Dry ratio at which strengths of different sources are compared. */
 const HALF = 0.5
@@ -45,7 +45,7 @@ export function toAtlasRow({ answer, donorCurve, ...view }: CurveView): AtlasRow
     uptakeProbability: short(uptakeProbability),
     ceiling: scaled(ceiling, 1),
     ceilingReached,
-    enough: scaled(enough, 1),
+    enough: { ...scaled(enough, 1), beyondTried: enough.beyondTried },
     forDepth: answer.forDepth.map(({ depth, p50, p80 }) => ({
       depth,
       p50: p50 && short(p50),

@@ -1,5 +1,5 @@
 import { setImmediate } from 'node:timers/promises'
-import { group, max, min } from 'd3-array'
+import { group, max, median, min } from 'd3-array'
 import type { Knex } from 'knex'
 import { FIBRES } from '../../../catalogue/fibres'
 import type { CurveAnswer, CurveJob, JobSwatch } from '../../../core/strength/curve-job'
@@ -25,7 +25,7 @@ interface Wanted {
 }
 
 /** Fewer swatches give no ratio to plan a walk by. */
-const LEAST_FOR_ENOUGH = 3
+const LEAST_FOR_USUAL = 3
 
 /** Curves of the log with their intervals: gathered here, computed by workers. */
 export const curvesService = (db: Knex, compute: ComputeCurves) => {
@@ -50,13 +50,13 @@ export const curvesService = (db: Knex, compute: ComputeCurves) => {
       return { ...head, answer: present(answer) }
     },
 
-    /** What the curve of most swatches says is enough, dry; null while there are too few. */
-    async enoughOf(sourceId: string): Promise<{ ratioDry: number; n: number } | null> {
+    /** The dry ratio this dyer usually takes of a source, by its swatches; null while there are few. */
+    async usualRatioOf(sourceId: string): Promise<{ ratioDry: number; n: number } | null> {
       const source = await sourceRepository(db).find(sourceId)
       const wanted = source && wantedOf(source, await candidatesOf(db, sourceId))[0]
-      if (!wanted || wanted.job.swatches.length < LEAST_FOR_ENOUGH) return null
-      const [answer] = await compute([wanted.job])
-      return { ratioDry: present(answer).enough.mid, n: present(answer).n }
+      if (!wanted || wanted.job.swatches.length < LEAST_FOR_USUAL) return null
+      const ratios = wanted.job.swatches.map((swatch) => swatch.ratioDry)
+      return { ratioDry: present(median(ratios)), n: ratios.length }
     },
 
     /** Of every source, or of one: most swatches first within a source. */

@@ -34,7 +34,10 @@ import { lookUp } from '../../../core/present'
 const MOST_DOTS = 6
 
 /** What can be gathered, what is wanted, and what the patches bear. */
-export const walkService = (db: Knex, enoughOf: (sourceId: string) => Promise<Enough | null>) => {
+export const walkService = (
+  db: Knex,
+  usualOf: (sourceId: string) => Promise<UsualRatio | null>,
+) => {
   const sources = sinceLastChange(db, () => allSources(db), ofCollections('sources'))
   const colours = deepestColours(db)
   const kept: KeptOfLots = {
@@ -60,7 +63,7 @@ export const walkService = (db: Knex, enoughOf: (sourceId: string) => Promise<En
       const source = await sourceRepository(db).find(id)
       if (!source || source.setAsideAt) throw notFound('source', id)
       const dry = lookUp(await drynessOf(db, [source]), id)
-      const ratioDry = await ratioOf(source, dry, enoughOf)
+      const ratioDry = await ratioOf(source, dry, usualOf)
       const each: SourceOnWalk['each'] = { fresh: {}, dried: {} }
       for (const state of ['fresh', 'dried'] as const) {
         for (const measure of MEASURE_KEYS) {
@@ -99,8 +102,8 @@ interface Ask {
   southern: boolean
 }
 
-/** What the swatches of a source say is enough, dry. */
-export interface Enough {
+/** The dry ratio that a dyer usually takes of a source. */
+export interface UsualRatio {
   ratioDry: number
   n: number
 }
@@ -198,9 +201,9 @@ function usualRatioDry(source: Source, dry: DryFraction): number | null {
 async function ratioOf(
   source: Source,
   dry: DryFraction,
-  enoughOf: (sourceId: string) => Promise<Enough | null>,
+  usualOf: (sourceId: string) => Promise<UsualRatio | null>,
 ): Promise<SourceOnWalk['ratioDry']> {
-  const learnt = await enoughOf(source.id)
+  const learnt = await usualOf(source.id)
   if (learnt) return { value: learnt.ratioDry, basis: 'learnt', n: learnt.n }
   const usual = usualRatioDry(source, dry)
   return usual === null ? null : { value: usual, basis: 'usual', n: 0 }

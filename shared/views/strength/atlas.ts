@@ -3,7 +3,7 @@ import type { Way } from '../../../catalogue/ways'
 import type { HueFamily } from '../../../core/colour/colour-name'
 import type { Depth } from '../../../core/colour/depth'
 import type { Lab } from '../../../core/colour/tristimulus'
-import type { Interval } from '../../../core/strength/posterior/posterior'
+import type { Enough, Interval } from '../../../core/strength/posterior/posterior'
 import type { Source } from '../../schemas/walk/source'
 import type { PhBand } from './ph-band'
 import type { Stuff } from './stuff'
@@ -29,7 +29,7 @@ export interface AtlasRow {
   ceiling: Interval
   ceilingReached: boolean
   /** Dry ratio. */
-  enough: Interval
+  enough: Interval & Pick<Enough, 'beyondTried'>
   /** Strength per gram of dry plant on a gram of fibre, at enough. */
   perGram: Interval
   /** Strength at 0.5 : 1 dry, by which sources are held against each other. */

@@ -68,7 +68,7 @@ export interface SourceOnWalk {
   /** Grams each, by measure. */
   each: Record<'fresh' | 'dried', Partial<Record<Measure, GramsEach>>>
   rate: PickingRate | null
-  /** g air-dry plant per g dry fibre: usual, or what swatches say is enough. */
+  /** g air-dry plant per g dry fibre: usual of the source, or of this dyer. */
   ratioDry: { value: number; basis: 'learnt' | 'usual'; n: number } | null
   dryFraction: { value: number; basis: 'measured' | 'estimated' | 'typical'; n: number }
   bearings: Bearing[]

@@ -40,7 +40,7 @@ const row = (sourceId: string, fields: Partial<AtlasRow> = {}): AtlasRow => ({
   uptakeProbability: 1,
   ceiling: exactly(1.5),
   ceilingReached: true,
-  enough: exactly(0.6),
+  enough: { ...exactly(0.6), beyondTried: false },
   perGram: exactly(2.2),
   atHalf: exactly(1.2),
   forDepth: [
