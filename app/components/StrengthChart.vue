@@ -41,14 +41,15 @@ const placed = computed(() => placedPoints(group.points))
 /** Those the curve counts; those beside it stand fainter. */
 const counted = computed(() => placed.value.filter(({ exclusion }) => exclusion === null))
 const answer = computed(() => curve?.answer ?? null)
-const { x, y, farthest, highest, bandPath, middlePath, newLotPaths, depths, ticks } =
-  useStrengthScales(() => ({
+const { x, y, highest, bandPath, middlePath, newLotPaths, depths, ticks } = useStrengthScales(
+  () => ({
     points: counted.value,
     band: answer.value?.band ?? null,
     width: width.value,
     height: height.value,
     margin: MARGIN,
-  }))
+  }),
+)
 const pointed = ref<string | null>(null)
 /** The tag of the swatch under the pointer or the focus, near it and inside the chart. */
 const tag = computed(() => {

@@ -130,6 +130,14 @@ export function curveOfJob({ swatches, excluded = [], prior, near }: CurveJob): 
   }
 }
 
+/** Whether strengths stand on an instrument: some swatch was measured, alone or beside a colour. */
+export const isScaleKnown = ({
+  n,
+  estimated,
+  calibration,
+}: Pick<CurveAnswer, 'n' | 'estimated' | 'calibration'>): boolean =>
+  estimated < n || n === 0 || calibration.n > 0
+
 const meanOf = (spectra: readonly Reflectance[]): Reflectance | null =>
   spectra.length === 0
     ? null
@@ -159,7 +167,12 @@ function pointsOf(swatches: readonly JobSwatch[]) {
     }
     if (measured) return at
     const readingSd = strengthErrorSd(dyed, bare, errorDe ?? EYE_ERROR_DE)
-    return { ...at, errorSd: Math.hypot(calibration.logSd, readingSd) }
+    const { logSd, sharedLogSd, slopeSd } = calibration
+    return {
+      ...at,
+      errorSd: Math.hypot(logSd, readingSd),
+      estimate: { logSd: sharedLogSd, slopeSd },
+    }
   })
   const estimated = swatches.filter(({ dyed }) => !isMeasured(dyed)).length
   return { points, calibration, estimated, colours }

@@ -1,14 +1,9 @@
 import { group } from 'd3-array'
 import { DRAWS, drawCurves, quantile, type Draw } from './posterior/draws'
 import { priorOf } from './posterior/borrowed'
-import { posteriorGrid } from './posterior/grid'
+import { posteriorCells } from './posterior/posterior-cells'
 import { normalQuantile } from './posterior/normal'
-import {
-  DETECTABLE,
-  READING_SD,
-  readObservations,
-  type PosteriorPoint,
-} from './posterior/observations'
+import { DETECTABLE, READING_SD, type PosteriorPoint } from './posterior/observations'
 import type { Interval } from './posterior/posterior'
 import type { PriorContext } from './posterior/priors'
 import { TELLING_SHARE } from './potency'
@@ -74,7 +69,7 @@ function potencyOf(
     'strength' in point && point.strength > DETECTABLE && point.ratio > 0 ? [point] : [],
   )
   if (seen.length === 0) return { lot, withheld: 'tookNothing', of }
-  const draws = drawCurves(posteriorGrid(readObservations(others), priorOf(context)), false)
+  const draws = drawCurves(posteriorCells(others, priorOf(context)).cells, false)
   const reached = draws.flatMap((draw, k) => {
     const one = factorOn(draw, seen, NORMALS[k]!)
     return one === null ? [] : [one]

@@ -3,7 +3,7 @@ import { Matrix, solve } from 'ml-matrix'
 import { positive } from '../checks'
 import { InputError } from '../input-error'
 import { drawCurves, type Draw } from './posterior/draws'
-import { posteriorGrid } from './posterior/grid'
+import { posteriorCells } from './posterior/posterior-cells'
 import {
   DETECTABLE,
   READING_SD,
@@ -113,7 +113,7 @@ export function nextTrial({
   const observations = readObservations(points)
   const hasSwatch = points.some((point) => point.lot === lot && isInformative(point))
   const ofLot = lot !== undefined && hasSwatch ? lotIndex(observations, lot) : undefined
-  const draws = drawCurves(posteriorGrid(observations, prior, { lot: ofLot }), ofLot !== undefined)
+  const draws = drawCurves(posteriorCells(points, prior, { lot: ofLot }).cells, ofLot !== undefined)
   const lotOf = (draw: Draw) => (ofLot === undefined ? draw.newLotFactor : draw.lotFactor)
   const logAt = (ratio: number) =>
     draws.map((draw) => Math.log(draw.ceiling * SHAPES[draw.model].share(ratio, draw.scale)))

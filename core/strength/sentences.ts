@@ -23,6 +23,8 @@ export interface StrengthFacts {
   steps: { here: Interval; atEnough: Interval } | null
   lots: number
   estimated: number
+  /** False where all is estimated and nothing was read both ways: its scale is a guess. */
+  isScaleKnown: boolean
   /** Years of its first and last pot; null without a swatch. */
   years: readonly [string, string] | null
   /** Swatches on near conditions that it leans on, in words; null where it stands by itself. */
@@ -85,9 +87,9 @@ export function strengthSentences(facts: StrengthFacts): Sentence[] {
   return [...list, from(facts)]
 }
 
-function share({ on, at, described, weighed }: StrengthFacts): Sentence {
+function share({ on, at, described, weighed, isScaleKnown }: StrengthFacts): Sentence {
   const ratio = bothRatios(at.ratio, weighed)
-  if (described.trials >= FEW_TRIALS && described.ceilingReached) {
+  if (described.trials >= FEW_TRIALS && described.ceilingReached && isScaleKnown) {
     return {
       id: 'share',
       text: `On ${on}, ${ratio} gives ${percent(at.share.mid)} of what this plant can do (${percents(at.share)}).`,
@@ -98,7 +100,7 @@ function share({ on, at, described, weighed }: StrengthFacts): Sentence {
   const words = least === most ? least : `${least} to ${most}`
   return {
     id: 'share',
-    text: `On ${on}, ${ratio} is likely ${words}: strength ${formatNumber(at.strength.mid, 2)} (${sentenceSpan(at.strength)}).`,
+    text: `On ${on}, ${ratio} is likely ${isScaleKnown ? '' : 'about '}${words}: strength ${formatNumber(at.strength.mid, 2)} (${sentenceSpan(at.strength)}).`,
   }
 }
 
@@ -146,9 +148,18 @@ function gainWords(gain: number): string {
   return parts[per] ?? `${per} %`
 }
 
-function ceiling({ described: { n, ceiling: top, ceilingReached } }: StrengthFacts): Sentence {
+function ceiling({
+  described: { n, ceiling: top, ceilingReached },
+  isScaleKnown,
+}: StrengthFacts): Sentence {
   if (n === 0) {
     return { id: 'ceiling', text: `Its kind usually ends at a strength of ${sentenceSpan(top)}.` }
+  }
+  if (!isScaleKnown) {
+    return {
+      id: 'ceiling',
+      text: 'Its ceiling has no number: all is estimated from colours, and none was read with an instrument too.',
+    }
   }
   return {
     id: 'ceiling',

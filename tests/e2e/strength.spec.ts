@@ -25,7 +25,7 @@ test('a swatch shows its tag, is left out to see, and opens', async ({ page }) =
     .first()
     .click()
   await expect(async () => expect(await says.innerText()).toBe(before)).toPass()
-  await page.getByText('side by side').click()
+  await page.getByText('side by side', { exact: true }).click()
   await expect(page.getByRole('list', { name: 'Curves side by side' })).toContainText('wool, Al Fe')
   await page.getByText('Baths', { exact: true }).click()
   await expect(page.getByText(/Each bath takes about/)).toBeVisible()

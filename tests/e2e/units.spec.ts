@@ -36,22 +36,34 @@ const said = (page: Page) =>
     return [document.body.innerText, ...fields].join('\n')
   })
 
-test('in ounces, spoons and Fahrenheit no page keeps a gram, a litre or a °C', async ({ page }) => {
-  // the log's own settings stay as they are: other tests share it
-  await page.route('**/api/settings', async (route) => {
-    const answer = await route.fetch()
-    const settings = (await answer.json()) as object
-    await route.fulfill({ response: answer, json: { ...settings, ...US } })
-  })
-  for (const path of PAGES) {
-    await visit(page, path)
-    expect.soft((await said(page)).match(METRIC) ?? [], path).toEqual([])
-  }
-})
+const CHUNK = 6
+const chunks = Array.from({ length: Math.ceil(PAGES.length / CHUNK) }, (_, i) =>
+  PAGES.slice(i * CHUNK, (i + 1) * CHUNK),
+)
+test.describe.configure({ mode: 'parallel' })
 
-test('in grams, litres and Celsius nothing is said in ounces', async ({ page }) => {
-  for (const path of PAGES) {
-    await visit(page, path)
-    expect.soft((await said(page)).match(AMERICAN) ?? [], path).toEqual([])
-  }
-})
+for (const paths of chunks) {
+  test(`in ounces, spoons and Fahrenheit nothing metric is left on ${paths.join(' ')}`, async ({
+    page,
+  }) => {
+    // the log's own settings stay as they are: other tests share it
+    await page.route('**/api/settings', async (route) => {
+      const answer = await route.fetch()
+      const settings = (await answer.json()) as object
+      await route.fulfill({ response: answer, json: { ...settings, ...US } })
+    })
+    for (const path of paths) {
+      await visit(page, path)
+      expect.soft((await said(page)).match(METRIC) ?? [], path).toEqual([])
+    }
+  })
+
+  test(`in grams, litres and Celsius nothing is in ounces on ${paths.join(' ')}`, async ({
+    page,
+  }) => {
+    for (const path of paths) {
+      await visit(page, path)
+      expect.soft((await said(page)).match(AMERICAN) ?? [], path).toEqual([])
+    }
+  })
+}

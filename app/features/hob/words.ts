@@ -1,7 +1,7 @@
 import { agentFacts } from '~~/catalogue/agents'
 import type { WayStepKind } from '~~/core/pot/way-steps'
 import { formatNumber } from '~~/core/quantity/format-quantity'
-import { formatMass, formatTemperature, formatVolume } from '~/format/quantities'
+import { formatMass, formatTemperature, formatVolume, inUnits } from '~/format/quantities'
 import { PUT_RIGHT_WORDS } from '~~/shared/words/pot/put-right'
 import type { LookedHow, PotEvent } from '~~/shared/schemas/pot/pot-event'
 import type { Pot } from '~~/shared/schemas/pot/pot'
@@ -58,9 +58,9 @@ export function eventWords(event: PotEvent, pot: Pot): string {
     case 'restored':
       return 'brought back'
     case 'step':
-      return `${step?.words ?? event.stepId ?? ''}${event.data.skipped ? ': left out' : ': done'}`
+      return `${inUnits(step?.words ?? event.stepId ?? '')}${event.data.skipped ? ': left out' : ': done'}`
     case 'again':
-      return `${step?.again?.words ?? 'Again'} Once more.`
+      return `${inUnits(step?.again?.words ?? 'Again')} Once more.`
     case 'look':
       return `look at the ${event.data.of}, ${LOOK_WORDS[event.data.how]}`
     case 'reading':

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { colourStep } from '~~/core/strength/colour-step'
 import { bandAt } from '~~/core/strength/posterior/band-at'
+import { isScaleKnown } from '~~/core/strength/curve-job'
 import { strengthSentences } from '~~/core/strength/sentences'
 import type { DescribedPosterior } from '~~/core/strength/posterior/describe-posterior'
 import type { EstimateAt } from '~~/core/strength/estimate-at'
@@ -43,6 +44,7 @@ const sentences = computed(() => {
     steps: steps.value,
     lots: curve.answer.lots,
     estimated: curve.answer.estimated,
+    isScaleKnown: isScaleKnown(curve.answer),
     years: described.n > 0 ? [curve.dyedFrom.slice(0, 4), curve.dyedTo.slice(0, 4)] : null,
     donorCurve: near ? { n: present(curve.donorCurve).n, on: groupWords(near) } : null,
   })

@@ -1,7 +1,6 @@
 import { deviation, mean } from 'd3-array'
 import { drawCurves } from './draws'
-import { posteriorGrid } from './grid'
-import { readObservations } from './observations'
+import { posteriorCells } from './posterior-cells'
 import {
   expectedShare,
   priorFor,
@@ -36,7 +35,7 @@ export function priorOf(context: PriorContext): Prior {
 }
 
 function borrowed(own: Prior, { points, context, differs }: NearCurve, share: number): Prior {
-  const draws = drawCurves(posteriorGrid(readObservations(points), priorFor(context)), false)
+  const draws = drawCurves(posteriorCells(points, priorFor(context)).cells, false)
   // told in the exponential shape's terms, as a prior is
   const logs = (key: 'ceiling' | 'scale') =>
     draws.map((draw) => Math.log(draw[key] / SHAPE_FACTORS[draw.model][key]))

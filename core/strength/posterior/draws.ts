@@ -31,14 +31,25 @@ export const DRAWS = 600
 const ROOT = 1.134724138401519
 const STEPS = [1, 2, 3, 4, 5].map((power) => ROOT ** -power % 1)
 
+/** A step of its own, which goes with none of the five. */
+const GOLDEN = (Math.sqrt(5) - 1) / 2
+
 /**
- * For each draw: standard normals for log P and the lots, a place from -0.5 to 0.5 in a cell, and the
- * error of a piece in units of its SD.
+ * For each draw: standard normals for log P and the lots, a place from -0.5 to 0.5 in a cell, the
+ * error of a piece in units of its SD, and what estimates are off.
  */
 const SPREAD = Array.from({ length: DRAWS }, (_, k) => {
   const [u, v, w, x, y] = STEPS.map((step) => (0.5 + (k + 1) * step) % 1)
   const forPiece = heavyTailedQuantile(y!, OUTLIER_CHANCE, OUTLIER_FACTOR)
-  return [normalQuantile(u!), v! - 0.5, normalQuantile(w!), normalQuantile(x!), forPiece] as const
+  const forFactor = normalQuantile((0.5 + (k + 1) * GOLDEN) % 1)
+  return [
+    normalQuantile(u!),
+    v! - 0.5,
+    normalQuantile(w!),
+    normalQuantile(x!),
+    forPiece,
+    forFactor,
+  ] as const
 })
 
 /**
@@ -57,12 +68,12 @@ export function drawCurves(cells: readonly Cell[], ofLot: boolean, potSd = 0): D
     const target = (k + 0.5) / DRAWS
     while (passed < target && at < ordered.length - 1) passed += ordered[++at]!.share
     const cell = ordered[at]!
-    const [forCeiling, forScale, forLot, forNewLot, forPiece] = SPREAD[k]!
+    const [forCeiling, forScale, forLot, forNewLot, forPiece, forFactor] = SPREAD[k]!
     const logP = cell.mean + Math.sqrt(cell.variance) * forCeiling
     const scale = Math.exp(cell.logScale + forScale * cell.logScaleWidth)
     draws.push({
       model: cell.model,
-      ceiling: Math.exp(logP),
+      ceiling: Math.exp(trueLogP(cell, logP, forFactor)),
       scale,
       lotFactor: ofLot ? lotFactor(cell, logP, forLot) : 1,
       newLotFactor: Math.exp(cell.lotSd * forNewLot),
@@ -71,6 +82,13 @@ export function drawCurves(cells: readonly Cell[], ofLot: boolean, potSd = 0): D
     })
   }
   return draws
+}
+
+/** log P where all that was seen is estimates, which are off together by one factor. */
+function trueLogP({ ofEstimates }: Cell, logP: number, z: number): number {
+  if (!ofEstimates) return logP
+  const { priorMean, shrinkage, variance } = ofEstimates
+  return priorMean + shrinkage * (logP - priorMean) + Math.sqrt(variance) * z
 }
 
 /** The lot's term given log P: between what its swatches say and nothing, by their precisions. */

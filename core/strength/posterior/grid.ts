@@ -14,6 +14,14 @@ export interface Cell extends CellPosterior {
   lotSd: number
   /** Share of the posterior, summing to 1 over all cells. */
   share: number
+  /** Where all is estimated: how log P follows from that of the estimates. */
+  ofEstimates?: { priorMean: number; shrinkage: number; variance: number }
+}
+
+/** A grid, and the log of its whole evidence, by which several are weighed against each other. */
+export interface Grid {
+  cells: Cell[]
+  logTotal: number
 }
 
 export interface GridOptions {
@@ -60,11 +68,11 @@ export function posteriorGrid(
   observations: Observations,
   prior: Prior,
   { lot = -1, models = CURVE_MODELS }: GridOptions = {},
-): Cell[] {
+): Grid {
   const cells = (axes: Axes) => cellsOn(axes, observations, prior, { lot, models })
   if (observations.n <= FEW) return cells(axesOf(prior, FINE))
   const coarse = axesOf(prior, COARSE)
-  return cells(narrowed(coarse, cells(coarse)))
+  return cells(narrowed(coarse, cells(coarse).cells))
 }
 
 function axesOf(prior: Prior, steps: typeof COARSE): Axes {
@@ -115,7 +123,7 @@ function cellsOn(
   observations: Observations,
   prior: Prior,
   { lot, models }: Required<GridOptions>,
-): Cell[] {
+): Grid {
   const measured = observations.lots.flatMap(({ swatches }) => swatches)
   const errorSds = middles(axes.logErrorSd)
   const lotSds = middles(axes.lotSd)
@@ -184,5 +192,7 @@ function cellsOn(
   let total = 0
   for (const cell of cells) total += cell.share = Math.exp(cell.log - most)
   for (const cell of cells) cell.share /= total
-  return cells
+  const width = (logScaleWidth * (axes.logErrorSd.to - axes.logErrorSd.from)) / errorSds.length
+  const lotWidth = (axes.lotSd.to - axes.lotSd.from) / lotSds.length
+  return { cells, logTotal: most + Math.log(total * width * lotWidth) }
 }

@@ -13,6 +13,11 @@ export type PosteriorPoint = {
   /** Known error of log S beside the source's own scatter, such as of an estimated colour. */
   errorSd?: number
   /**
+   * A strength estimated from a colour: what all estimates of the source may be off together, as SDs
+   * of the logarithm of their factor at S = 1 and of its slope on log S.
+   */
+  estimate?: { logSd: number; slopeSd: number }
+  /**
    * Error of log ratio, where plant or fibre was not weighed. Swatches of one lot share it: what was
    * counted once is off by the same factor in all of them.
    */
@@ -42,6 +47,12 @@ export interface Observations {
   ratios: number[]
 }
 
+/** How far estimates are off: on the logarithm at S = 1, and for each unit of log S more. */
+export interface EstimateOffset {
+  log: number
+  slope: number
+}
+
 type Named = Omit<Observation, 'pot'> & { potName: string | undefined }
 
 const ALONE = -1
@@ -67,12 +78,17 @@ export const DETECTABLE = 2 * READING_SD
 /**
  * Swatches in the form that the posterior computes with.
  *
+ * @param off how far the estimated ones are taken to be off, together
+ *
  * A reading's own error adds to S, so on log S it grows as S falls. A strength at or below what
  * can be told from bare fibre is left-censored there: it says "weak", not how weak.
  *
  * @throws InputError naming the point and the rule
  */
-export function readObservations(points: readonly PosteriorPoint[]): Observations {
+export function readObservations(
+  points: readonly PosteriorPoint[],
+  off: EstimateOffset = { log: 0, slope: 0 },
+): Observations {
   const lots = new Map<string, Named[]>()
   const censored: Observation[] = []
   points.forEach((point, i) => {
@@ -83,7 +99,8 @@ export function readObservations(points: readonly PosteriorPoint[]): Observation
     if (ratio === 0) return
     if ('strength' in point && finite(point.strength, `${at}/strength`) > DETECTABLE) {
       const knownVariance = errorSd ** 2 + (READING_SD / point.strength) ** 2
-      const logS = Math.log(point.strength)
+      const read = Math.log(point.strength)
+      const logS = point.estimate ? read - off.log - off.slope * read : read
       const swatch = { ratio, logS, knownVariance, ratioErrorSd, potName: point.pot }
       const name = point.lot === undefined ? `#${i}` : `lot ${point.lot}`
       const lot = lots.get(name)

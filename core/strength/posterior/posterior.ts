@@ -9,7 +9,7 @@ import {
 } from '../saturation'
 import { drawCurves, quantile, type Draw } from './draws'
 import { POT_SD } from './cell'
-import { posteriorGrid } from './grid'
+import { posteriorCells } from './posterior-cells'
 import { logNormalCdf, logNormalDensity } from './normal'
 import {
   READING_SD,
@@ -116,8 +116,8 @@ export function curvePosterior(
   { lot, enoughGain = ENOUGH_GAIN, models }: PosteriorOptions = {},
 ): Posterior {
   checkedGain(enoughGain)
-  const observations = readObservations(points)
-  const cells = posteriorGrid(observations, prior, { lot: lotIndex(observations, lot), models })
+  const at = lotIndex(readObservations(points), lot)
+  const { observations, cells } = posteriorCells(points, prior, { lot: at, models })
   const hasPots = observations.lots.some(({ swatches }) => swatches.some(({ pot }) => pot >= 0))
   const draws = drawCurves(cells, lot !== undefined, hasPots ? POT_SD : 0)
   const sorted = (value: (draw: Draw) => number) => {

@@ -242,13 +242,13 @@ describe('a wanted colour', () => {
 describe('estimates set right', () => {
   test('by what is usual, then by the source’s own swatches', () => {
     const usual = estimateFactor([])
-    expect(usual.factor).toBeCloseTo(1 / 0.87, 6)
+    expect(usual.factor).toBeCloseTo(1 / 0.9, 6)
     const learnt = estimateFactor(
       Array.from({ length: 8 }, () => ({ estimated: 1, measured: 1.4 })),
     )
     expect(learnt.factor).toBeGreaterThan(1.36)
     expect(learnt.factor).toBeLessThan(1.4)
-    expect(learnt.logSd).toBeLessThan(usual.logSd)
+    expect(learnt.sharedLogSd).toBeLessThan(usual.sharedLogSd)
     expect(() => estimateFactor([{ estimated: 0, measured: 1 }])).toThrow(
       'estimated must be above 0',
     )

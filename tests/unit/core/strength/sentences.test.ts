@@ -31,6 +31,7 @@ const range = (points: PosteriorPoint[], ratio: number, more: Partial<StrengthFa
     at: curve.at(ratio),
     weighed,
     steps: null,
+    isScaleKnown: true,
     estimated: 0,
     lots: new Set(points.map(({ lot }) => lot)).size,
     years: points.length ? ['2024', '2026'] : null,

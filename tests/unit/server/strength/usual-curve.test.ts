@@ -42,6 +42,7 @@ describe('a source that nobody has dyed with', () => {
       estimated: 0,
       years: null,
       steps: null,
+      isScaleKnown: true,
       donorCurve: null,
     }).map(({ text }) => text)
     expect(texts[0]).toBe('Typical, not yours: no swatch here can be counted yet.')

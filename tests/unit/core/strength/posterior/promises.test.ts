@@ -1,6 +1,8 @@
 import { describe, expect, test } from '@jest/globals'
+import { randomLcg, randomNormal } from 'd3-random'
 import { curvePosterior } from '../../../../../core/strength/posterior/posterior'
 import { priorFor } from '../../../../../core/strength/posterior/priors'
+import { strengthAt } from '../../../../../core/strength/saturation'
 import { FEW_TRIALS, trialsOf } from '../../../../../core/strength/trials'
 import { holds, sourceSimulator } from '../../../../fixtures/simulate-source'
 
@@ -9,7 +11,7 @@ import { holds, sourceSimulator } from '../../../../fixtures/simulate-source'
  * outliers among them. Over sources simulated from the prior, within binomial error.
  */
 const prior = priorFor({ kind: 'leaf' })
-const SETS = 400
+const SETS = 250
 
 describe('the next piece', () => {
   test.each([
@@ -92,5 +94,35 @@ describe('pieces of one pot', () => {
     expect(trialsOf([0.3, 0.31, 0.3].map((ratio) => ({ ratio })))).toBe(1)
     expect(trialsOf([0.1, 0.3, 0.9].map((ratio) => ({ ratio, pot: 'p' })))).toBe(1)
     expect(trialsOf([0.1, 0.3, 0.9].map((ratio) => ({ ratio })))).toBe(FEW_TRIALS)
+  })
+})
+
+describe('strengths estimated from colours', () => {
+  test.each([
+    [8, 0.71],
+    [20, 0.83],
+  ])('of %d estimates, what they are off together does not average out', (n, seed) => {
+    const simulate = sourceSimulator(prior, seed)
+    const uniform = randomLcg(seed + 0.1)
+    const normal = randomNormal.source(uniform)(0, 1)
+    const estimate = { logSd: 0.25, slopeSd: 0.08 }
+    const hits = { carried: 0, ignored: 0 }
+    const sets = SETS / 2.5
+    for (let k = 0; k < sets; k++) {
+      const { points, curve } = simulate(n)
+      const [log, slope] = [estimate.logSd * normal(), estimate.slopeSd * normal()]
+      const off = points.map((point) => {
+        if (!('strength' in point) || point.strength <= 0) return point
+        const trueLog = Math.log(point.strength)
+        return { ...point, strength: Math.exp(log + (1 + slope) * trueLog), estimate }
+      })
+      const bare = off.map(({ estimate: _, ...point }) => point)
+      const truth = strengthAt(curve, 1)
+      hits.carried += Number(holds(curvePosterior(off, prior).at(1), truth))
+      hits.ignored += Number(holds(curvePosterior(bare, prior).at(1), truth))
+    }
+    expect(hits.carried / sets).toBeGreaterThan(0.84)
+    expect(hits.carried / sets).toBeLessThan(0.96)
+    expect(hits.ignored / sets).toBeLessThan(0.8)
   })
 })
