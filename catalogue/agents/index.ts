@@ -1,3 +1,4 @@
+import { BULK_DENSITY, type SpoonedAgent } from '../../core/mordant/spoons'
 import type { AgentFacts } from './facts'
 import { MORDANTS } from './mordants'
 import { OTHERS } from './others'
@@ -42,3 +43,9 @@ export const NOT_OFFERED = [
     why: 'Poisons slowly, children above all, and stays in the fibre and the pot.',
   },
 ] as const
+
+/** g of a mL as it is spooned or poured: what a spoon of it weighs, about; 0 where nobody can say. */
+export function gPerMlOf(agent: Agent): number {
+  if (agentFacts(agent).is === 'liquid') return 1
+  return Object.hasOwn(BULK_DENSITY, agent) ? BULK_DENSITY[agent as SpoonedAgent].gPerMl : 0
+}

@@ -37,7 +37,10 @@ export interface Prediction {
   /** null where the hue of a source is not known yet. */
   hex: string | null
   lab: Lab | null
-  /** CIEDE2000 within which it falls, nine times in ten; null without a colour. */
+  /**
+   * CIEDE2000 within which the next piece falls, nine times in ten: what its strength may be off (curve,
+   * lot, its own error) and how far hues of one source turn; null without a colour.
+   */
   likelyError: number | null
   /** Gain of strength from twice the plant, 0.1 is a tenth more; null for a mixed bath. */
   doubling: { mid: number; low: number; high: number } | null
@@ -45,6 +48,9 @@ export interface Prediction {
   littleGain: number | null
   isKnownLot: boolean
 }
+
+/** How far hues turn from pot to pot of one source, nine times in ten, CIEDE2000: from memory. */
+const HUE_DE = 2
 
 /** Less than this is not worth more plant. */
 export const LITTLE_GAIN = 0.1
@@ -73,11 +79,11 @@ export function predictor(curves: readonly KnownCurve[]) {
     return [estimates, true]
   }
 
-  /** Strength with the spread of a lot that was tried, or of a new one. */
+  /** Strength with the spread of the next piece: of a lot that was tried, or of a new one. */
   function strengthOf({ curve, ratioDry, lot }: PredictedShare) {
     const [posterior, isKnownLot] = posteriorOf(curve, lot)
     const at: BandPoint = posterior.at(ratioDry)
-    const { low, high } = isKnownLot ? at : at.newLot
+    const { low, high } = at.piece
     return { posterior, isKnownLot, strength: { mid: at.mid, low, high } }
   }
 
@@ -149,7 +155,10 @@ function colourOf(
   const lab = at(strength.mid)
   return {
     lab,
-    likelyError: Math.max(deltaE2000(lab, at(strength.low)), deltaE2000(lab, at(strength.high))),
+    likelyError: Math.hypot(
+      Math.max(deltaE2000(lab, at(strength.low)), deltaE2000(lab, at(strength.high))),
+      HUE_DE,
+    ),
   }
 }
 

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { AGENT_KEYS, agentFacts, type Agent } from '~~/catalogue/agents'
+import { AGENT_KEYS, agentFacts, gPerMlOf, type Agent } from '~~/catalogue/agents'
 import { formatMass, formatVolume, inUnits } from '~/format/quantities'
 import { formsOf } from '~~/shared/schemas/loft/shelf'
 import type { BasketRow } from '~~/shared/views/basket/basket'
@@ -119,6 +119,7 @@ async function putRight(what: PutRight) {
       <QuantityField
         v-model="massG"
         label="How much"
+        :g-per-ml="gPerMlOf(agent)"
         :hint="jar ? `${formatMass(jar.leftG)} on the shelf` : 'none on the shelf: only noted'"
       />
       <ElButton native-type="submit" type="primary" :loading="busy">Stirred in</ElButton>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { spoonWords } from '~/format/quantities'
-import { AGENT_KEYS, agentFacts, type Agent } from '~~/catalogue/agents'
+import { AGENT_KEYS, agentFacts, gPerMlOf, type Agent } from '~~/catalogue/agents'
 import { PH_AGENT_KEYS, PH_AGENTS, type PhAgent } from '~~/core/acid-base/additions'
 import { BULK_DENSITY, spoonsFor, type SpoonedAgent } from '~~/core/mordant/spoons'
 import { formatNumber } from '~~/core/quantity/format-quantity'
@@ -70,7 +70,12 @@ function setShifter(agent: PhAgent & Agent) {
           :label="agentFacts(key).label"
         />
       </ElSelect>
-      <QuantityField v-model="each.massG" :label="`How much of addition ${i + 1}`" bare />
+      <QuantityField
+        v-model="each.massG"
+        :label="`How much of addition ${i + 1}`"
+        :g-per-ml="gPerMlOf(each.agent)"
+        bare
+      />
       <NumberField
         :model-value="percentOf(each.massG)"
         label="of the fibre"

@@ -85,6 +85,21 @@ describe('what goes into a plan', () => {
     expect(plan.lots[0]).toMatchObject({ massG: 100, leftG: 0 })
   })
 
+  test('what a scale cannot tell from all that is left takes all of it', async () => {
+    // four ounces of plant on four ounces of wool at 1 : 1 were 0.002 g short for ever
+    const ounces = 4 * 28.349523125
+    const lot = await here.lot({ state: 'dried', netG: ounces })
+    const piece = await here.piece({ dryG: ounces })
+    const draft = reactive<PotDraft>({ ...blankPot(), pieceIds: [piece.id] })
+    draft.lots[0] = { ...BLANK_LOT, lotId: lot.id, ratioDry: 1 }
+    const plan = planned(draft, await stockOf())
+    expect(plan.lots[0]).toMatchObject({ massG: lot.leftG, leftG: 0 })
+    draft.lots[0].massG = 113.4
+    expect(plan.lots[0]).toMatchObject({ massG: lot.leftG, leftG: 0 })
+    draft.lots[0].massG = 100
+    expect(plan.lots[0]!.leftG).toBeGreaterThan(13)
+  })
+
   test('of a pot of the past a ratio that only stands there is no fact', async () => {
     const lot = await here.lot({ state: 'dried', netG: 100 })
     const piece = await here.piece({ dryG: 50 })

@@ -28,7 +28,7 @@ describe('what a piece is likely to become', () => {
     expect(seen.likelyError).toBeGreaterThan(0)
     // the very numbers of the posterior, not others
     const at = curvePosterior(points, priorFor({ kind: 'leaf' })).at(0.4)
-    expect(fresh.strength).toEqual({ mid: at.mid, ...at.newLot })
+    expect(fresh.strength).toEqual({ mid: at.mid, ...at.piece })
   })
 
   test('without swatches it is typical of its kind, wide, and has no colour', () => {
