@@ -211,7 +211,7 @@ useHead({ title: () => `${name.value || 'Strength'} · Juniper Haze` })
 }
 
 .chart-panel {
-  height: 380px;
+  height: 316px;
   padding: 8px;
 }
 

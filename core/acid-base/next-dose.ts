@@ -14,6 +14,8 @@ export interface DoseQuestion {
   target: number
   /** pH that must not be passed, on the far side of the target. */
   cap: number
+  /** SD of one reading: of a probe, a fine or a coarse strip. Default: a fine one. */
+  readingSd?: number
 }
 
 export interface DoseAdvice {
@@ -28,25 +30,36 @@ export interface DoseAdvice {
 }
 
 /** A target nearer to the cap than this cannot be aimed at with strips. */
-const LEAST_ROOM = 0.3
+export const LEAST_ROOM = 0.3
 /** Less cannot be weighed in a kitchen. */
 const LEAST_DOSE_G = 0.005
 /** A bath is learnt from its first three readings; so many doses may follow them. */
 export const LEARNT_FROM = 3
 export const MOST_DOSES = 6
-/** Near enough to the target. */
+/** Near enough to the target; what a reading cannot tell from it is near too. */
 const NEAR = 0.3
+const NEAR_SDS = 1.4
 /** Chance of already being near at which another spoonful is not worth its risk. */
 const NEAR_ENOUGH = 0.85
-/** Of the baths that may be, the share a dose may bring to the target or past it. */
-const AIM = 0.4
-/** And past what is near it: without a way back, a spoonful too much is worse than one more look. */
-const OVERSHOOT = 0.02
-/** Never more than this share of the way that could pass the cap: all but so few baths count. */
+/** Never more than this share of the way that could pass the cap. */
 const SHARE_OF_WAY = 0.5
-const COULD_PASS = 0.15
-/** And never a dose that would pass the cap in more than so few. */
-const RISK = 0.001
+
+/** How boldly a dose is taken; shares of the baths that may be. */
+interface Boldness {
+  /** That a dose may bring to the target or past it. */
+  aim: number
+  /** And past what is near it: without a way back, a spoonful too much is worse than one more look. */
+  overshoot: number
+  /** That are left out of "the way that could pass the cap". */
+  couldPass: number
+  /** That would pass the cap. */
+  risk: number
+}
+
+const CAREFUL: Boldness = { aim: 0.4, overshoot: 0.02, couldPass: 0.15, risk: 0.001 }
+/** A strip that tells half a pH learns nothing from small doses: fewer and larger ones, as dyers do. */
+const COARSE: Boldness = { aim: 0.5, overshoot: 0.1, couldPass: 0.3, risk: 0.005 }
+const COARSE_FROM_SD = 0.3
 
 /**
  * The next dose towards a pH, from the bath's own answers.
@@ -66,11 +79,13 @@ export function nextDose(question: DoseQuestion): DoseAdvice {
   const baths = possibleBaths(
     agent,
     readings.map(({ totalMassG, ph }) => ({ doseMolL: totalMassG / gramsPerMolL, ph })),
+    question.readingSd,
   )
   const givenMolL = Math.max(...readings.map(({ totalMassG }) => totalMassG)) / gramsPerMolL
   const rises = cap > target
   const now = phAfter(baths, givenMolL)
-  const near = nearness(now, target)
+  const within = Math.max(NEAR, NEAR_SDS * (question.readingSd ?? 0))
+  const near = nearness(now, target, within)
   const answer = (stop: boolean, massG: number, words: string): DoseAdvice => {
     const after = massG > 0 ? phAfter(baths, givenMolL + massG / gramsPerMolL) : now
     const { mid, low, high } = quantiles(after)
@@ -88,7 +103,8 @@ export function nextDose(question: DoseQuestion): DoseAdvice {
       `Stop after ${readings.length - 1} looks: the bath stands at ${reading}.`,
     )
   }
-  const dose = bestDose(baths, givenMolL, { target, cap })
+  const boldness = (question.readingSd ?? 0) >= COARSE_FROM_SD ? COARSE : CAREFUL
+  const dose = bestDose(baths, givenMolL, { target, cap, within, ...boldness })
   if (near >= NEAR_ENOUGH && dose.share <= near) {
     return answer(true, 0, `Stop: the bath stands at ${reading}, near ${target}.`)
   }
@@ -111,18 +127,26 @@ export function nextDose(question: DoseQuestion): DoseAdvice {
 function bestDose(
   baths: readonly PossibleBath[],
   givenMolL: number,
-  { target, cap }: { target: number; cap: number },
+  {
+    target,
+    cap,
+    within,
+    aim,
+    overshoot,
+    couldPass,
+    risk,
+  }: Boldness & { target: number; cap: number; within: number },
 ): { molL: number; share: number } {
   const doses = (ph: number) =>
     quantileOf(baths.map((bath) => [bath.doseFor(ph) - givenMolL, bath.weight]))
   const toCap = doses(cap)
-  const room = Math.min(SHARE_OF_WAY * toCap(COULD_PASS), toCap(RISK))
+  const room = Math.min(SHARE_OF_WAY * toCap(couldPass), toCap(risk))
   const rises = cap > target
-  const notPast = doses(rises ? Math.min(cap, target + NEAR) : Math.max(cap, target - NEAR))(
-    OVERSHOOT,
+  const notPast = doses(rises ? Math.min(cap, target + within) : Math.max(cap, target - within))(
+    overshoot,
   )
-  const most = Math.max(0, Math.min(room, notPast, doses(target)(AIM)))
-  return { molL: most, share: nearness(phAfter(baths, givenMolL + most), target) }
+  const most = Math.max(0, Math.min(room, notPast, doses(target)(aim)))
+  return { molL: most, share: nearness(phAfter(baths, givenMolL + most), target, within) }
 }
 
 type Weighted = [value: number, weight: number]
@@ -130,8 +154,8 @@ type Weighted = [value: number, weight: number]
 const phAfter = (baths: readonly PossibleBath[], doseMolL: number): Weighted[] =>
   baths.map((bath) => [bath.phAt(doseMolL), bath.weight])
 
-const nearness = (phs: readonly Weighted[], target: number) =>
-  phs.reduce((sum, [ph, weight]) => sum + (Math.abs(ph - target) <= NEAR ? weight : 0), 0)
+const nearness = (phs: readonly Weighted[], target: number, within: number) =>
+  phs.reduce((sum, [ph, weight]) => sum + (Math.abs(ph - target) <= within ? weight : 0), 0)
 
 function quantiles(values: readonly Weighted[]) {
   const at = quantileOf(values)

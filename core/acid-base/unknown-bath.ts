@@ -1,4 +1,5 @@
 import { mean } from 'd3-array'
+import { positive } from '../checks'
 import { ACIDS, PK_WATER } from './acids'
 import { logActivity } from './activity'
 import { chemistryOf, type PhAgent } from './additions'
@@ -20,8 +21,8 @@ export interface PossibleBath {
   doseFor(ph: number): number
 }
 
-/** One SD of a strip read in a cooled spoonful; twice this holds nearly all. */
-const READING_SD = 0.25
+/** One SD of a reading in a cooled spoonful, by what reads it; from memory. */
+export const PH_READING_SD = { probe: 0.12, fineStrip: 0.25, coarseStrip: 0.35 } as const
 /** How far one weak acid is from what plants really bring, pH. */
 const MODEL_SD = 0.2
 /** Ionic strength the constants are taken at, mol/L: a bath with some salts in it. */
@@ -56,9 +57,14 @@ const NEGLIGIBLE = 1e-7
  * nodes of 0.05.
  *
  * @param readings at least one; the first may stand before any dose
+ * @param readingSd of one reading, pH
  * @returns the baths that are not out of the question, their weights summing to 1
  */
-export function possibleBaths(agent: PhAgent, readings: readonly DosedReading[]): PossibleBath[] {
+export function possibleBaths(
+  agent: PhAgent,
+  readings: readonly DosedReading[],
+  readingSd: number = PH_READING_SD.fineStrip,
+): PossibleBath[] {
   const one = 10 ** GAMMAS[1]!
   const { acids, ions, moves } = chemistryOf(agent)
   const way = moves === 'down' ? -1 : 1
@@ -69,7 +75,7 @@ export function possibleBaths(agent: PhAgent, readings: readonly DosedReading[])
   const waterCharge = PH_NODES.map((ph) => (10 ** (ph - PK_WATER) - 10 ** -ph) / one)
   const first = readings.find(({ doseMolL }) => doseMolL === 0)
   const starts = first ? START_DEVIATIONS.map((deviation) => first.ph + deviation) : STARTS
-  const variance = 2 * (READING_SD ** 2 + MODEL_SD ** 2)
+  const variance = 2 * (positive(readingSd, '/readingSd') ** 2 + MODEL_SD ** 2)
 
   const carbonate = PH_NODES.map((ph) => -chargeOf(ACIDS.carbonic, ph, GAMMAS).mean)
   const amounts = LOG_TOTALS.flatMap((log) => ALKALINITIES.map((molL) => [log, molL] as const))

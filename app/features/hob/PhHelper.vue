@@ -1,10 +1,13 @@
 <script setup lang="ts">
-import { agentFacts, type Agent } from '~~/catalogue/agents'
+import { agentFacts, gPerMlOf, type Agent } from '~~/catalogue/agents'
 import { PH_AGENTS, type PhAgent } from '~~/core/acid-base/additions'
 import type { DoseAdvice } from '~~/core/acid-base/next-dose'
-import { BULK_DENSITY, spoonsFor, type SpoonedAgent } from '~~/core/mordant/spoons'
+import { spoonDose } from '~~/core/acid-base/spoon-dose'
+import { PH_READING_SD } from '~~/core/acid-base/unknown-bath'
+import type { Settings } from '~~/shared/schemas/log/settings'
+import { spoonDoseWords } from '~/format/spoon-dose-words'
 import { formatNumber } from '~~/core/quantity/format-quantity'
-import { formatMass, formatVolume, spoonWords } from '~/format/quantities'
+import { formatMass, formatVolume, inUnits, spoonWords } from '~/format/quantities'
 import { formsOf, type ShelfItem } from '~~/shared/schemas/loft/shelf'
 import type { Pot } from '~~/shared/schemas/pot/pot'
 import type { Note } from './usePotNotes'
@@ -15,13 +18,13 @@ import { first, messageOf } from '~~/core/present'
 import { keysOf } from '~~/core/json'
 
 /** pH by the spoon: the next dose from the bath's own answers, never past the cap. */
-const { pot, note, busy, shelf, probe, spoonMl } = defineProps<{
+const { pot, note, busy, shelf, probe, settings } = defineProps<{
   pot: Pot
   note: Note
   busy: boolean
   shelf: readonly ShelfItem[]
   probe: ProbeShown | null
-  spoonMl: number
+  settings: Pick<Settings, 'spoonMl' | 'doses' | 'phReadBy'>
 }>()
 
 const target = ref<number | null>(pot.plan?.ph?.target ?? 9)
@@ -82,7 +85,7 @@ const { worker, end } = startPots()
 onScopeDispose(end)
 const ask = latestOnly()
 watch(
-  [readings, target, cap, agent, waterL],
+  [readings, target, cap, agent, waterL, () => settings.phReadBy],
   async () => {
     const isLatest = ask()
     advice.value = null
@@ -96,6 +99,7 @@ watch(
         cap: cap.value,
         form: form.value || undefined,
         readings: readings.value.map((each) => ({ ...each })),
+        readingSd: PH_READING_SD[settings.phReadBy],
       })
       if (isLatest()) advice.value = answer
     } catch (error) {
@@ -105,17 +109,32 @@ watch(
   { immediate: true },
 )
 
+const gPerMl = computed(() => gPerMlOf(agent.value))
+/** What goes in: as advised by the scale, or the largest measure of spoons below it. */
+const dose = computed(() => {
+  const massG = advice.value?.nextMassG ?? 0
+  if (massG <= 0) return null
+  const bySpoon = gPerMl.value > 0 ? spoonDose(massG, gPerMl.value, settings.spoonMl) : null
+  if (settings.doses === 'spoons' && bySpoon) {
+    return { massG: bySpoon.massG, words: spoonDoseWords(bySpoon, settings.spoonMl), about: '' }
+  }
+  const spoons = gPerMl.value > 0 ? massG / gPerMl.value / settings.spoonMl : 0
+  return {
+    massG,
+    words: formatMass(massG),
+    about:
+      spoons >= LEAST_SPOON
+        ? `about ${formatNumber(spoons, 2)} of a ${spoonWords(settings.spoonMl)}`
+        : '',
+  }
+})
 /** Told only where a spoon can measure it: powders pack differently, and an eighth is the least. */
 const LEAST_SPOON = 0.125
-const spoons = computed(() => {
-  const massG = advice.value?.nextMassG ?? 0
-  if (massG <= 0 || !(agent.value in BULK_DENSITY)) return ''
-  const n = spoonsFor(agent.value as SpoonedAgent, massG, spoonMl)
-  const spoon = spoonWords(spoonMl)
-  return n < LEAST_SPOON
-    ? `less than an eighth of a ${spoon}`
-    : `about ${formatNumber(n, 2)} of a ${spoon}`
-})
+const adviceWords = computed(() =>
+  dose.value
+    ? `Stir in ${dose.value.words}, wait, cool a spoonful and read it. Never past ${cap.value}.`
+    : inUnits(advice.value?.text ?? ''),
+)
 async function keepReading() {
   const ph = read.value
   if (ph === null) return
@@ -149,20 +168,21 @@ watch(
   () => (stale.value = Math.max(0, stale.value - 1)),
 )
 async function stirIn() {
-  if (!advice.value) return
+  const measured = dose.value
+  if (!measured) return
   stale.value = PASSED_OVER
   await note(
     'add',
     {
       agent: agent.value,
       form: form.value,
-      massG: advice.value.nextMassG,
+      massG: measured.massG,
       shelfId: jar.value?.id ?? null,
       lotId: null,
       waterL: 0,
       waterC: null,
     },
-    `stirred in ${formatMass(advice.value.nextMassG)} ${agentFacts(agent.value).label}.`,
+    `stirred in ${measured.words} of ${agentFacts(agent.value).label}.`,
   )
   stale.value = PASSED_OVER
 }
@@ -213,16 +233,16 @@ async function stirIn() {
       water are reckoned with.
     </p>
     <template v-else-if="advice && !isUnread">
-      <p class="advice" aria-live="polite">{{ advice.text }}</p>
-      <p v-if="advice.nextMassG > 0" class="quiet">
-        {{ spoons }}{{ spoons ? '; ' : '' }}expected then: pH
+      <p class="advice" aria-live="polite">{{ adviceWords }}</p>
+      <p v-if="dose" class="quiet">
+        {{ dose.about }}{{ dose.about ? '; ' : '' }}expected then: pH
         {{ formatNumber(advice.expectedPh, 2) }} ({{ formatNumber(advice.low, 2) }} to
         {{ formatNumber(advice.high, 2) }}), from {{ readings.length }}
         {{ readings.length === 1 ? 'reading' : 'readings' }}
       </p>
       <div class="row">
-        <ElButton v-if="advice.nextMassG > 0" type="primary" :loading="busy" @click="stirIn">
-          Stirred in {{ formatMass(advice.nextMassG) }}
+        <ElButton v-if="dose" type="primary" :loading="busy" @click="stirIn">
+          Stirred in {{ dose.words }}
         </ElButton>
       </div>
     </template>

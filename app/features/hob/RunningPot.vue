@@ -197,7 +197,7 @@ useStationKeys({
       :busy="busy"
       :shelf="shelf"
       :probe="probe"
-      :spoon-ml="settings.spoonMl"
+      :settings="settings"
     />
     <FinishForm
       v-if="panel === 'finish'"

@@ -99,6 +99,19 @@ const addBurner = () => form.burners.push({ name: 'second burner', powerW: 1500 
           <ElOption value="F" label="°F" />
         </ElSelect>
       </LabeledField>
+      <LabeledField v-slot="{ id }" label="Doses by">
+        <ElSelect :id="id" v-model="form.doses">
+          <ElOption value="scale" label="a scale" />
+          <ElOption value="spoons" label="level spoons and pinches" />
+        </ElSelect>
+      </LabeledField>
+      <LabeledField v-slot="{ id }" label="pH read by">
+        <ElSelect :id="id" v-model="form.phReadBy">
+          <ElOption value="probe" label="a probe" />
+          <ElOption value="fineStrip" label="a fine strip" />
+          <ElOption value="coarseStrip" label="a coarse strip, half a pH" />
+        </ElSelect>
+      </LabeledField>
       <LabeledField v-slot="{ id }" label="Spoon">
         <ElSelect :id="id" v-model="form.spoonMl">
           <ElOption

@@ -1,5 +1,7 @@
 import Joi from 'joi'
 import type { UnitChoice } from '../../../core/quantity/unit-choice'
+import { PH_READING_SD } from '../../../core/acid-base/unknown-bath'
+import { keysOf } from '../../../core/json'
 import { nameField } from './common'
 
 interface Burner {
@@ -21,6 +23,9 @@ export interface Settings {
   massUnits: UnitChoice['mass']
   volumeUnits: UnitChoice['volume']
   temperatureScale: UnitChoice['temperature']
+  /** What powders are measured with where little of them is wanted. */
+  doses: 'scale' | 'spoons'
+  phReadBy: keyof typeof PH_READING_SD
   /** The spoon by which additions are told, mL. */
   spoonMl: number
   scale: 'none' | 'simulated'
@@ -40,6 +45,8 @@ export const PLAIN_SETTINGS: Settings = {
   massUnits: 'metric',
   volumeUnits: 'metric',
   temperatureScale: 'C',
+  doses: 'scale',
+  phReadBy: 'fineStrip',
   spoonMl: 5,
   scale: 'none',
   probe: 'none',
@@ -79,6 +86,8 @@ export const settingsSchema = Joi.object<Partial<Settings>>({
   massUnits: Joi.string().valid('metric', 'avoirdupois'),
   volumeUnits: Joi.string().valid('metric', 'us', 'imperial'),
   temperatureScale: Joi.string().valid('C', 'F'),
+  doses: Joi.string().valid('scale', 'spoons'),
+  phReadBy: Joi.string().valid(...keysOf(PH_READING_SD)),
   spoonMl: Joi.number().min(1).max(30),
   scale: Joi.string().valid('none', 'simulated'),
   probe: Joi.string().valid('none', 'simulated'),

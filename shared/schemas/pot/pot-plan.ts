@@ -1,4 +1,5 @@
 import Joi from 'joi'
+import { LEAST_ROOM } from '../../../core/acid-base/next-dose'
 import { AGENT_KEYS, type Agent } from '../../../catalogue/agents'
 import { LIDS, type Lid } from '../../../core/bath/evaporation'
 import { PARTICLE_SIZES, type ParticleSize } from '../../../core/bath/water-budget'
@@ -121,7 +122,18 @@ export const potPlanSchema = Joi.object<PotPlan>({
     .default([]),
   ph: Joi.object({
     target: Joi.number().min(0).max(14).required(),
-    cap: Joi.number().min(0).max(14).required(),
+    // as on the hob: what the helper would refuse there is said while it is planned
+    cap: Joi.number()
+      .min(0)
+      .max(14)
+      .required()
+      .custom((cap: number, helpers) => {
+        const { target } = (helpers.state.ancestors as { target: number }[])[0]!
+        return Math.abs(cap - target) < LEAST_ROOM - 1e-9 ? helpers.error('ph.room') : cap
+      })
+      .messages({
+        'ph.room': `{#label} must stand at least ${LEAST_ROOM} beyond the target`,
+      }),
     agent: Joi.string()
       .valid(...AGENT_KEYS)
       .required(),

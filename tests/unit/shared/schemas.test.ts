@@ -12,6 +12,7 @@ import { catalogueId, isAnyId, isId, newId } from '../../../shared/ids'
 import { lotQuerySchema, newLotSchema } from '../../../shared/schemas/loft/lot'
 import { newPieceSchema } from '../../../shared/schemas/basket/piece'
 import { newPotSchema } from '../../../shared/schemas/pot/pot'
+import { potPlanSchema } from '../../../shared/schemas/pot/pot-plan'
 import { newReadingSchema } from '../../../shared/schemas/swatch/reading'
 import type { ValidationError } from '../../../shared/validate'
 import { jsonPointer, validate } from '../../../shared/validate'
@@ -34,6 +35,16 @@ function complaints<T>(schema: ObjectSchema<T>, body: unknown): string[] {
     return (error as ValidationError).errors.map(({ pointer, detail }) => `${pointer}: ${detail}`)
   }
 }
+
+describe('a plan', () => {
+  test('has room between its target and its cap, as the hob asks', () => {
+    const plan = (cap: number) => ({ ph: { target: 10, cap, agent: 'sodaAsh' } })
+    expect(complaints(potPlanSchema, plan(10)).join()).toMatch(
+      /\/ph\/cap.*at least 0.3 beyond the target/,
+    )
+    expect(complaints(potPlanSchema, plan(10.5)).filter((each) => each.includes('/ph'))).toEqual([])
+  })
+})
 
 describe('a lot', () => {
   test('is filled up with what was left out', () => {
