@@ -1,5 +1,7 @@
 import type { Part } from './parts'
+import type { ParticleSize } from '../core/bath/water-budget'
 import { keysOf } from '../core/json'
+import { present } from '../core/present'
 
 /** Measures that serve where no scale is at hand. */
 export const MEASURES = {
@@ -79,4 +81,30 @@ export function typicalGramsEach(
   if (filledG > 0) return state === 'dried' ? filledG * Math.min(1, dryFraction * SETTLED) : filledG
   const eachG = each[measure as keyof typeof each] ?? null
   return eachG !== null && state === 'dried' ? eachG * dryFraction : eachG
+}
+
+/** Water that covers loosely filled stuff once it is stirred under, as a share of its bulk; from memory. */
+const COVER_SHARE: Record<ParticleSize, number> = { whole: 0.6, chopped: 0.4, ground: 0.25 }
+
+/**
+ * Water that covers a plant in a pot, L: whole heads float and fill it.
+ *
+ * @param dryFraction air-dry mass of its fresh mass
+ */
+export function coverL(
+  part: Part,
+  {
+    massG,
+    state,
+    dryFraction,
+    size,
+  }: {
+    massG: number
+    state: 'fresh' | 'dried' | 'frozen'
+    dryFraction: number
+    size: ParticleSize
+  },
+): number {
+  const gPerL = present(typicalGramsEach(part, 'jar', state, dryFraction))
+  return (massG / gPerL) * COVER_SHARE[size]
 }

@@ -48,7 +48,15 @@ const wantedWords = computed(() => {
 
 <template>
   <div v-if="trial" class="trial" aria-live="polite">
-    <p v-if="trial.differs.length === 0">
+    <p v-if="trial.verdict === 'unsure' && trial.differs.length < 2">
+      {{ trial.differs.length === 0 ? 'Maybe a repeat of' : 'Maybe a fair trial against' }}
+      <NuxtLink :to="`/swatch?swatch=${trial.against.swatchId}`">{{
+        trial.against.code
+      }}</NuxtLink><template v-if="trial.differs.length === 1">
+        by its <strong>{{ words(trial.differs) }}</strong></template
+      >: not sure, since of one of the two it is not on record {{ words(trial.unknown) }}.
+    </p>
+    <p v-else-if="trial.differs.length === 0">
       A repeat of
       <NuxtLink :to="`/swatch?swatch=${trial.against.swatchId}`">{{
         trial.against.code
@@ -83,7 +91,7 @@ const wantedWords = computed(() => {
         <NuxtLink v-else to="/basket">None is in the basket</NuxtLink>
       </p>
     </template>
-    <p v-if="trial.unknown.length" class="quiet">
+    <p v-if="trial.unknown.length && trial.differs.length > 1" class="quiet">
       Not on record for one of the two: {{ words(trial.unknown) }}.
     </p>
   </div>

@@ -66,6 +66,9 @@ const byWords = (at: number) => clockText(at, now.value)
         <span class="quiet">{{ formatVolume(plan.water.leftL, 2) }} left to dye in</span>
       </p>
       <p class="quiet">
+        to cover {{ formatVolume(plan.water.rules.coverL, 2) }}, to move
+        {{ formatVolume(plan.water.rules.moveL, 2) }}, for an even colour
+        {{ formatVolume(plan.water.rules.evenL, 2) }};
         {{ formatVolume(Math.max(0, plan.water.drunkL), 2) }} drunk,
         {{ formatVolume(plan.water.evaporatedL, 2) }} off as steam (typical)
       </p>

@@ -1,4 +1,5 @@
 import { FORM_FREEDOM } from '~~/catalogue/fibres'
+import { coverL } from '~~/catalogue/measures'
 import { PARTS } from '~~/catalogue/parts'
 import { heatingTime, TYPICAL_EFFICIENCY } from '~~/core/bath/heating'
 import { lossyHeatingTime } from '~~/core/bath/lossy-heating'
@@ -32,8 +33,10 @@ export interface WaterAsked {
 export interface WaterTold extends WaterBudget {
   /** With the user's own amount, where one was typed. */
   isOwn: boolean
-  /** To pour so that the pieces move, L. */
+  /** To pour so that the plant is covered and the pieces move, L. */
   advisedL: number
+  /** What each of the rules asks for by itself, L. */
+  rules: { coverL: number; moveL: number; evenL: number }
   /** Liquor among the lots: poured in, but no water from the tap. */
   liquorL: number
   /** Said where the amount typed would run dry. */
@@ -74,10 +77,20 @@ export function waterOf(asked: WaterAsked): WaterTold | null {
       isFibreWet: true,
       pieceG: Math.max(...pieces.map(({ dryG }) => dryG)),
     })
-    const pourL = ownL ?? budget.pourL
+    const fibreKg = pieces.reduce((sum, { dryG }) => sum + dryG, 0) / 1000
+    const { leastLPerKg, evenLPerKg } = freedomOf(pieces)
+    const leastL = leastLPerKg * fibreKg
+    const cover = stuff.reduce(
+      (sum, { massG, state, source }) =>
+        state === 'liquor'
+          ? sum
+          : sum + coverL(source.part, { massG, state, dryFraction: source.dryFraction, size }),
+      0,
+    )
+    // no more than the vessel holds: then it is drawn out in two goes
+    const advisedL = Math.max(budget.pourL, Math.min(cover, USEFUL_SHARE * vesselL))
+    const pourL = ownL ?? advisedL
     const leftL = Math.max(0, budget.leftL + pourL - budget.pourL)
-    const leastL =
-      (freedomOf(pieces).leastLPerKg * pieces.reduce((sum, { dryG }) => sum + dryG, 0)) / 1000
     const isShort = leftL < leastL * 0.95
     const fits = !isShort && pourL <= USEFUL_SHARE * vesselL + 1e-9
     return {
@@ -87,10 +100,15 @@ export function waterOf(asked: WaterAsked): WaterTold | null {
       fits,
       isOwn: ownL !== null,
       liquorL,
-      advisedL: budget.pourL,
+      advisedL,
+      rules: {
+        coverL: cover,
+        moveL: leastL,
+        evenL: evenLPerKg * fibreKg,
+      },
       runsDry:
         ownL !== null && isShort
-          ? `It would run short: the stuff drinks ${formatVolume(Math.max(0, budget.drunkL))}, and ${formatVolume(leftL)} is left where the pieces want ${formatVolume(leastL)} to move. Pour ${formatVolume(budget.pourL, 2)}${budget.fits ? '' : ', and take a larger pot'}.`
+          ? `It would run short: the stuff drinks ${formatVolume(Math.max(0, budget.drunkL))}, and ${formatVolume(leftL)} is left where the pieces want ${formatVolume(leastL)} to move. Pour ${formatVolume(advisedL, 2)}${budget.fits ? '' : ', and take a larger pot'}.`
           : '',
     }
   } catch (error) {

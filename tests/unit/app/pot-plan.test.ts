@@ -11,6 +11,7 @@ import { wayFacts } from '../../../catalogue/ways'
 import { inOrder } from '../../../core/pot/way-steps'
 import { dayHours } from '../../../shared/rules/pot/day-hours'
 import { newId } from '../../../shared/ids'
+import { PARTS, type Part } from '../../../catalogue/parts'
 import type { Piece } from '../../../shared/schemas/basket/piece'
 import { newPotsSchema, type Pot } from '../../../shared/schemas/pot/pot'
 import { PLAIN_SETTINGS } from '../../../shared/schemas/log/settings'
@@ -20,7 +21,7 @@ import { countdownText } from '../../../app/format/instants'
 import { phBandOf } from '../../../shared/rules/strength/condition'
 
 const piece = (dryG: number, form = 'yarn') => ({ id: newId(), dryG, form }) as unknown as Piece
-const source = (part: string) => ({ part }) as unknown as Source
+const source = (part: Part) => ({ part, dryFraction: PARTS[part].dryFraction }) as unknown as Source
 
 describe('water of a planned pot', () => {
   const asked = {
@@ -49,6 +50,19 @@ describe('water of a planned pot', () => {
     expect(
       waterOf({ ...asked, lots: [acorns], size: 'ground', ownL: told.advisedL + 0.1 })!.runsDry,
     ).toBe('')
+  })
+
+  test('whole heads float and fill: what covers them is advised, and each rule told', () => {
+    const heads = { massG: 500, dryG: 90, state: 'fresh' as const, source: source('flowerHead') }
+    const told = waterOf({ ...asked, lots: [heads], size: 'whole', pieces: [piece(25)] })!
+    // 500 g are some five and a half litres of loose heads: 0.79 L was advised for them
+    expect(told.rules.coverL).toBeGreaterThan(3)
+    expect(told.advisedL).toBeCloseTo(told.rules.coverL, 9)
+    expect(told.rules.moveL).toBeLessThan(told.rules.evenL)
+    // never more than the vessel holds
+    expect(waterOf({ ...asked, lots: [heads], size: 'whole', vesselL: 3 })!.advisedL).toBeLessThan(
+      3,
+    )
   })
 
   test('a liquor is no stuff that drinks; without pieces there is nothing to say', () => {

@@ -1,6 +1,6 @@
 import { computed, watch } from 'vue'
 import { fibreFacts } from '~~/catalogue/fibres'
-import { COLD_WAYS, wayFacts } from '~~/catalogue/ways'
+import { COLD_WAYS, isDry, wayFacts } from '~~/catalogue/ways'
 import { limitsOf } from '~~/shared/rules/basket/fibre'
 import { coldWayOf, extractCOf, withinLimits } from '~~/shared/rules/pot/opens-with'
 import type { PotDraft } from '../pot-draft'
@@ -52,22 +52,24 @@ export function usePlanBath(
 
   const vesselL = computed(() => vessel.value?.fullL ?? USUAL_VESSEL_L)
   const water = computed(() =>
-    waterOf({
-      lots: lots.value.map(({ lot, source, massG, ratioDry: dry }) => ({
-        massG: massG ?? 0,
-        dryG: dry * fibreG.value,
-        state: lot.state,
-        source,
-      })),
-      pieces: pieces.value,
-      size: draft.size || 'chopped',
-      isStrained: wayFacts(draft.way).strained,
-      vesselL: vesselL.value,
-      lid: draft.lid || 'on',
-      hours: minutes.value / 60,
-      tempC: tempC.value ?? ROOM_C,
-      ownL: draft.waterL,
-    }),
+    isDry(draft.way)
+      ? null
+      : waterOf({
+          lots: lots.value.map(({ lot, source, massG, ratioDry: dry }) => ({
+            massG: massG ?? 0,
+            dryG: dry * fibreG.value,
+            state: lot.state,
+            source,
+          })),
+          pieces: pieces.value,
+          size: draft.size || 'chopped',
+          isStrained: wayFacts(draft.way).strained,
+          vesselL: vesselL.value,
+          lid: draft.lid || 'on',
+          hours: minutes.value / 60,
+          tempC: tempC.value ?? ROOM_C,
+          ownL: draft.waterL,
+        }),
   )
   const isHeated = computed(() =>
     (own.value?.steps ?? wayFacts(draft.way).steps).some(({ kind }) => kind === 'heat'),
