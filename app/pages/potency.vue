@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { median } from 'd3-array'
 import { PARTS } from '~~/catalogue/parts'
 import { formatNumber, formatRatio } from '~~/core/quantity/format-quantity'
 import { formatMass } from '~/format/quantities'
@@ -63,10 +64,10 @@ const chosen = computed(
     lines.value[0] ??
     null,
 )
-/** What the chosen lot wants where a usual one wanted enough. */
+/** What the chosen lot wants where a usual one was taken at the usual ratio. */
 const advice = computed(() => {
   const line = chosen.value
-  const usual = group.value?.curve?.answer.enough.mid
+  const usual = median(group.value?.curve?.answer.points ?? [], ({ ratio }) => ratio)
   if (!line || !usual || !hasEstimate(line.answer)) return null
   const { factor, others } = line.answer
   const { state, dryFraction, code } = line.facts
@@ -76,7 +77,7 @@ const advice = computed(() => {
     code,
     dry,
     isSure: factor.low > 1 || factor.high < 1,
-    of: `${formatNumber(factor.mid, 2)} of usual`,
+    of: `${formatNumber(factor.mid, 2)} times as strong as your usual`,
     span: sentenceSpan(factor),
     against: `${others.swatches} swatches of ${formatCount(others.lots, 'other lot')}`,
     use: asWeighed(dry),

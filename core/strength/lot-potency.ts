@@ -1,4 +1,4 @@
-import { group } from 'd3-array'
+import { group, mean } from 'd3-array'
 import { DRAWS, drawCurves, quantile, type Draw } from './posterior/draws'
 import { priorOf } from './posterior/borrowed'
 import { posteriorCells } from './posterior/posterior-cells'
@@ -22,7 +22,7 @@ export interface LotPotency {
 }
 
 /** Why a lot's potency cannot be told. */
-export type NotTold = 'onlyLot' | 'nearCeiling' | 'tookNothing'
+export type NotTold = 'onlyLot' | 'tooFew' | 'nearCeiling' | 'tookNothing'
 
 export type LotAnswer = LotPotency | { lot: string; withheld: NotTold; of: number }
 
@@ -30,6 +30,8 @@ export const hasEstimate = (answer: LotAnswer): answer is LotPotency => 'factor'
 
 /** With fewer curves in which its swatches can tell a ratio, nothing is said. */
 const LEAST_CURVES = 0.5
+/** One swatch against one tells nothing of two lots. */
+const FEWEST = 4
 const GOLDEN = (Math.sqrt(5) - 1) / 2
 /** Standard normals for the readings' own error, one a curve, evenly spread without chance. */
 const NORMALS = Array.from({ length: DRAWS }, (_, k) => normalQuantile(((k + 0.5) * GOLDEN) % 1))
@@ -41,7 +43,9 @@ const NORMALS = Array.from({ length: DRAWS }, (_, k) => normalQuantile(((k + 0.5
  * For each curve drawn from the posterior of the other lots, a swatch of this one stands for the
  * ratio at which that curve has its strength; the factor is that over the ratio taken, its error by
  * the curve's slope. Swatches above seven tenths of the ceiling tell no ratio and are passed over,
- * so the spread holds what is not known of the curve, of its lots, and of the readings.
+ * so the spread holds what is not known of the curve, of its lots, and of the readings. It is drawn
+ * towards 1 by how far lots of this source differ: the strongest of several is partly luck. The others
+ * alone cannot say that lots hardly differ, so it is never drawn harder than what is usual of lots.
  *
  * @param points of one curve, each naming its lot
  */
@@ -69,9 +73,12 @@ function potencyOf(
     'strength' in point && point.strength > DETECTABLE && point.ratio > 0 ? [point] : [],
   )
   if (seen.length === 0) return { lot, withheld: 'tookNothing', of }
+  if (seen.length + others.length < FEWEST) return { lot, withheld: 'tooFew', of }
   const draws = drawCurves(posteriorCells(others, priorOf(context)).cells, false)
+  const seenSd = Math.sqrt(present(mean(draws, (draw) => Math.log(draw.newLotFactor) ** 2)))
+  const lotSd = Math.max(seenSd, priorOf(context).lotSd)
   const reached = draws.flatMap((draw, k) => {
-    const one = factorOn(draw, seen, NORMALS[k]!)
+    const one = factorOn(draw, seen, lotSd, NORMALS[k]!)
     return one === null ? [] : [one]
   })
   if (reached.length < LEAST_CURVES * draws.length) return { lot, withheld: 'nearCeiling', of }
@@ -89,14 +96,20 @@ function potencyOf(
   }
 }
 
-/** The lot's log factor on one curve: its swatches weighed by what each can tell there. */
+/**
+ * The lot's log factor on one curve: its swatches weighed by what each can tell there, beside what is
+ * usual of lots.
+ *
+ * @param lotSd by how much lots differ, on log S
+ */
 function factorOn(
   { model, ceiling, scale, errorSd }: Draw,
   swatches: readonly { ratio: number; strength: number; errorSd?: number }[],
+  lotSd: number,
   z: number,
 ): { log: number; n: number } | null {
   const shape = SHAPES[model]
-  let [weight, sum, n] = [0, 0, 0]
+  let [weight, sum, steep, n] = [0, 0, 0, 0]
   for (const { ratio, strength, errorSd: known = 0 } of swatches) {
     const share = strength / ceiling
     if (share >= TELLING_SHARE) continue
@@ -106,7 +119,11 @@ function factorOn(
     const variance = (errorSd ** 2 + known ** 2 + (READING_SD / strength) ** 2) / steepness ** 2
     weight += 1 / variance
     sum += Math.log(usual / ratio) / variance
+    steep += steepness
     n++
   }
-  return n === 0 ? null : { log: sum / weight + z / Math.sqrt(weight), n }
+  if (n === 0) return null
+  // lots differ in strength; as a factor on the ratio that is more where the curve is flat
+  weight += (steep / n / lotSd) ** 2
+  return { log: sum / weight + z / Math.sqrt(weight), n }
 }

@@ -172,3 +172,22 @@ describe('potency against season, storage and place', () => {
     expect(byLevel(lots.slice(0, 1), ({ stage }) => stage)).toEqual([])
   })
 })
+
+describe('lots that are all alike', () => {
+  test('are called different in under 5 in 100, and one swatch against one never', () => {
+    let [called, told] = [0, 0]
+    for (let i = 0; i < 40; i++) {
+      for (const answer of lotPotencies(sourceOf([1, 1, 1, 1], 0.03 + i / 45, 0.15), {
+        kind: 'leaf',
+      })) {
+        if (!hasEstimate(answer)) continue
+        told++
+        called += Number(answer.factor.low > 1 || answer.factor.high < 1)
+      }
+    }
+    expect(told).toBeGreaterThan(150)
+    expect(called / told).toBeLessThan(0.05)
+    const two = ['a', 'b'].map((lot, i) => ({ ratio: 0.2, strength: 1 + i, lot }))
+    expect(lotPotencies(two, {})).toMatchObject([{ withheld: 'tooFew' }, { withheld: 'tooFew' }])
+  })
+})
