@@ -1,34 +1,10 @@
+import { PAGES } from './pages'
 import { graveViolations } from './soundness'
 import { expect, test, visit } from './watched'
 
 // they only look: shared out among the workers, the long list is no tail of the suite
 test.describe.configure({ mode: 'parallel' })
 
-const PAGES = [
-  '/',
-  '/walk',
-  '/loft',
-  '/jars',
-  '/count',
-  '/tags',
-  '/exchange',
-  '/aside',
-  '/patches',
-  '/basket',
-  '/basket?trial=',
-  '/baths',
-  '/shelf',
-  '/pot',
-  '/hob',
-  '/ways',
-  '/kit',
-  '/swatch',
-  '/strength',
-  '/atlas',
-  '/potency',
-  '/sample',
-  '/year',
-]
 const SIZES = [
   { width: 1280, height: 800 },
   { width: 390, height: 844 },

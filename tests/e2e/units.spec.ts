@@ -1,28 +1,9 @@
 import type { Page } from '@playwright/test'
+import { PAGES } from './pages'
 import { expect, test, visit } from './watched'
 
 /** Every page in the units that are set: what is left of the others would be misread. */
 
-const PAGES = [
-  '/',
-  '/walk',
-  '/loft',
-  '/jars',
-  '/count',
-  '/basket',
-  '/basket?trial=',
-  '/baths',
-  '/shelf',
-  '/pot',
-  '/hob',
-  '/ways',
-  '/kit',
-  '/swatch',
-  '/strength',
-  '/atlas',
-  '/potency',
-  '/sample',
-]
 const US = { massUnits: 'avoirdupois', volumeUnits: 'us', temperatureScale: 'F' }
 const METRIC = /\d ?(?:g|kg|mL|L|°C)(?![\p{L}\d²])/gu
 const AMERICAN = /\d ?(?:oz|lb|tsp|tbsp|cups?|qt|gal|°F)(?![\p{L}\d])/gu

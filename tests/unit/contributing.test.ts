@@ -112,7 +112,7 @@ test('a fibre: tags of its own, forms, and what it bears', () => {
 })
 
 test('a station: its page, its key, and a look at it by the browser tests', () => {
-  const looked = read('tests/e2e/pages.spec.ts')
+  const looked = read('tests/e2e/pages.ts')
   const keys = STATIONS.map(({ key }) => key)
   expect(new Set(keys).size).toBe(keys.length)
   for (const path of STATIONS.flatMap((station) => [station.path, ...(station.rooms ?? [])])) {

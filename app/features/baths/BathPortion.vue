@@ -53,6 +53,18 @@ const readyWords = computed(() => {
   const now = Date.now()
   return `Begun now, it is done ${clockText(stepsEnd(steps, [], now), now)}.`
 })
+
+const CHOICES = {
+  placing: [
+    { value: 'before', label: 'before the dye' },
+    { value: 'in', label: 'in the dye pot' },
+    { value: 'after', label: 'after the dye' },
+  ],
+  finish: [
+    { value: 'dried', label: 'dried and tagged' },
+    { value: 'heldWet', label: 'held wet' },
+  ],
+} as const
 </script>
 
 <template>
@@ -124,19 +136,8 @@ const readyWords = computed(() => {
       <LabeledField v-slot="{ id }" label="Vessel, in words">
         <ElInput :id="id" v-model="bath.vessel" placeholder="enamel pan" />
       </LabeledField>
-      <LabeledField v-slot="{ id }" label="When">
-        <ElSelect :id="id" v-model="bath.placing">
-          <ElOption value="before" label="before the dye" />
-          <ElOption value="in" label="in the dye pot" />
-          <ElOption value="after" label="after the dye" />
-        </ElSelect>
-      </LabeledField>
-      <LabeledField v-slot="{ id }" label="Afterwards">
-        <ElSelect :id="id" v-model="bath.finish">
-          <ElOption value="dried" label="dried and tagged" />
-          <ElOption value="heldWet" label="held wet" />
-        </ElSelect>
-      </LabeledField>
+      <ChoiceSelect v-model="bath.placing" label="When" :options="CHOICES.placing" />
+      <ChoiceSelect v-model="bath.finish" label="Afterwards" :options="CHOICES.finish" />
       <LabeledField v-if="again.length" v-slot="{ id }" label="Liquor">
         <ElSelect
           :id="id"

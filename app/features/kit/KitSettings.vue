@@ -19,11 +19,51 @@ const boilsC = computed(() => {
 const hasStandIn = computed(() =>
   [form.scale, form.probe, form.reader].some((each) => each !== 'none'),
 )
+const CHOICES = {
+  massUnits: [
+    { value: 'metric', label: 'grams and kilograms' },
+    { value: 'avoirdupois', label: 'ounces and pounds' },
+  ],
+  volumeUnits: [
+    { value: 'metric', label: 'millilitres and litres' },
+    { value: 'us', label: 'US spoons, cups, quarts, gallons' },
+    { value: 'imperial', label: 'imperial spoons, pints, gallons' },
+  ],
+  temperatureScale: [
+    { value: 'C', label: '°C' },
+    { value: 'F', label: '°F' },
+  ],
+  doses: [
+    { value: 'scale', label: 'a scale' },
+    { value: 'spoons', label: 'level spoons and pinches' },
+  ],
+  phReadBy: [
+    { value: 'probe', label: 'a probe' },
+    { value: 'fineStrip', label: 'a fine strip' },
+    { value: 'coarseStrip', label: 'a coarse strip, half a pH' },
+  ],
+  hemisphere: [
+    { value: 'northern', label: 'northern' },
+    { value: 'southern', label: 'southern' },
+  ],
+  scale: [
+    { value: 'none', label: 'none: weights are typed' },
+    { value: 'simulated', label: 'stand-in (simulated)' },
+  ],
+  probe: [
+    { value: 'none', label: 'none: readings are typed' },
+    { value: 'simulated', label: 'stand-in (simulated)' },
+  ],
+  reader: [
+    { value: 'none', label: 'none: colours by eye, photo or file' },
+    { value: 'simulated', label: 'stand-in (simulated)' },
+  ],
+} as const
 const SPOONS = [
-  { ml: 4.92892159, label: 'US teaspoon' },
-  { ml: 5, label: 'metric teaspoon' },
-  { ml: 14.78676478, label: 'US tablespoon' },
-  { ml: 15, label: 'metric tablespoon' },
+  { value: 4.92892159, label: 'US teaspoon' },
+  { value: 5, label: 'metric teaspoon' },
+  { value: 14.78676478, label: 'US tablespoon' },
+  { value: 15, label: 'metric tablespoon' },
 ]
 const keep = () =>
   save<Partial<Settings>, Settings>(
@@ -80,72 +120,28 @@ const addBurner = () => form.burners.push({ name: 'second burner', powerW: 1500 
         hint="for daylight; tells no place"
         :error="errors['/latitude']"
       />
-      <LabeledField v-slot="{ id }" label="Masses in">
-        <ElSelect :id="id" v-model="form.massUnits">
-          <ElOption value="metric" label="grams and kilograms" />
-          <ElOption value="avoirdupois" label="ounces and pounds" />
-        </ElSelect>
-      </LabeledField>
-      <LabeledField v-slot="{ id }" label="Volumes in">
-        <ElSelect :id="id" v-model="form.volumeUnits">
-          <ElOption value="metric" label="millilitres and litres" />
-          <ElOption value="us" label="US spoons, cups, quarts, gallons" />
-          <ElOption value="imperial" label="imperial spoons, pints, gallons" />
-        </ElSelect>
-      </LabeledField>
-      <LabeledField v-slot="{ id }" label="Temperatures in">
-        <ElSelect :id="id" v-model="form.temperatureScale">
-          <ElOption value="C" label="°C" />
-          <ElOption value="F" label="°F" />
-        </ElSelect>
-      </LabeledField>
-      <LabeledField v-slot="{ id }" label="Doses by">
-        <ElSelect :id="id" v-model="form.doses">
-          <ElOption value="scale" label="a scale" />
-          <ElOption value="spoons" label="level spoons and pinches" />
-        </ElSelect>
-      </LabeledField>
-      <LabeledField v-slot="{ id }" label="pH read by">
-        <ElSelect :id="id" v-model="form.phReadBy">
-          <ElOption value="probe" label="a probe" />
-          <ElOption value="fineStrip" label="a fine strip" />
-          <ElOption value="coarseStrip" label="a coarse strip, half a pH" />
-        </ElSelect>
-      </LabeledField>
-      <LabeledField v-slot="{ id }" label="Spoon">
-        <ElSelect :id="id" v-model="form.spoonMl">
-          <ElOption
-            v-for="spoon in SPOONS"
-            :key="spoon.ml"
-            :value="spoon.ml"
-            :label="spoon.label"
-          />
-        </ElSelect>
-      </LabeledField>
-      <LabeledField v-slot="{ id }" label="Half of the year">
-        <ElSelect :id="id" v-model="form.hemisphere">
-          <ElOption value="northern" label="northern" />
-          <ElOption value="southern" label="southern" />
-        </ElSelect>
-      </LabeledField>
-      <LabeledField v-slot="{ id }" label="Scale">
-        <ElSelect :id="id" v-model="form.scale">
-          <ElOption value="none" label="none: weights are typed" />
-          <ElOption value="simulated" label="stand-in (simulated)" />
-        </ElSelect>
-      </LabeledField>
-      <LabeledField v-slot="{ id }" label="Thermometer and pH probe">
-        <ElSelect :id="id" v-model="form.probe">
-          <ElOption value="none" label="none: readings are typed" />
-          <ElOption value="simulated" label="stand-in (simulated)" />
-        </ElSelect>
-      </LabeledField>
-      <LabeledField v-slot="{ id }" label="Swatch reader">
-        <ElSelect :id="id" v-model="form.reader">
-          <ElOption value="none" label="none: colours by eye, photo or file" />
-          <ElOption value="simulated" label="stand-in (simulated)" />
-        </ElSelect>
-      </LabeledField>
+      <ChoiceSelect v-model="form.massUnits" label="Masses in" :options="CHOICES.massUnits" />
+      <ChoiceSelect v-model="form.volumeUnits" label="Volumes in" :options="CHOICES.volumeUnits" />
+      <ChoiceSelect
+        v-model="form.temperatureScale"
+        label="Temperatures in"
+        :options="CHOICES.temperatureScale"
+      />
+      <ChoiceSelect v-model="form.doses" label="Doses by" :options="CHOICES.doses" />
+      <ChoiceSelect v-model="form.phReadBy" label="pH read by" :options="CHOICES.phReadBy" />
+      <ChoiceSelect v-model="form.spoonMl" label="Spoon" :options="SPOONS" />
+      <ChoiceSelect
+        v-model="form.hemisphere"
+        label="Half of the year"
+        :options="CHOICES.hemisphere"
+      />
+      <ChoiceSelect v-model="form.scale" label="Scale" :options="CHOICES.scale" />
+      <ChoiceSelect
+        v-model="form.probe"
+        label="Thermometer and pH probe"
+        :options="CHOICES.probe"
+      />
+      <ChoiceSelect v-model="form.reader" label="Swatch reader" :options="CHOICES.reader" />
       <NumberField
         v-if="hasStandIn"
         v-model="form.seed"

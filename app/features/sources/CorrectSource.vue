@@ -33,30 +33,35 @@ async function keep() {
   )
   if (saved) emit('done')
 }
+
+const CHOICES = {
+  needsMordant: [
+    { value: 'yes', label: 'needs one' },
+    { value: 'no', label: 'needs none' },
+    { value: 'unknown', label: 'not known' },
+  ],
+  usualRatioState: [
+    { value: 'fresh', label: 'fresh' },
+    { value: 'dried', label: 'dried' },
+  ],
+} as const
 </script>
 
 <template>
   <form class="stack tight inset" aria-label="Correct it" @submit.prevent="keep">
     <div class="grid">
-      <LabeledField v-slot="{ id }" label="Mordant">
-        <ElSelect :id="id" v-model="form.needsMordant">
-          <ElOption value="yes" label="needs one" />
-          <ElOption value="no" label="needs none" />
-          <ElOption value="unknown" label="not known" />
-        </ElSelect>
-      </LabeledField>
+      <ChoiceSelect v-model="form.needsMordant" label="Mordant" :options="CHOICES.needsMordant" />
       <NumberField
         v-model="form.usualRatio"
         label="Usual ratio"
         :unit="`: 1 ${form.usualRatioState}`"
         :error="errors['/usualRatio']"
       />
-      <LabeledField v-slot="{ id }" label="Of it, state">
-        <ElSelect :id="id" v-model="form.usualRatioState">
-          <ElOption value="fresh" label="fresh" />
-          <ElOption value="dried" label="dried" />
-        </ElSelect>
-      </LabeledField>
+      <ChoiceSelect
+        v-model="form.usualRatioState"
+        label="Of it, state"
+        :options="CHOICES.usualRatioState"
+      />
       <NumberField
         :model-value="form.dryFraction"
         label="Dry matter, share"

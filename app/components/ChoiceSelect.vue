@@ -1,0 +1,28 @@
+<script setup lang="ts" generic="T extends string | number">
+/** One of a few, by its label: a select with its words beside the values. */
+const {
+  label,
+  options,
+  hint = '',
+  error = '',
+} = defineProps<{
+  label: string
+  options: readonly { value: T; label: string }[]
+  hint?: string
+  error?: string
+}>()
+const value = defineModel<T>({ required: true })
+</script>
+
+<template>
+  <LabeledField v-slot="{ id }" :label="label" :hint="hint" :error="error">
+    <ElSelect :id="id" v-model="value">
+      <ElOption
+        v-for="option in options"
+        :key="option.value"
+        :value="option.value"
+        :label="option.label"
+      />
+    </ElSelect>
+  </LabeledField>
+</template>
