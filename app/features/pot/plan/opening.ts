@@ -31,27 +31,33 @@ export function useOpening(draft: PotDraft, stock: () => PotStock | null) {
     const lot = there?.lots.find(({ id }) => id === lotId)
     const source = lot && there?.sources.get(lot.sourceId)
     if (!there || !lot || !source) return
-    const [last, jar] = await Promise.all([lastPotOf(source.id), jarOf(lot)])
     const begins = first(draft.lots)
+    const { way } = draft
+    // of another lot, what was said of the one before is no wish
+    begins.isSaid = false
+    const [last, jar] = await Promise.all([lastPotOf(source.id), jarOf(lot)])
     // another was chosen meanwhile
     if (begins.lotId !== lotId) return
     const usual = opensWith(source, lot, last, jar?.way ?? null)
     const own = there.ways.some(({ id }) => id === usual.ownWayId) ? usual.ownWayId : null
-    Object.assign(draft, {
-      way: usual.way,
-      ownWayId: own,
-      tempC: null,
-      extractC: null,
-      minutes: null,
-      // how fine it is cut is the lot's own history
-      size: sizeOf(lot),
-      opened: { ...usual.from, code: last?.code ?? '' },
-    })
+    // how fine it is cut is the lot's own history
+    draft.size = sizeOf(lot)
+    draft.opened = { ...usual.from, code: last?.code ?? '' }
+    // a quick hand has chosen already: that stands
+    if (draft.way === way) {
+      Object.assign(draft, {
+        way: usual.way,
+        ownWayId: own,
+        tempC: null,
+        extractC: null,
+        minutes: null,
+      })
+    } else draft.opened.way = null
     if (last) {
       draft.water = last.plan?.water ?? draft.water
       if (there.vessels.some(({ id }) => id === last.vesselId)) draft.vesselId = last.vesselId ?? ''
     }
-    if (begins.massG === null) begins.ratioDry = ratioDry ?? usual.ratioDry
-    if (ratioDry !== null) draft.opened.ratio = null
+    if (begins.massG === null && !begins.isSaid) begins.ratioDry = ratioDry ?? usual.ratioDry
+    if (ratioDry !== null || begins.isSaid) draft.opened.ratio = null
   }
 }
