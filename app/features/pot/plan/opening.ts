@@ -15,10 +15,16 @@ export interface Opened {
   ratioDry: number | null
 }
 
-/** Lays a draft out as its plant is usually dyed; what is changed afterwards is the dyer's own. */
-export function useOpening(draft: PotDraft, stock: () => PotStock | null) {
-  const api = useApi()
-
+/**
+ * Lays a draft out as its plant is usually dyed; what is changed afterwards is the dyer's own.
+ *
+ * @param api asks the log for the last pot and the jar
+ */
+export function useOpening(
+  draft: PotDraft,
+  stock: () => PotStock | null,
+  api: Pick<ReturnType<typeof useApi>, 'get'> = useApi(),
+) {
   async function lastPotOf(sourceId: string): Promise<Pot | null> {
     const { items } = await api.get<Page<Pot>>('pots', { sourceId, stage: 'done', limit: 1 })
     return items[0] ?? null

@@ -1,0 +1,52 @@
+import { afterEach, beforeEach, describe, expect, test } from '@jest/globals'
+import { reactive } from 'vue'
+import { useOpening } from '../../../../app/features/pot/plan/opening'
+import { blankPot } from '../../../../app/features/pot/pot-draft'
+import type { PotStock } from '../../../../app/features/pot/usePotStock'
+import { openTestLog, type TestLog } from '../../../fixtures/log'
+
+/** The log's answer, given when a test says so. */
+let answer: (items: unknown[]) => void
+const api = {
+  get: <T>() => new Promise<T>((done) => (answer = (items) => done({ items } as T))),
+}
+let here: TestLog
+beforeEach(async () => void (here = await openTestLog()))
+afterEach(() => here.database.close())
+
+async function opening() {
+  const lot = await here.lot({ state: 'dried', netG: 100 })
+  const source = await here.log.sources.read(lot.sourceId)
+  const stock = {
+    lots: [lot],
+    sources: new Map([[source.id, source]]),
+    ways: [],
+    vessels: [],
+  } as unknown as PotStock
+  const draft = reactive(blankPot())
+  draft.lots[0]!.lotId = lot.id
+  const done = useOpening(draft, () => stock, api)({ lotId: lot.id, ratioDry: null })
+  return { draft, done, source }
+}
+
+describe('a pot that opens', () => {
+  test('takes what is usual of its source where the dyer has no pot of it', async () => {
+    const { draft, done, source } = await opening()
+    answer([])
+    await done
+    expect(draft.way).toBe(source.ways[0])
+    expect(draft.lots[0]!.ratioDry).toBeCloseTo(source.usualRatio! * source.dryFraction, 9)
+    expect(draft.opened).toEqual({ way: 'source', ratio: 'source', code: '' })
+  })
+
+  test('takes the last pot of it, and leaves what a quick hand chose meanwhile', async () => {
+    const { draft, done } = await opening()
+    Object.assign(draft.lots[0]!, { ratioDry: 0.9, isSaid: true })
+    draft.way = 'coldSteep'
+    answer([{ code: 'POT-26-07', way: 'cookDown', ownWayId: null, ratioDry: 0.5, plan: null }])
+    await done
+    expect(draft.lots[0]!.ratioDry).toBe(0.9)
+    expect(draft.way).toBe('coldSteep')
+    expect(draft.opened).toMatchObject({ way: null, ratio: null })
+  })
+})
