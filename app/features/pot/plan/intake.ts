@@ -1,6 +1,5 @@
 import { watch } from 'vue'
 import { BLANK_LOT, type PotDraft } from '../pot-draft'
-import type { Lot } from '~~/shared/schemas/loft/lot'
 import type { PotStock } from '../usePotStock'
 import type { Opened } from './opening'
 
@@ -12,10 +11,6 @@ export interface Brought {
   pieceIds: string[]
   fromPotId: string | null
 }
-
-/** How fine a lot is cut, where that was said: `whole` is how every lot begins. */
-export const sizeOf = ({ chop }: Pick<Lot, 'chop'>): PotDraft['size'] =>
-  chop === 'whole' ? '' : chop
 
 /** Puts what was brought into a draft: what is there stays, but for the first lot. */
 export function takeIn(draft: PotDraft, { lotId, ratioDry, pieceIds, fromPotId }: Brought): void {

@@ -7,13 +7,16 @@ import { opensWith } from '~~/shared/rules/pot/opens-with'
 import { useApi } from '~/composables/useApi'
 import type { PotDraft } from '../pot-draft'
 import type { PotStock } from '../usePotStock'
-import { sizeOf } from './intake'
 
 export interface Opened {
   lotId: string
   /** A ratio that was asked for stands; null: what is usual. */
   ratioDry: number | null
 }
+
+/** How fine a lot is cut, where that was said: `whole` is how every lot begins. */
+const sizeOf = ({ chop }: Pick<Lot, 'chop'>): PotDraft['size'] =>
+  chop === 'whole' ? '' : chop
 
 /**
  * Lays a draft out as its plant is usually dyed; what is changed afterwards is the dyer's own.
