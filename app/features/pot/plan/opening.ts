@@ -15,8 +15,7 @@ export interface Opened {
 }
 
 /** How fine a lot is cut, where that was said: `whole` is how every lot begins. */
-const sizeOf = ({ chop }: Pick<Lot, 'chop'>): PotDraft['size'] =>
-  chop === 'whole' ? '' : chop
+const sizeOf = ({ chop }: Pick<Lot, 'chop'>): PotDraft['size'] => (chop === 'whole' ? '' : chop)
 
 /**
  * Lays a draft out as its plant is usually dyed; what is changed afterwards is the dyer's own.
