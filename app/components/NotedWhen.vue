@@ -63,14 +63,4 @@ const earlier = () => (when.value = { at: dayjs().format(), toleranceMin: 0 })
 .tolerance {
   width: 190px;
 }
-
-.link {
-  min-height: 32px;
-  padding: 0;
-  border: 0;
-  background: none;
-  color: var(--juniper);
-  text-decoration: underline;
-  cursor: pointer;
-}
 </style>

@@ -63,6 +63,14 @@ watch(
   { immediate: true },
 )
 
+// what a spoon of it weighs is another with another powder
+watch(
+  () => gPerMl,
+  () => {
+    if (isBySpoon.value) amount.value = read()
+  },
+)
+
 /** The same but for what a unit's conversion loses. */
 const isSame = (a: number | null, b: number | null) =>
   a === b || (a !== null && b !== null && Math.abs(a - b) <= 1e-9 * Math.abs(a))
@@ -143,13 +151,7 @@ function left() {
 }
 
 .link {
-  padding: 0;
-  border: 0;
-  background: none;
-  color: var(--juniper);
   font-size: 13px;
   text-align: left;
-  text-decoration: underline;
-  cursor: pointer;
 }
 </style>

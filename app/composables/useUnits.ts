@@ -1,4 +1,4 @@
-import type { UnitChoice } from '~~/core/quantity/unit-choice'
+import { METRIC_UNITS, type UnitChoice } from '~~/core/quantity/unit-choice'
 import { parseJson } from '~~/core/json'
 import { units } from '~/format/quantities'
 
@@ -7,8 +7,12 @@ const KEY = 'juniper-haze-units'
 /** Units as this browser last knew them, and how they are set. */
 export const useUnits = () => ({
   remembered() {
-    const kept = localStorage.getItem(KEY)
-    if (kept) units.value = parseJson<UnitChoice>(kept)
+    try {
+      const kept = localStorage.getItem(KEY)
+      if (kept) units.value = { ...METRIC_UNITS, ...parseJson<Partial<UnitChoice>>(kept) }
+    } catch {
+      // what cannot be read is asked of the log in a moment anyway
+    }
   },
   set(choice: UnitChoice) {
     units.value = choice

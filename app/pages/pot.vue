@@ -26,7 +26,7 @@ import { useIntake } from '~/features/pot/plan/intake'
 import { useOpening } from '~/features/pot/plan/opening'
 import { sourcesInBath, useKnownStrength } from '~/features/pot/plan/known-strength'
 import { usePlanContents } from '~/features/pot/plan/plan-contents'
-import { blankPot } from '~/features/pot/pot-draft'
+import { blankPot, mendDraft } from '~/features/pot/pot-draft'
 import { first, present } from '~~/core/present'
 
 const route = useRoute()
@@ -38,7 +38,7 @@ const asked = (name: string) => {
   return typeof value === 'string' ? value : null
 }
 const draftOfPot = useDraft('pot-plan', blankPot)
-const { draft } = draftOfPot
+const draft = mendDraft(draftOfPot.draft)
 const { data: stock, failure: unloaded } = usePotStock(
   () => [...(asked('piece') ? [present(asked('piece'))] : []), ...inHand()],
   () => asked('from') ?? draft.fromPotId,
@@ -118,6 +118,10 @@ const isPast = computed(() => plan.draft.mode === 'past')
 watch(isPast, (past) => {
   // a lid is advised for a pot to come; of one of the past it is known or not
   plan.draft.lid = past ? '' : plan.draft.lid || 'on'
+  // and what was taken over from the last pot is no fact of this one
+  const { opened } = plan.draft
+  if (past && plan.draft.water === opened.water) plan.draft.water = ''
+  if (past && plan.draft.vesselId === opened.vesselId) plan.draft.vesselId = ''
 })
 useHead({ title: 'Pot · Juniper Haze' })
 </script>

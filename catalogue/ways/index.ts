@@ -14,8 +14,8 @@ export const WAY_KEYS = keysOf(WAYS)
 export const wayFacts = (way: Way): WayFacts => WAYS[way]
 
 /** Ways without a bath: nothing is poured. */
-const DRY_WAYS: readonly Way[] = ['leafRub', 'paintOn']
-export const isDry = (way: Way): boolean => DRY_WAYS.includes(way)
+const BATHLESS_WAYS: readonly Way[] = ['leafRub', 'paintOn']
+export const isBathless = (way: Way): boolean => BATHLESS_WAYS.includes(way)
 
 /** Ways in which pieces meet no heat: the only ones for skins and gut. */
 export const COLD_WAYS: readonly Way[] = WAY_KEYS.filter((way) => wayFacts(way).dyeC === null)

@@ -44,8 +44,8 @@ const NEAR_ENOUGH = 0.85
 /** Never more than this share of the way that could pass the cap. */
 const SHARE_OF_WAY = 0.5
 
-/** How boldly a dose is taken; shares of the baths that may be. */
-interface Boldness {
+/** How far a dose may go; shares of the baths that may be. */
+interface DoseLimits {
   /** That a dose may bring to the target or past it. */
   aim: number
   /** And past what is near it: without a way back, a spoonful too much is worse than one more look. */
@@ -56,9 +56,9 @@ interface Boldness {
   risk: number
 }
 
-const CAREFUL: Boldness = { aim: 0.4, overshoot: 0.02, couldPass: 0.15, risk: 0.001 }
+const CAREFUL: DoseLimits = { aim: 0.4, overshoot: 0.02, couldPass: 0.15, risk: 0.001 }
 /** A strip that tells half a pH learns nothing from small doses: fewer and larger ones, as dyers do. */
-const COARSE: Boldness = { aim: 0.5, overshoot: 0.1, couldPass: 0.3, risk: 0.005 }
+const COARSE: DoseLimits = { aim: 0.5, overshoot: 0.1, couldPass: 0.3, risk: 0.005 }
 const COARSE_FROM_SD = 0.3
 
 /**
@@ -103,8 +103,8 @@ export function nextDose(question: DoseQuestion): DoseAdvice {
       `Stop after ${readings.length - 1} looks: the bath stands at ${reading}.`,
     )
   }
-  const boldness = (question.readingSd ?? 0) >= COARSE_FROM_SD ? COARSE : CAREFUL
-  const dose = bestDose(baths, givenMolL, { target, cap, within, ...boldness })
+  const limits = (question.readingSd ?? 0) >= COARSE_FROM_SD ? COARSE : CAREFUL
+  const dose = bestDose(baths, givenMolL, { target, cap, within, ...limits })
   if (near >= NEAR_ENOUGH && dose.share <= near) {
     return answer(true, 0, `Stop: the bath stands at ${reading}, near ${target}.`)
   }
@@ -135,7 +135,7 @@ function bestDose(
     overshoot,
     couldPass,
     risk,
-  }: Boldness & { target: number; cap: number; within: number },
+  }: DoseLimits & { target: number; cap: number; within: number },
 ): { molL: number; share: number } {
   const doses = (ph: number) =>
     quantileOf(baths.map((bath) => [bath.doseFor(ph) - givenMolL, bath.weight]))

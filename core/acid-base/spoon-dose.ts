@@ -4,7 +4,7 @@ import { positive } from '../checks'
 export interface SpoonDose {
   /** What that measure holds, about, g. */
   massG: number
-  /** Level spoons of it; of a dissolved pinch, the share that goes in. */
+  /** Level spoons that are measured; a pinch where it is dissolved first. */
   spoons: number
   /** A pinch is dissolved in a cup of water, and a part of that goes in. */
   ofCup: { share: number } | null

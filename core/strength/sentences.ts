@@ -130,6 +130,12 @@ function doubling({ at: { doubling: gain, littleGain }, steps }: StrengthFacts):
 /** Where more plant stops helping, and what that would look like. */
 function enough({ described, weighed, steps }: StrengthFacts): Sentence {
   const { mid, gain, beyondTried } = described.enough
+  if (described.n === 0) {
+    return {
+      id: 'enough',
+      text: `Of its kind, twice the plant adds ${gainWords(gain)} or less from somewhere between ${sentenceRange(described.enough)} : 1 dry on.`,
+    }
+  }
   const span = `${sentenceSpan(described.enough)} : 1 dry`
   const adds = `twice the plant adds ${gainWords(gain)} or less`
   const look = steps ? `; that step is ${stepWords(steps.atEnough)}` : ''

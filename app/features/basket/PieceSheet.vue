@@ -291,16 +291,6 @@ h3 {
   padding: 3px 0;
 }
 
-.link {
-  min-height: 24px;
-  padding: 0;
-  border: 0;
-  background: none;
-  color: var(--juniper);
-  text-decoration: underline;
-  cursor: pointer;
-}
-
 .history .form {
   grid-column: 1 / -1;
 }

@@ -2,7 +2,7 @@
 import dayjs from 'dayjs'
 import { JAR_WAY_KEYS, JAR_WAYS, type JarWay } from '~~/catalogue/jar-ways'
 import type { Caution } from '~~/core/safety/gathering'
-import { formatMass, inUnits } from '~/format/quantities'
+import { formatMass, formatTemperature, inUnits } from '~/format/quantities'
 import { newId } from '~~/shared/ids'
 import { newJarSchema, type Jar, type NewJar } from '~~/shared/schemas/loft/jar'
 import type { StockLot } from '~/composables/useStock'

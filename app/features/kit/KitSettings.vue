@@ -185,12 +185,5 @@ fieldset {
 
 .link {
   justify-self: start;
-  min-height: 32px;
-  padding: 0;
-  border: 0;
-  background: none;
-  color: var(--juniper);
-  text-decoration: underline;
-  cursor: pointer;
 }
 </style>

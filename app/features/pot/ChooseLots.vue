@@ -161,13 +161,7 @@ function setMass(each: DraftLot, massG: number | null) {
 }
 
 .link {
-  min-height: 24px;
-  padding: 0;
-  border: 0;
-  background: none;
   color: inherit;
   text-align: left;
-  text-decoration: underline;
-  cursor: pointer;
 }
 </style>

@@ -54,7 +54,7 @@ const wantedWords = computed(() => {
         trial.against.code
       }}</NuxtLink><template v-if="trial.differs.length === 1">
         by its <strong>{{ words(trial.differs) }}</strong></template
-      >: not sure, since of one of the two it is not on record {{ words(trial.unknown) }}.
+      >: not sure, since of one of the two there is no record of {{ words(trial.unknown) }}.
     </p>
     <p v-else-if="trial.differs.length === 0">
       A repeat of
@@ -106,15 +106,5 @@ const wantedWords = computed(() => {
 
 .two {
   color: var(--ochre);
-}
-
-.link {
-  min-height: 24px;
-  padding: 0;
-  border: 0;
-  background: none;
-  color: var(--juniper);
-  text-decoration: underline;
-  cursor: pointer;
 }
 </style>

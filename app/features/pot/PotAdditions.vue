@@ -157,19 +157,6 @@ fieldset {
 }
 
 .x,
-.link {
-  min-height: 32px;
-  padding: 0;
-  border: 0;
-  background: none;
-  color: var(--juniper);
-  cursor: pointer;
-}
-
-.link {
-  text-decoration: underline;
-}
-
 .x {
   font-size: 20px;
 }

@@ -77,7 +77,7 @@ const byWords = (at: number) => clockText(at, now.value)
       <span class="quiet">heat</span>
       <p>
         <output>{{ formatDuration(plan.heat.minutes) }}</output>
-        <span class="quiet">to {{ formatTemperature(plan.tempC) }} (typical)</span>
+        <span class="quiet">to {{ formatTemperature(plan.heatsToC) }} (typical)</span>
       </p>
       <p class="quiet">{{ kettle }}</p>
     </div>

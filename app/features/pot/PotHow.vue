@@ -48,6 +48,7 @@ const burner = computed({
   set: (value: string) => (plan.draft.burner = value),
 })
 const OPENED = {
+  jar: () => 'As the jar it came from wants.',
   yours: (code: string) => `As in ${code}, your last pot of it.`,
   source: () => 'As is usual of it.',
   part: () => 'As is usual of such plants.',

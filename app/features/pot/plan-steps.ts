@@ -1,6 +1,7 @@
 import { wayFacts, type Way } from '~~/catalogue/ways'
 import { agentFacts } from '~~/catalogue/agents'
-import { formatMass } from '~/format/quantities'
+// steps are kept with the pot: in metric units, which are put into the reader's where they are shown
+import { formatMass } from '~~/core/quantity/format-quantity'
 import { inOrder, type WayStep } from '~~/core/pot/way-steps'
 import type { OwnWay } from '~~/shared/schemas/pot/own-way'
 import type { PlannedAddition } from '~~/shared/schemas/pot/pot-plan'
@@ -40,7 +41,9 @@ function fittedSteps(
     const isDye = step.kind === 'dye'
     const isHeated = step.tempC !== null && dyeC !== null
     const isDraw = step.tempC !== null && i < enter && ['heat', 'extract'].includes(step.kind)
-    const wanted = tempC !== null && isHeated && (isDye || (step.kind === 'heat' && i > enter))
+    // of a later bath nothing is drawn out: it is heated for the pieces alone
+    const isForPieces = isDye || (step.kind === 'heat' && (isLaterBath || i > enter))
+    const wanted = tempC !== null && isHeated && isForPieces
     const heatC = wanted ? tempC : isDraw ? extractC : null
     return {
       ...step,

@@ -1,6 +1,7 @@
 import type { Agent } from '~~/catalogue/agents'
 import type { Way } from '~~/catalogue/ways'
 import type { Lid } from '~~/core/bath/evaporation'
+import { parseNumber } from '~~/core/quantity/parse-number'
 import type { ParticleSize } from '~~/core/bath/water-budget'
 import type { AmountBasis } from '~~/core/harvest/ratio-error'
 import type { Origin } from '~~/shared/rules/pot/opens-with'
@@ -60,8 +61,17 @@ export interface PotDraft {
   jarShares: Record<string, number | null>
   fromPotId: string | null
   note: string
-  /** Where the way and the ratio it opened with come from; null: asked for, or changed since. */
-  opened: { way: Origin | null; ratio: Origin | null; code: string }
+  /**
+   * Where the way and the ratio it opened with come from (null: asked for, or changed since), and the
+   * water and vessel that were taken over from the last pot.
+   */
+  opened: {
+    way: Origin | null
+    ratio: Origin | null
+    code: string
+    water: Water | ''
+    vesselId: string
+  }
   past: PastDraft
   justifications: Record<string, string>
 }
@@ -141,7 +151,16 @@ export const blankPot = (): PotDraft => ({
   jarShares: {},
   fromPotId: null,
   note: '',
-  opened: { way: null, ratio: null, code: '' },
+  opened: { way: null, ratio: null, code: '', water: '', vesselId: '' },
   past: blankPast(),
   justifications: {},
 })
+
+/** A draft that was kept when these fields were texts, in place: what was typed in them stays. */
+export function mendDraft(draft: PotDraft): PotDraft {
+  for (const field of ['tempC', 'minutes', 'finalPh'] as const) {
+    const kept: unknown = draft[field]
+    if (typeof kept === 'string') draft[field] = kept.trim() === '' ? null : parseNumber(kept)
+  }
+  return draft
+}

@@ -83,5 +83,5 @@ export function useStrengthScales(parts: () => ChartParts) {
     }),
   )
   const ticks = computed(() => x.value.ticks(Math.max(3, Math.round(parts().width / 110))))
-  return { x, y, farthest, highest, bandPath, middlePath, newLotPaths, depths, ticks }
+  return { x, y, highest, bandPath, middlePath, newLotPaths, depths, ticks }
 }

@@ -77,7 +77,7 @@ function offsetsOf(
 ): (EstimateOffset & { weight: number })[] {
   const logs = areAll ? [{ at: 0, weight: 1 }] : FIVE
   return logs.flatMap(({ at, weight }) => {
-    // far ends are rare: there the slope's middle stands for all of it
+    // the slope's spread is told at the factor's middle alone: a grid more for each would be dear
     const slopes = at === 0 ? THREE : [{ at: 0, weight: 1 }]
     return slopes.map((slope) => ({
       log: at * logSd,

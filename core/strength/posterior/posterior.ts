@@ -116,7 +116,7 @@ export function curvePosterior(
   { lot, enoughGain = ENOUGH_GAIN, models }: PosteriorOptions = {},
 ): Posterior {
   checkedGain(enoughGain)
-  const at = lotIndex(readObservations(points), lot)
+  const at = lot === undefined ? -1 : lotIndex(readObservations(points), lot)
   const { observations, cells } = posteriorCells(points, prior, { lot: at, models })
   const hasPots = observations.lots.some(({ swatches }) => swatches.some(({ pot }) => pot >= 0))
   const draws = drawCurves(cells, lot !== undefined, hasPots ? POT_SD : 0)
@@ -237,8 +237,7 @@ function pointEstimateOf(draws: readonly Draw[]): SaturationCurve {
   }
 }
 
-export function lotIndex(observations: Observations, lot: string | undefined): number {
-  if (lot === undefined) return -1
+export function lotIndex(observations: Observations, lot: string): number {
   const index = observations.lots.findIndex(({ name }) => name === `lot ${lot}`)
   if (index >= 0) return index
   throw new InputError(`lot must name a lot with a measured swatch; got "${lot}"`, '/ask/lot')

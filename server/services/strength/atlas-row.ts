@@ -26,8 +26,10 @@ export function toAtlasRow({ answer, donorCurve, ...view }: CurveView): AtlasRow
   const at = (ratio: number) => bandAt(band, ratio)
   const labAt = (strength: number): Lab | null =>
     unit && bare ? labOfReflectance(expectedReflectance(unit, Math.max(0, strength), bare)) : null
-  const lab = labAt(at(enough.mid).mid)
   const ratios = points.map(({ ratio }) => ratio)
+  // nothing is told of ratios beyond what was tried
+  const shown = enough.beyondTried && ratios.length ? Math.max(...ratios) : enough.mid
+  const lab = labAt(at(shown).mid)
   return {
     sourceId,
     key,
@@ -51,7 +53,7 @@ export function toAtlasRow({ answer, donorCurve, ...view }: CurveView): AtlasRow
       p50: p50 && short(p50),
       p80: p80 && short(p80),
     })),
-    perGram: scaled(at(enough.mid), 1 / enough.mid),
+    perGram: scaled(at(shown), 1 / shown),
     atHalf: scaled(at(HALF), 1),
     lab: lab && { l: short(lab.l), a: short(lab.a), b: short(lab.b) },
     hex: lab && hexOfLab(lab),

@@ -16,8 +16,8 @@ export interface OpensWith {
   from: { way: Origin; ratio: Origin }
 }
 
-/** `yours`: the last pot of this source; `source`: what is usual of it; `part`: of such parts. */
-export type Origin = 'yours' | 'source' | 'part'
+/** `jar`: what a liquor came from; `yours`: the last pot of this source; `source`, `part`: usual. */
+export type Origin = 'jar' | 'yours' | 'source' | 'part'
 
 export type SourceHabits = Pick<
   Source,
@@ -26,7 +26,8 @@ export type SourceHabits = Pick<
 
 /**
  * How a pot of a source opens: as the dyer did it last, else as is usual of the source, else of
- * its part. A liquor opens in the way of the jar that it was strained from.
+ * its part. A liquor opens in the way of the jar that it was strained from, whatever was done with
+ * the plant itself: ammonia brings its caution.
  *
  * @param last the dyer's latest pot of this source; null: there is none
  * @param jarWay of the jar a liquor came from
@@ -40,12 +41,12 @@ export function opensWith(
   const habits = PART_HABITS[source.part]
   const ofSource = source.ways[0] ?? null
   const usualDry = usualRatioDry(source)
-  const wayOrigin: Origin = last ? 'yours' : ofSource ? 'source' : 'part'
   const ofJar = lot.state === 'liquor' ? liquorWay(jarWay) : null
+  const wayOrigin: Origin = ofJar ? 'jar' : last ? 'yours' : ofSource ? 'source' : 'part'
   const plain = ofSource ?? habits.ways[0] ?? 'simmer'
   return {
-    way: last?.way ?? ofJar ?? plain,
-    ownWayId: last?.ownWayId ?? null,
+    way: ofJar ?? last?.way ?? plain,
+    ownWayId: ofJar ? null : (last?.ownWayId ?? null),
     ratioDry: last?.ratioDry ?? usualDry.value,
     from: { way: wayOrigin, ratio: last?.ratioDry ? 'yours' : usualDry.from },
   }

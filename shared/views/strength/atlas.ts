@@ -30,7 +30,7 @@ export interface AtlasRow {
   ceilingReached: boolean
   /** Dry ratio. */
   enough: Interval & Pick<Enough, 'beyondTried'>
-  /** Strength per gram of dry plant on a gram of fibre, at enough. */
+  /** Strength per gram of dry plant on a gram of fibre, at enough, or the farthest ratio tried. */
   perGram: Interval
   /** Strength at 0.5 : 1 dry, by which sources are held against each other. */
   atHalf: Interval

@@ -11,6 +11,8 @@ import { wayFacts } from '../../../catalogue/ways'
 import { inOrder } from '../../../core/pot/way-steps'
 import { dayHours } from '../../../shared/rules/pot/day-hours'
 import { newId } from '../../../shared/ids'
+import { METRIC_UNITS, US_UNITS } from '../../../core/quantity/unit-choice'
+import { units } from '../../../app/format/quantities'
 import { PARTS, type Part } from '../../../catalogue/parts'
 import type { Piece } from '../../../shared/schemas/basket/piece'
 import { newPotsSchema, type Pot } from '../../../shared/schemas/pot/pot'
@@ -112,6 +114,37 @@ describe('steps of a planned pot', () => {
     expect(of('dye')).toMatchObject({ minutes: 40, tempC: 76 })
     // the extraction keeps the heat of its way
     expect(of('extract').tempC).toBe(82)
+  })
+
+  test('drawing out and dyeing have heats of their own; a later bath is heated for its pieces', () => {
+    const wishes = { heatMin: null, tempC: 60, extractC: 85, dyeMin: null, isLaterBath: false }
+    const heats = (isLaterBath: boolean) =>
+      planSteps('simmer', null, { ...wishes, isLaterBath }).flatMap(({ kind, tempC, words }) =>
+        ['heat', 'extract', 'dye'].includes(kind) ? [{ kind, tempC, words }] : [],
+      )
+    expect(heats(false)).toMatchObject([
+      { kind: 'heat', tempC: 85, words: 'Heat to 85 °C' },
+      { kind: 'extract', tempC: 85 },
+      { kind: 'dye', tempC: 60 },
+    ])
+    expect(heats(true)).toMatchObject([
+      { kind: 'heat', tempC: 60, words: 'Heat to 60 °C' },
+      { kind: 'dye', tempC: 60 },
+    ])
+  })
+
+  test('steps are kept in metric units, whatever the page is read in', () => {
+    units.value = US_UNITS
+    const additions = [{ agent: 'alum' as const, form: '', massG: 5, when: 'in' as const }]
+    const steps = planSteps('simmer', null, {
+      heatMin: null,
+      tempC: 82,
+      dyeMin: 60,
+      isLaterBath: false,
+      additions,
+    })
+    units.value = METRIC_UNITS
+    expect(steps.find(({ kind }) => kind === 'add')!.words).toBe('Stir in 5 g alum')
   })
 
   test('a later bath extracts nothing anew, and is a sound graph', () => {

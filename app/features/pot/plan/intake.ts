@@ -41,7 +41,9 @@ export function useIntake(
     if (!there || path === taken) return
     taken = path
     const came = brought()
+    // a draft of that lot is there already, and what was changed in it stands
+    const isAnother = draft.lots[0]?.lotId !== came.lotId
     takeIn(draft, came)
-    if (came.lotId) void open({ lotId: came.lotId, ratioDry: came.ratioDry })
+    if (came.lotId && isAnother) void open({ lotId: came.lotId, ratioDry: came.ratioDry })
   })
 }

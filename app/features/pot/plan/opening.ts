@@ -50,7 +50,7 @@ export function useOpening(
     const own = there.ways.some(({ id }) => id === usual.ownWayId) ? usual.ownWayId : null
     // how fine it is cut is the lot's own history
     draft.size = sizeOf(lot)
-    draft.opened = { ...usual.from, code: last?.code ?? '' }
+    draft.opened = { ...usual.from, code: last?.code ?? '', water: '', vesselId: '' }
     // a quick hand has chosen already: that stands
     if (draft.way === way) {
       Object.assign(draft, {
@@ -61,9 +61,11 @@ export function useOpening(
         minutes: null,
       })
     } else draft.opened.way = null
-    if (last) {
+    // of a pot of the past its water and vessel are known or not: the last pot's are no fact of it
+    if (last && draft.mode === 'plan') {
       draft.water = last.plan?.water ?? draft.water
       if (there.vessels.some(({ id }) => id === last.vesselId)) draft.vesselId = last.vesselId ?? ''
+      Object.assign(draft.opened, { water: draft.water, vesselId: draft.vesselId })
     }
     if (begins.massG === null && !begins.isSaid) begins.ratioDry = ratioDry ?? usual.ratioDry
     if (ratioDry !== null || begins.isSaid) draft.opened.ratio = null

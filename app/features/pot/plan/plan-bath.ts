@@ -1,6 +1,6 @@
 import { computed, watch } from 'vue'
 import { fibreFacts } from '~~/catalogue/fibres'
-import { COLD_WAYS, isDry, wayFacts } from '~~/catalogue/ways'
+import { COLD_WAYS, isBathless, wayFacts } from '~~/catalogue/ways'
 import { limitsOf } from '~~/shared/rules/basket/fibre'
 import { coldWayOf, extractCOf, withinLimits } from '~~/shared/rules/pot/opens-with'
 import type { PotDraft } from '../pot-draft'
@@ -34,6 +34,10 @@ export function usePlanBath(
   const extractC = computed(
     () => draft.extractC ?? withinLimits(extractCOf(draft.way), sourceLimits.value),
   )
+  /** Of the two, what the pot is brought to first. */
+  const heatsToC = computed(() =>
+    draft.fromPotId === null ? (extractC.value ?? tempC.value) : tempC.value,
+  )
   const minutes = computed(() => draft.minutes ?? wayFacts(draft.way).dyeMin)
   const vessel = computed(() => stock()?.vessels.find(({ id }) => id === draft.vesselId) ?? null)
   const burner = computed(() => {
@@ -52,7 +56,7 @@ export function usePlanBath(
 
   const vesselL = computed(() => vessel.value?.fullL ?? USUAL_VESSEL_L)
   const water = computed(() =>
-    isDry(draft.way)
+    isBathless(draft.way)
       ? null
       : waterOf({
           lots: lots.value.map(({ lot, source, massG, ratioDry: dry }) => ({
@@ -80,7 +84,7 @@ export function usePlanBath(
           waterL: water.value.pourL,
           kettleL: draft.kettleL ?? 0,
           vesselL: vesselL.value,
-          toC: extractC.value ?? tempC.value ?? USUAL_HEAT_C,
+          toC: heatsToC.value ?? USUAL_HEAT_C,
           powerW: burner.value.powerW,
           lid: draft.lid || 'on',
           altitudeM: stock()?.settings.altitudeM ?? 0,
@@ -115,6 +119,7 @@ export function usePlanBath(
   return {
     tempC,
     extractC,
+    heatsToC,
     minutes,
     vessel,
     burner,

@@ -21,9 +21,8 @@ export interface PlannedLot {
   leftG: number | null
 }
 
-/** What a kitchen scale tells apart, g and as a share of what lies on it. */
+/** What a kitchen scale tells apart, g. */
 const SCALE_G = 0.1
-const SCALE_SHARE = 0.001
 
 /** Grams are weighed to a tenth: more would be false precision on a kitchen scale. */
 const toTenth = (massG: number) => Math.round(massG * 10) / 10
@@ -56,15 +55,14 @@ const isUnknown = ({ mode }: PotDraft, { massG, massBasis, isSaid }: DraftLot): 
 
 function massOf({ massG, massBasis, ratioDry }: DraftLot, lot: Lot, fibreG: number) {
   if (massBasis === 'unknown') return 0
-  if (massG !== null) return allOrSome(massG, lot)
-  return fibreG > 0
-    ? allOrSome(toTenth(plantNeededG(ratioDry, fibreG, lot.dryFraction)), lot)
-    : null
+  // what was typed stands, but for a crumb more than there is
+  if (massG !== null) return massG > lot.leftG ? orAllOf(lot, massG) : massG
+  return fibreG > 0 ? orAllOf(lot, toTenth(plantNeededG(ratioDry, fibreG, lot.dryFraction))) : null
 }
 
 /** What a scale cannot tell from all that is left takes all of it: no crumb stays, none is short. */
-const allOrSome = (massG: number, { leftG }: Lot) =>
-  Math.abs(massG - leftG) <= Math.max(SCALE_G, SCALE_SHARE * leftG) ? leftG : massG
+const orAllOf = ({ leftG }: Lot, massG: number) =>
+  Math.abs(massG - leftG) <= SCALE_G ? leftG : massG
 
 /** What was weighed stays, whatever it is dyed on: then the ratio follows from it. */
 const ratioOf = ({ massG, massBasis, ratioDry }: DraftLot, lot: Lot, fibreG: number) =>

@@ -1,7 +1,7 @@
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals'
 import { reactive } from 'vue'
 import { useOpening } from '../../../../app/features/pot/plan/opening'
-import { blankPot } from '../../../../app/features/pot/pot-draft'
+import { blankPot, mendDraft, type PotDraft } from '../../../../app/features/pot/pot-draft'
 import type { PotStock } from '../../../../app/features/pot/usePotStock'
 import { openTestLog, type TestLog } from '../../../fixtures/log'
 
@@ -29,6 +29,15 @@ async function opening() {
   return { draft, done, source }
 }
 
+test('a draft of before, with texts for numbers, keeps what was typed', () => {
+  const before = { ...blankPot(), tempC: '71', minutes: '', finalPh: '8,5' }
+  expect(mendDraft(before as unknown as PotDraft)).toMatchObject({
+    tempC: 71,
+    minutes: null,
+    finalPh: 8.5,
+  })
+})
+
 describe('a pot that opens', () => {
   test('takes what is usual of its source where the dyer has no pot of it', async () => {
     const { draft, done, source } = await opening()
@@ -36,7 +45,21 @@ describe('a pot that opens', () => {
     await done
     expect(draft.way).toBe(source.ways[0])
     expect(draft.lots[0]!.ratioDry).toBeCloseTo(source.usualRatio! * source.dryFraction, 9)
-    expect(draft.opened).toEqual({ way: 'source', ratio: 'source', code: '' })
+    expect(draft.opened).toMatchObject({ way: 'source', ratio: 'source', code: '' })
+  })
+
+  test('of the past takes over no water: what the last pot had is no fact of this one', async () => {
+    const rain = { code: 'POT-26-07', way: 'simmer', ownWayId: null, ratioDry: 0.5 }
+    for (const [mode, water] of [
+      ['plan', 'rain'],
+      ['past', ''],
+    ] as const) {
+      const { draft, done } = await opening()
+      draft.mode = mode
+      answer([{ ...rain, plan: { water: 'rain' } }])
+      await done
+      expect([mode, draft.water]).toEqual([mode, water])
+    }
   })
 
   test('takes the last pot of it, and leaves what a quick hand chose meanwhile', async () => {

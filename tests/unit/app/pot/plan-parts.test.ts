@@ -96,6 +96,9 @@ describe('what goes into a plan', () => {
     expect(plan.lots[0]).toMatchObject({ massG: lot.leftG, leftG: 0 })
     draft.lots[0].massG = 113.4
     expect(plan.lots[0]).toMatchObject({ massG: lot.leftG, leftG: 0 })
+    // a typed amount that is less stands as it was typed
+    draft.lots[0].massG = 113.35
+    expect(plan.lots[0]!.massG).toBe(113.35)
     draft.lots[0].massG = 100
     expect(plan.lots[0]!.leftG).toBeGreaterThan(13)
   })

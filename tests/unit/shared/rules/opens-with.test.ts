@@ -103,6 +103,14 @@ describe('how a pot of a source opens', () => {
     const liquor = { state: 'liquor' } as const
     expect(opensWith(lichen, liquor, null, 'ammoniaFerment').way).toBe('ammoniaFerment')
     expect(opensWith(lichen, liquor, null, 'steep').way).toBe('coldSteep')
+    // whatever was done with the plant itself: ammonia stays with its liquor
+    const last = { way: 'simmer' as const, ownWayId: 'mine', ratioDry: 0.3 }
+    expect(opensWith(lichen, liquor, last, 'ammoniaFerment')).toMatchObject({
+      way: 'ammoniaFerment',
+      ownWayId: null,
+      ratioDry: 0.3,
+      from: { way: 'jar', ratio: 'yours' },
+    })
   })
 
   test('skins are offered a cold way of the source itself, where it has one', () => {

@@ -86,91 +86,32 @@ function sampled(points: Point[], kind: SourceKind, at: number, seed: number) {
   return { strength: ends(strengths), enough: ends(enough) }
 }
 
-const dyed = (list: [number, number, number][]): Point[] =>
-  list.map(([ratio, strength, lot]) => ({ ratio, strength, lot }))
+/** `0.3 0.9 a`: ratio, strength and lot of each swatch. */
+const dyed = (text: string): Point[] =>
+  text.split(', ').map((swatch) => {
+    const [ratio, strength, lot] = swatch.split(' ') as [string, string, string]
+    return { ratio: Number(ratio), strength: Number(strength), lot: 'abc'.indexOf(lot) }
+  })
 // strengths made up; shapes of logs that occur: one lot, many, an outlier, one ratio thrice
-const SETS: [string, SourceKind, Point[], number][] = [
-  ['one swatch', 'leaf', dyed([[0.3, 0.9, 0]]), 0.8],
-  [
-    'two of one lot',
-    'freshFlower',
-    dyed([
-      [0.1, 0.6, 0],
-      [0.6, 1.7, 0],
-    ]),
-    0.3,
-  ],
-  [
-    'three lots',
-    'leaf',
-    dyed([
-      [0.1, 0.4, 0],
-      [0.4, 1.2, 1],
-      [1, 1.5, 2],
-    ]),
-    0.6,
-  ],
-  [
-    'one ratio thrice',
-    'berry',
-    dyed([
-      [0.3, 0.8, 0],
-      [0.3, 0.9, 0],
-      [0.3, 0.75, 1],
-    ]),
-    0.9,
-  ],
-  [
-    'no bend',
-    'barkOrRoot',
-    dyed([
-      [0.1, 0.1, 0],
-      [0.2, 0.21, 0],
-      [0.4, 0.42, 1],
-      [0.8, 0.85, 1],
-    ]),
-    1.2,
-  ],
-  [
-    'early bend',
-    'husk',
-    dyed([
-      [0.05, 1.6, 0],
-      [0.2, 2.7, 0],
-      [0.5, 2.9, 1],
-      [1, 3, 1],
-    ]),
-    0.1,
-  ],
-  [
-    'an outlier',
-    'leaf',
-    dyed([
-      [0.1, 0.45, 0],
-      [0.2, 0.8, 0],
-      [0.4, 0.3, 0],
-      [0.8, 1.6, 1],
-      [1.2, 1.7, 1],
-    ]),
-    0.5,
-  ],
+const SETS: [name: string, kind: SourceKind, swatches: string, at: number][] = [
+  ['one swatch', 'leaf', '0.3 0.9 a', 0.8],
+  ['two of one lot', 'freshFlower', '0.1 0.6 a, 0.6 1.7 a', 0.3],
+  ['three lots', 'leaf', '0.1 0.4 a, 0.4 1.2 b, 1 1.5 c', 0.6],
+  ['one ratio thrice', 'berry', '0.3 0.8 a, 0.3 0.9 a, 0.3 0.75 b', 0.9],
+  ['no bend', 'barkOrRoot', '0.1 0.1 a, 0.2 0.21 a, 0.4 0.42 b, 0.8 0.85 b', 1.2],
+  ['early bend', 'husk', '0.05 1.6 a, 0.2 2.7 a, 0.5 2.9 b, 1 3 b', 0.1],
+  ['an outlier', 'leaf', '0.1 0.45 a, 0.2 0.8 a, 0.4 0.3 a, 0.8 1.6 b, 1.2 1.7 b', 0.5],
   [
     'six in two lots',
     'driedCap',
-    dyed([
-      [0.05, 0.4, 0],
-      [0.15, 1, 0],
-      [0.4, 1.9, 0],
-      [0.1, 1, 1],
-      [0.3, 2.1, 1],
-      [0.9, 2.9, 1],
-    ]),
+    '0.05 0.4 a, 0.15 1 a, 0.4 1.9 a, 0.1 1 b, 0.3 2.1 b, 0.9 2.9 b',
     0.6,
   ],
 ]
 
 describe('the posterior against a plain sampler of the same model', () => {
-  test.each(SETS)('%s: medians within 3 %%, ends within 8 %%', (_, kind, points, at) => {
+  test.each(SETS)('%s: medians within 3 %%, ends within 8 %%', (_, kind, swatches, at) => {
+    const points = dyed(swatches)
     const posterior = curvePosterior(
       points.map(({ lot, ...point }) => ({ ...point, lot: String(lot) })),
       priorFor({ kind }),
