@@ -5,18 +5,21 @@ const {
   options,
   hint = '',
   error = '',
+  filterable = false,
 } = defineProps<{
   label: string
   options: readonly { value: T; label: string }[]
   hint?: string
   error?: string
+  /** Typed in to find one, where there are many. */
+  filterable?: boolean
 }>()
 const value = defineModel<T>({ required: true })
 </script>
 
 <template>
   <LabeledField v-slot="{ id }" :label="label" :hint="hint" :error="error">
-    <ElSelect :id="id" v-model="value">
+    <ElSelect :id="id" v-model="value" :filterable="filterable">
       <ElOption
         v-for="option in options"
         :key="option.value"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ChartSwatches from '~/features/strength/ChartSwatches.vue'
 import { toldEnough } from '~~/core/strength/posterior/describe-posterior'
 import { useId } from 'vue'
 import { formatNumber, formatRatio } from '~~/core/quantity/format-quantity'
@@ -75,25 +76,6 @@ const spoken = computed(
     `Colour strength against dry ratio of ${sourceName}: ${counted.value.length} swatches` +
     (enough.value ? `, enough at ${formatRatio(enough.value.mid)} dry` : ''),
 )
-const title = (point: StrengthPointView) =>
-  `${point.code}, ${point.name}: ${isEstimated(point) ? '~' : ''}${formatNumber(point.strength)} at ${dryRatioText(point)}, ${point.lotCodes.join(', ')}${point.boiled ? ', boiled' : ''}`
-
-/** Ratios that were not weighed are as likely as nine in ten to lie along these lines. */
-const Z_90 = 1.645
-const spans = computed(() =>
-  placed.value.flatMap(({ swatchId, ratioDry, ratioErrorSd, strength }) =>
-    ratioErrorSd
-      ? [
-          {
-            swatchId,
-            from: x.value(ratioDry * Math.exp(-Z_90 * ratioErrorSd)),
-            to: x.value(ratioDry * Math.exp(Z_90 * ratioErrorSd)),
-            y: y.value(strength),
-          },
-        ]
-      : [],
-  ),
-)
 </script>
 
 <template>
@@ -167,45 +149,14 @@ const spans = computed(() =>
           :right="width - MARGIN.right"
         />
       </template>
-      <line
-        v-for="span in spans"
-        :key="`span ${span.swatchId}`"
-        :clip-path="`url(#${frame})`"
-        :x1="span.from"
-        :x2="span.to"
-        :y1="span.y"
-        :y2="span.y"
-        class="span"
-      />
-      <circle
-        v-for="point in placed.filter(({ boiled }) => boiled)"
-        :key="`boiled ${point.swatchId}`"
-        :cx="x(point.ratioDry)"
-        :cy="y(point.strength)"
-        r="14"
-        class="boiled"
-      />
-      <circle
-        v-for="point in placed"
-        :key="point.swatchId"
-        :cx="x(point.ratioDry)"
-        :cy="y(point.strength)"
-        r="10"
-        :fill="point.hex"
-        class="swatch"
-        :class="{
-          estimated: isEstimated(point),
-          beside: point.exclusion || leftOut.includes(point.swatchId),
-        }"
-        role="link"
-        tabindex="0"
-        :aria-label="title(point)"
-        @pointerenter="pointed = point.swatchId"
-        @pointerleave="pointed = null"
-        @focus="pointed = point.swatchId"
-        @blur="pointed = null"
-        @click="$emit('open', point.swatchId)"
-        @keydown.enter="$emit('open', point.swatchId)"
+      <ChartSwatches
+        v-model:pointed="pointed"
+        :points="placed"
+        :left-out="leftOut"
+        :x="x"
+        :y="y"
+        :clip="frame"
+        @open="$emit('open', $event)"
       />
     </svg>
     <div v-if="tag" class="tag-at" :style="tag.style">
@@ -223,13 +174,6 @@ const spans = computed(() =>
 </template>
 
 <style scoped>
-.boiled {
-  fill: none;
-  stroke: var(--madder);
-  stroke-dasharray: 2 3;
-  stroke-width: 2px;
-}
-
 .chart {
   width: 100%;
   height: 100%;
@@ -295,34 +239,6 @@ text {
   fill: none;
   stroke: var(--ink);
   stroke-width: 1.6;
-}
-
-.swatch {
-  stroke: #6b7378;
-  stroke-width: 1.5;
-}
-
-.span {
-  stroke: #6b7378;
-  stroke-width: 1.5;
-}
-
-.estimated {
-  stroke-dasharray: 3 2.5;
-}
-
-.beside {
-  opacity: 0.4;
-}
-
-.swatch {
-  cursor: pointer;
-}
-
-.swatch:focus-visible {
-  stroke: var(--juniper);
-  stroke-width: 3;
-  outline: none;
 }
 
 .tag-at {

@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { PARTS } from '~~/catalogue/parts'
-import { formatNumber, formatRatio } from '~~/core/quantity/format-quantity'
 import GuardList from '~/features/baths/GuardList.vue'
 import ChooseLots from '~/features/pot/ChooseLots.vue'
 import ChoosePieces from '~/features/pot/ChoosePieces.vue'
@@ -8,6 +7,7 @@ import ExpectedColours from '~/features/pot/ExpectedColours.vue'
 import InJars from '~/features/pot/InJars.vue'
 import PotAnswer from '~/features/pot/PotAnswer.vue'
 import PotHow from '~/features/pot/PotHow.vue'
+import PotRatio from '~/features/pot/PotRatio.vue'
 import PotNav from '~/features/pot/PotNav.vue'
 import PotTimes from '~/features/pot/PotTimes.vue'
 import LaterMordants from '~/features/pot/past/LaterMordants.vue'
@@ -19,9 +19,6 @@ import { POT_STOCK, usePotStock } from '~/features/pot/usePotStock'
 import WantedDepth from '~/features/strength/WantedDepth.vue'
 import { groupWords } from '~/features/strength/words'
 import { formatCount } from '~~/core/quantity/format-count'
-import { dryRatioOf, weighedRatioOf } from '~~/core/harvest/ratio'
-import { toldEnough } from '~~/core/strength/posterior/describe-posterior'
-import { FEW_TRIALS } from '~~/core/strength/trials'
 import { useIntake } from '~/features/pot/plan/intake'
 import { useOpening } from '~/features/pot/plan/opening'
 import { sourcesInBath, useKnownStrength } from '~/features/pot/plan/known-strength'
@@ -71,26 +68,6 @@ useIntake(
 )
 const { saving, failure, errors, keepPlan, lightNow, keepDone } = useKeepPot(plan)
 
-const weighedRatio = computed(() =>
-  plan.current ? weighedRatioOf(plan.ratioDry, plan.current.lot.dryFraction) : plan.ratioDry,
-)
-/** Of a pot of the past: only what was told is a ratio. */
-const isRatioUnknown = computed(
-  () => plan.draft.mode === 'past' && plan.current?.massBasis === 'unknown',
-)
-const weighed = computed({
-  get: () => (isRatioUnknown.value ? '' : Number(weighedRatio.value.toPrecision(3))),
-  set: (typed: number | string) => {
-    const ratio = Number(typed)
-    if (ratio > 0) plan.ratioDry = dryRatioOf(ratio, plan.current?.lot.dryFraction ?? 1)
-  },
-})
-const state = computed(() => plan.current?.lot.state ?? 'dry')
-const past = computed(() => {
-  const answer = plan.group?.curve?.answer
-  const enough = answer && answer.trials >= FEW_TRIALS ? toldEnough(answer) : null
-  return enough && plan.ratioDry > enough.mid ? enough.mid : null
-})
 const title = computed(() =>
   plan.lots.length > 0
     ? plan.lots
@@ -181,39 +158,7 @@ useHead({ title: 'Pot · Juniper Haze' })
       class="panel wanted"
       @ratio="plan.ratioDry = $event"
     />
-    <div class="ratio">
-      <div>
-        <LabeledField v-slot="{ id }" :label="`Ratio, ${state}`">
-          <ElInput
-            :id="id"
-            v-model.lazy="weighed"
-            inputmode="decimal"
-            class="typed"
-            :placeholder="isPast ? 'not known' : ''"
-          />
-          <span>: 1</span>
-        </LabeledField>
-        <p v-if="isRatioUnknown" class="estimate dry">
-          Type it, or the plant below: without either it stays unknown.
-        </p>
-        <p v-else-if="plan.current && plan.current.lot.state !== 'dried'" class="quiet dry">
-          = <strong>{{ formatRatio(plan.ratioDry) }}</strong> dry ({{
-            formatNumber(plan.current.lot.dryFraction)
-          }}, {{ plan.current.lot.dryFractionBasis }})
-        </p>
-        <p v-else class="quiet dry">{{ formatRatio(plan.ratioDry) }} dry</p>
-        <p v-if="past" class="estimate dry">
-          from {{ formatRatio(past) }} dry on, twice the plant adds a fifth or less
-        </p>
-      </div>
-      <RatioRibbon
-        v-if="!isPast"
-        v-model="plan.ratioDry"
-        :group="plan.group"
-        :dry-fraction="plan.current?.lot.dryFraction ?? 1"
-        :state="plan.current?.lot.state ?? 'dried'"
-      />
-    </div>
+    <PotRatio />
   </template>
   <PotAnswer v-if="!isPast" />
 
@@ -259,24 +204,9 @@ useHead({ title: 'Pot · Juniper Haze' })
   min-height: 44px;
 }
 
-.ratio {
-  display: grid;
-  grid-template-columns: 168px minmax(0, 1fr);
-  gap: 16px;
-  align-items: center;
-}
-
 .refused {
   flex-basis: 100%;
   text-align: right;
-}
-
-.typed {
-  width: 108px;
-}
-
-.dry {
-  margin-top: 2px;
 }
 
 .wanted {
@@ -293,13 +223,6 @@ useHead({ title: 'Pot · Juniper Haze' })
 .below {
   display: grid;
   margin-top: 16px;
-}
-
-@media (max-width: 760px) {
-  .ratio {
-    grid-template-columns: minmax(0, 1fr);
-    gap: 4px;
-  }
 }
 
 @media (max-width: 1000px) {

@@ -6,8 +6,7 @@ import { formatMass, inUnits } from '~/format/quantities'
 import { wetWords } from '~~/core/safety/guards'
 import { limitsOf } from '~~/shared/rules/basket/fibre'
 import { handlingOf } from './readiness'
-import { AMOUNT_BASES } from '~~/core/harvest/ratio-error'
-import { BASIS_WORDS } from './basis-words'
+import { BASIS_OPTIONS } from './basis-words'
 import PieceTraits from './PieceTraits.vue'
 import { usePieceForm } from './usePieceForm'
 import { localToday } from '~/format/dates'
@@ -61,16 +60,7 @@ defineExpose({ focus: () => form.value?.querySelector('input')?.focus() })
         :label="count > 1 ? 'Each dry, before wetting' : 'Dry weight, before wetting'"
         :error="error('dryG')"
       />
-      <LabeledField v-slot="{ id: field }" label="that is">
-        <ElSelect :id="field" v-model="draft.dryBasis">
-          <ElOption
-            v-for="basis in AMOUNT_BASES"
-            :key="basis"
-            :value="basis"
-            :label="BASIS_WORDS[basis]"
-          />
-        </ElSelect>
-      </LabeledField>
+      <ChoiceSelect v-model="draft.dryBasis" label="that is" :options="BASIS_OPTIONS" />
       <LabeledField v-slot="{ id: field }" label="Name" :error="error('name')">
         <ElInput :id="field" v-model="draft.name" placeholder="test hank" />
       </LabeledField>

@@ -1,17 +1,16 @@
 <script setup lang="ts">
-import { FIBRE_KEYS, fibreFacts, FIBRES, type Fibre } from '~~/catalogue/fibres'
+import { fibreFacts } from '~~/catalogue/fibres'
 import { limitsSentence } from '~~/core/fibre/limits'
 import { formatNumber } from '~~/core/quantity/format-quantity'
 import { formatMass, inUnits } from '~/format/quantities'
 import { fibreWords, ironPercentOf, limitsOf, treatmentWords } from '~~/shared/rules/basket/fibre'
 import { newId } from '~~/shared/ids'
 import type { BasketRow } from '~~/shared/views/basket/basket'
-import { AMOUNT_BASES } from '~~/core/harvest/ratio-error'
-import { notGiven, present } from '~~/core/present'
-import { BASES, type Piece, type PieceChange } from '~~/shared/schemas/basket/piece'
+import type { Piece, PieceChange } from '~~/shared/schemas/basket/piece'
 import type { TreatmentKind } from '~~/shared/schemas/basket/treatment'
 import { handlingOf, marksOf, readinessLine } from './readiness'
-import { BASIS_WORDS, weightText } from './basis-words'
+import { weightText } from './basis-words'
+import CorrectPiece from './CorrectPiece.vue'
 import CorrectTreatment from './CorrectTreatment.vue'
 import SplitForm from './SplitForm.vue'
 import { localToday, shortDate } from '~/format/dates'
@@ -25,17 +24,6 @@ const { failure, write } = useWrite()
 const doing = ref<'split' | 'correct' | null>(null)
 /** Id of the entry of its history that is being corrected. */
 const correcting = ref('')
-const edit = reactive({
-  name: piece.name,
-  mark: piece.mark,
-  dryG: piece.dryG as number | null,
-  dryBasis: piece.dryBasis,
-  fibre: piece.fibre,
-  base: piece.base,
-  other: piece.blend[0]?.fibre ?? ('none' as Fibre | 'none'),
-  otherPercent: piece.blend[0]?.percent ?? notGiven<number>(),
-})
-
 const facts = computed(() => fibreFacts(piece.fibre))
 const iron = computed(() => ironPercentOf(piece))
 const size = computed(() =>
@@ -71,32 +59,6 @@ async function change(body: PieceChange, words: string) {
 
 const note = ({ kind, words }: (typeof NOTES)[number]) =>
   change({ treatment: { id: newId(), kind, doneOn: localToday() } }, `${piece.code} ${words}.`)
-
-function correct() {
-  if (edit.other !== 'none' && edit.otherPercent === null) {
-    failure.value = `Say how much of it is ${FIBRES[edit.other].label}, in percent.`
-    return
-  }
-  return change(
-    {
-      name: edit.name,
-      mark: edit.mark,
-      ...(edit.dryG && edit.dryG !== piece.dryG && { dryG: edit.dryG }),
-      dryBasis: edit.dryBasis,
-      fibre: edit.fibre,
-      base: edit.base,
-      // the first is asked for here; further ones stay
-      blend:
-        edit.other === 'none'
-          ? []
-          : [
-              { fibre: edit.other, percent: present(edit.otherPercent) },
-              ...piece.blend.slice(1).filter(({ fibre }) => fibre !== edit.other),
-            ],
-    },
-    `Corrected ${piece.code}.`,
-  )
-}
 
 useStationKeys({ e: () => (doing.value = 'correct') })
 
@@ -154,59 +116,12 @@ async function setAside() {
         each.button
       }}</ElButton>
     </div>
-    <form v-if="doing === 'correct'" class="inset stack tight" @submit.prevent="correct">
-      <div class="three">
-        <LabeledField v-slot="{ id }" label="Name"
-          ><ElInput :id="id" v-model="edit.name"
-        /></LabeledField>
-        <LabeledField v-slot="{ id }" label="Mark"
-          ><ElInput :id="id" v-model="edit.mark" placeholder="2 knots"
-        /></LabeledField>
-        <QuantityField v-model="edit.dryG" label="Dry weight" />
-        <LabeledField v-slot="{ id }" label="that is"
-          ><ElSelect :id="id" v-model="edit.dryBasis">
-            <ElOption
-              v-for="basis in AMOUNT_BASES"
-              :key="basis"
-              :value="basis"
-              :label="BASIS_WORDS[basis]"
-            /> </ElSelect
-        ></LabeledField>
-        <LabeledField v-slot="{ id }" label="Fibre"
-          ><ElSelect :id="id" v-model="edit.fibre" filterable>
-            <ElOption
-              v-for="key in FIBRE_KEYS"
-              :key="key"
-              :value="key"
-              :label="FIBRES[key].label"
-            /> </ElSelect
-        ></LabeledField>
-        <LabeledField v-slot="{ id }" label="Blended with"
-          ><ElSelect :id="id" v-model="edit.other" filterable>
-            <ElOption value="none" label="nothing" />
-            <ElOption
-              v-for="key in FIBRE_KEYS.filter((each) => each !== edit.fibre)"
-              :key="key"
-              :value="key"
-              :label="FIBRES[key].label"
-            /> </ElSelect
-        ></LabeledField>
-        <NumberField
-          v-if="edit.other !== 'none'"
-          v-model="edit.otherPercent"
-          label="of it the other"
-          unit="%"
-        />
-        <LabeledField v-slot="{ id }" label="Base, in a word"
-          ><ElSelect :id="id" v-model="edit.base">
-            <ElOption v-for="base in BASES" :key="base" :value="base" :label="base" /> </ElSelect
-        ></LabeledField>
-      </div>
-      <div class="row">
-        <ElButton type="primary" native-type="submit">Keep it so</ElButton>
-        <ElButton @click="doing = null">Leave it</ElButton>
-      </div>
-    </form>
+    <CorrectPiece
+      v-if="doing === 'correct'"
+      :piece="piece"
+      @keep="change($event, `Corrected ${piece.code}.`)"
+      @leave="doing = null"
+    />
     <SplitForm v-if="doing === 'split'" :piece="piece" @done="doing = null" />
     <h3>What was done to it</h3>
     <ol class="history">
@@ -273,12 +188,6 @@ async function setAside() {
 <style scoped>
 .row {
   gap: 6px 8px;
-}
-
-.three {
-  display: grid;
-  grid-template-columns: repeat(3, minmax(0, 1fr));
-  gap: 10px;
 }
 
 h3 {

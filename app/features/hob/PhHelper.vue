@@ -49,6 +49,7 @@ const SHIFTERS = keysOf(PH_AGENTS).filter(
         chalk: 1,
       },
 )
+const SHIFTER_OPTIONS = SHIFTERS.map((value) => ({ value, label: agentFacts(value).label }))
 const jar = computed(() => shelf.find((item) => item.agent === agent.value && item.leftG > 0))
 const form = computed(() => jar.value?.form || first(formsOf(agent.value)))
 const waterL = computed(() => pot.plan?.pourL ?? pot.waterL ?? 4)
@@ -192,16 +193,7 @@ async function stirIn() {
   <section class="inset stack tight" aria-labelledby="ph-helper">
     <h3 id="ph-helper">pH by the spoon</h3>
     <div class="fields">
-      <LabeledField v-slot="{ id }" label="With">
-        <ElSelect :id="id" v-model="agent">
-          <ElOption
-            v-for="key in SHIFTERS"
-            :key="key"
-            :value="key"
-            :label="agentFacts(key).label"
-          />
-        </ElSelect>
-      </LabeledField>
+      <ChoiceSelect v-model="agent" label="With" :options="SHIFTER_OPTIONS" />
       <NumberField v-model="target" label="To pH" />
       <NumberField v-model="cap" label="Never past" />
     </div>

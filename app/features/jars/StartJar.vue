@@ -41,6 +41,7 @@ watch(
   { immediate: true },
 )
 
+const WAY_OPTIONS = JAR_WAY_KEYS.map((value) => ({ value, label: JAR_WAYS[value].label }))
 const way = computed(() => JAR_WAYS[draft.way])
 const lot = computed(() => lots.find((each) => each.id === draft.lotId) ?? null)
 const usable = computed(() => lots.filter(({ state, held }) => state !== 'liquor' && !held))
@@ -91,16 +92,7 @@ async function start() {
 <template>
   <form class="panel stack" aria-labelledby="start-jar" @submit.prevent="start">
     <h2 id="start-jar">Start a jar</h2>
-    <LabeledField v-slot="{ id: field }" label="How">
-      <ElSelect :id="field" v-model="draft.way">
-        <ElOption
-          v-for="key in JAR_WAY_KEYS"
-          :key="key"
-          :value="key"
-          :label="JAR_WAYS[key].label"
-        />
-      </ElSelect>
-    </LabeledField>
+    <ChoiceSelect v-model="draft.way" label="How" :options="WAY_OPTIONS" />
     <p class="quiet">{{ inUnits(way.wants) }}</p>
     <PlainCaution v-if="stop" level="stop">{{ stop.words }}</PlainCaution>
     <PlainCaution v-else :level="way.ammonia ? 'grave' : 'mind'">{{ way.caution }}</PlainCaution>
@@ -153,6 +145,7 @@ async function start() {
         v-model="draft.tempC"
         kind="temperature"
         label="Stands at"
+        :hint="`not said: taken as ${formatTemperature(18)}`"
         :error="errors['/tempC']"
       />
       <LabeledField v-slot="{ id: field }" label="Started" :error="errors['/startedAt']">

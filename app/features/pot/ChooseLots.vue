@@ -3,8 +3,7 @@ import { PARTS } from '~~/catalogue/parts'
 import { amountOf } from '~/features/loft/words'
 import { formatRatio } from '~~/core/quantity/format-quantity'
 import { formatMass } from '~/format/quantities'
-import { AMOUNT_BASES } from '~~/core/harvest/ratio-error'
-import { BASIS_WORDS } from '~/features/basket/basis-words'
+import { BASIS_OPTIONS } from '~/features/basket/basis-words'
 import { BLANK_LOT, type DraftLot } from './pot-draft'
 import { POT_PLAN } from './usePotPlan'
 import type { PotStock } from './usePotStock'
@@ -111,10 +110,10 @@ function setMass(each: DraftLot, massG: number | null) {
               @update:model-value="each.massBasis = $event"
             >
               <ElOption
-                v-for="basis in AMOUNT_BASES"
-                :key="basis"
-                :value="basis"
-                :label="BASIS_WORDS[basis]"
+                v-for="basis in BASIS_OPTIONS"
+                :key="basis.value"
+                :value="basis.value"
+                :label="basis.label"
               />
             </ElSelect>
           </LabeledField>

@@ -1,0 +1,92 @@
+<script setup lang="ts">
+import { formatNumber, formatRatio } from '~~/core/quantity/format-quantity'
+import { dryRatioOf, weighedRatioOf } from '~~/core/harvest/ratio'
+import { toldEnough } from '~~/core/strength/posterior/describe-posterior'
+import { FEW_TRIALS } from '~~/core/strength/trials'
+import { present } from '~~/core/present'
+import { POT_PLAN } from './usePotPlan'
+
+/** The ratio of a pot, as it is weighed and dry, with its ribbon; of one of the past, what was told. */
+const plan = present(inject(POT_PLAN))
+const isPast = computed(() => plan.draft.mode === 'past')
+
+const weighedRatio = computed(() =>
+  plan.current ? weighedRatioOf(plan.ratioDry, plan.current.lot.dryFraction) : plan.ratioDry,
+)
+/** Of a pot of the past: only what was told is a ratio. */
+const isRatioUnknown = computed(() => isPast.value && plan.current?.massBasis === 'unknown')
+const weighed = computed({
+  get: () => (isRatioUnknown.value ? '' : Number(weighedRatio.value.toPrecision(3))),
+  set: (typed: number | string) => {
+    const ratio = Number(typed)
+    if (ratio > 0) plan.ratioDry = dryRatioOf(ratio, plan.current?.lot.dryFraction ?? 1)
+  },
+})
+const state = computed(() => plan.current?.lot.state ?? 'dry')
+/** Where more plant hardly helps, if the marker stands beyond it. */
+const enough = computed(() => {
+  const answer = plan.group?.curve?.answer
+  const told = answer && answer.trials >= FEW_TRIALS ? toldEnough(answer) : null
+  return told && plan.ratioDry > told.mid ? told.mid : null
+})
+</script>
+
+<template>
+  <div class="ratio">
+    <div>
+      <LabeledField v-slot="{ id }" :label="`Ratio, ${state}`">
+        <ElInput
+          :id="id"
+          v-model.lazy="weighed"
+          inputmode="decimal"
+          class="typed"
+          :placeholder="isPast ? 'not known' : ''"
+        />
+        <span>: 1</span>
+      </LabeledField>
+      <p v-if="isRatioUnknown" class="estimate dry">
+        Type it, or the plant below: without either it stays unknown.
+      </p>
+      <p v-else-if="plan.current && plan.current.lot.state !== 'dried'" class="quiet dry">
+        = <strong>{{ formatRatio(plan.ratioDry) }}</strong> dry ({{
+          formatNumber(plan.current.lot.dryFraction)
+        }}, {{ plan.current.lot.dryFractionBasis }})
+      </p>
+      <p v-else class="quiet dry">{{ formatRatio(plan.ratioDry) }} dry</p>
+      <p v-if="enough" class="estimate dry">
+        from {{ formatRatio(enough) }} dry on, twice the plant adds a fifth or less
+      </p>
+    </div>
+    <RatioRibbon
+      v-if="!isPast"
+      v-model="plan.ratioDry"
+      :group="plan.group"
+      :dry-fraction="plan.current?.lot.dryFraction ?? 1"
+      :state="plan.current?.lot.state ?? 'dried'"
+    />
+  </div>
+</template>
+
+<style scoped>
+.ratio {
+  display: grid;
+  grid-template-columns: 168px minmax(0, 1fr);
+  gap: 16px;
+  align-items: center;
+}
+
+.typed {
+  width: 108px;
+}
+
+.dry {
+  margin-top: 2px;
+}
+
+@media (max-width: 760px) {
+  .ratio {
+    grid-template-columns: minmax(0, 1fr);
+    gap: 4px;
+  }
+}
+</style>
