@@ -29,6 +29,8 @@ const {
 
 /** g, L or °C; null while empty or unreadable. */
 const amount = defineModel<number | null>({ required: true })
+/** Whether it was told by the spoon: then it is known as well as spoons pack. */
+const bySpoon = defineModel<boolean>('bySpoon', { default: false })
 
 const FORMAT = { mass: formatMass, volume: formatVolume, temperature: formatTemperature }
 /** No open pot is hotter, whatever its salts. */
@@ -104,6 +106,7 @@ function typed(value: string) {
   text.value = value
   misread.value = ''
   amount.value = read()
+  bySpoon.value = isBySpoon.value
 }
 
 /** Complains only when the hand has left the field: half a number is no error yet. */

@@ -1,4 +1,5 @@
 import { shallowRef } from 'vue'
+import type { ToldBasis } from '~~/core/harvest/ratio-error'
 import * as quantity from '~~/core/quantity/format-quantity'
 import { inUnits as textInUnits } from '~~/core/quantity/in-units'
 import { celsiusToF } from '~~/core/quantity/units'
@@ -20,6 +21,15 @@ export const formatVolume = (volumeL: number | null, figures?: number) =>
 
 export const formatTemperature = (tempC: number | null) =>
   quantity.formatTemperature(tempC, units.value.temperature)
+
+/** `4 g`, `~4 g` by the spoon, `some` where nobody weighed it. */
+export const amountWords = ({
+  massG,
+  massBasis,
+}: {
+  massG: number | null
+  massBasis?: ToldBasis | undefined
+}): string => (massG === null ? 'some' : `${massBasis === 'about' ? '~' : ''}${formatMass(massG)}`)
 
 /** A temperature on the scale that is read, as a number: for axes. */
 export const temperatureIn = (tempC: number) =>

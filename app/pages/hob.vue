@@ -154,7 +154,13 @@ useHead({ title: 'On the hob · Juniper Haze' })
         :sources="opened.sources"
         :vessel="opened.vessel"
       />
-      <DonePot v-else :key="`${opened.pot.id}-done`" :pot="opened.pot" />
+      <DonePot
+        v-else
+        :key="`${opened.pot.id}-done`"
+        :pot="opened.pot"
+        :shelf="opened.shelf"
+        :lots="opened.lots"
+      />
       <section v-if="notes.length" class="stack tight" aria-labelledby="notes">
         <h3 id="notes">Notes</h3>
         <ol class="notes" tabindex="0" aria-labelledby="notes">

@@ -3,6 +3,8 @@ import type { Dyestuff } from './ratio'
 /** How an amount is known: from a scale; counted, spooned or guessed; or not at all. */
 export const AMOUNT_BASES = ['weighed', 'about', 'unknown'] as const
 export type AmountBasis = (typeof AMOUNT_BASES)[number]
+/** Of an amount that is told. */
+export type ToldBasis = Exclude<AmountBasis, 'unknown'>
 
 /**
  * SD of the logarithm of an amount that was not weighed: handfuls and counts of plant, cloth by its

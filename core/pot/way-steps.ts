@@ -1,3 +1,4 @@
+import type { ToldBasis } from '../harvest/ratio-error'
 import { InputError } from '../input-error'
 import { present } from '../present'
 
@@ -58,7 +59,7 @@ export interface WayStep {
   burner?: boolean
   daylight?: boolean
   /** Of a step that stirs something in: what is meant to go in; null: not weighed. */
-  adds?: { agent: string; form: string; massG: number | null }
+  adds?: { agent: string; form: string; massG: number | null; massBasis?: ToldBasis }
   /** What is looked for, and how often, min. */
   look?: string
   lookEveryMin?: number

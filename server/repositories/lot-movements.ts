@@ -18,7 +18,7 @@ export type MovementKind =
   | 'spent'
   | LotStepKind
 
-/** An amount that came to a lot or left it. Movements are only ever added. */
+/** An amount that came to a lot or left it. Movements are added, and never taken out. */
 export interface Movement {
   lotId: string
   potId: string | null
@@ -116,19 +116,39 @@ export const movementRepository = (db: Knex) => ({
         'not exists (select 1 from pot_event e where e.id = event_id and e.set_aside_at is not null)',
       )
     const latest = new Map(rows.map((row) => [`${row.lot_id} ${row.event_id}`, row]))
-    return [...latest.values()].map((row) => ({
-      lotId: row.lot_id,
-      potId: row.pot_id,
-      jarId: row.jar_id,
-      bathId: row.bath_id,
-      eventId: row.event_id,
-      kind: row.kind,
-      deltaG: row.delta_g,
-      massBasis: row.mass_basis,
-      happenedOn: row.happened_on,
-      state: row.state,
-      dryFraction: row.dry_fraction,
-      dryFractionBasis: row.dry_fraction_basis,
-    }))
+    return [...latest.values()].map(toMovement)
   },
+
+  /**
+   * Marks what a pot took at first, and gave back, as written in error: no use any more. The rows
+   * stay, with their pot, so that what was reckoned from them is found.
+   */
+  async retract(potId: string): Promise<void> {
+    await db('lot_movement')
+      .where({ pot_id: potId })
+      .whereNull('event_id')
+      .whereIn('kind', ['used', 'returned'])
+      .update({ kind: 'corrected' })
+  },
+
+  /** What was written of a pot in error, the newest last. */
+  async retracted(potId: string): Promise<Movement[]> {
+    const rows = db<MovementRow>('lot_movement').where({ pot_id: potId, kind: 'corrected' })
+    return (await rows.where('delta_g', '<', 0).orderBy('id')).map(toMovement)
+  },
+})
+
+const toMovement = (row: MovementRow): Movement => ({
+  lotId: row.lot_id,
+  potId: row.pot_id,
+  jarId: row.jar_id,
+  bathId: row.bath_id,
+  eventId: row.event_id,
+  kind: row.kind,
+  deltaG: row.delta_g,
+  massBasis: row.mass_basis,
+  happenedOn: row.happened_on,
+  state: row.state,
+  dryFraction: row.dry_fraction,
+  dryFractionBasis: row.dry_fraction_basis,
 })

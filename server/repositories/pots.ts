@@ -173,6 +173,20 @@ export const potRepository = (db: Knex) => {
       await db('pot_piece').insert({ pot_id: potId, piece_id: pieceId, ...weight })
     },
 
+    async weighPiece(
+      potId: string,
+      pieceId: string,
+      { dryG, dryBasis }: Pick<PotPiece, 'dryG' | 'dryBasis'>,
+    ): Promise<void> {
+      const weight = { dry_g: dryG, dry_basis: dryBasis }
+      await db('pot_piece').where({ pot_id: potId, piece_id: pieceId }).update(weight)
+    },
+
+    /** Lets a piece go that was never in the pot. */
+    async releasePiece(potId: string, pieceId: string): Promise<void> {
+      await db('pot_piece').where({ pot_id: potId, piece_id: pieceId }).delete()
+    },
+
     /** Lets the pieces of a pot go whose lighting is taken back. */
     async releasePieces(potId: string): Promise<void> {
       await db('pot_piece').where({ pot_id: potId }).delete()

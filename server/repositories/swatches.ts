@@ -140,16 +140,18 @@ export const swatchRepository = (db: Knex) => {
     },
 
     /**
-     * Drops what waited, unread, for a pot whose lighting is taken back: no piece was ever in it.
+     * Drops what waited, unread, for a pot whose lighting is taken back, or for one piece of it
+     * alone: no piece was ever in it.
      *
      * @returns the code of one that cannot go, since it was read once; null: all are gone
      */
-    async dropUnread(potId: string): Promise<string | null> {
+    async dropUnread(potId: string, pieceId?: string): Promise<string | null> {
       const read = db('reading').whereNotNull('swatch_id').select('swatch_id')
-      const ofPot = () => db<SwatchRow>('swatch').where({ pot_id: potId })
-      const kept = await ofPot().whereIn('id', read).first('code')
+      const waiting = () =>
+        db<SwatchRow>('swatch').where({ pot_id: potId, ...(pieceId && { piece_id: pieceId }) })
+      const kept = await waiting().whereIn('id', read).first('code')
       if (kept) return kept.code
-      await ofPot().delete()
+      await waiting().delete()
       return null
     },
 

@@ -68,6 +68,12 @@ export const treatmentRepository = (db: Knex) => ({
     await db('treatment').where({ id }).update({ set_aside_at: at })
   },
 
+  /** What a pot itself gave to a piece, and still counts. */
+  async ofPot(potId: string, pieceId: string): Promise<Treatment[]> {
+    const rows = db<TreatmentRow>('treatment').where({ pot_id: potId, piece_id: pieceId })
+    return (await rows.whereNull('set_aside_at').orderBy('id')).map(toTreatment)
+  },
+
   /** Takes what a pot itself gave to its pieces back with it. */
   async setAsideWithPot(potId: string, at: string): Promise<void> {
     await db('treatment')

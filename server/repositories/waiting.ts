@@ -18,7 +18,7 @@ export async function unreadPots(db: Knex, limit: number): Promise<UnreadPot[]> 
       db.raw('count(*) as swatches'),
       db.raw(`(select group_concat(distinct source.common_name) from lot_movement
                join lot on lot.id = lot_movement.lot_id join source on source.id = lot.source_id
-               where lot_movement.pot_id = pot.id) as sourceNames`),
+               where lot_movement.pot_id = pot.id and lot_movement.kind = 'used') as sourceNames`),
     )
 }
 

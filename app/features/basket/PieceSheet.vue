@@ -134,7 +134,7 @@ async function setAside() {
             }}{{ formatMass(treatment.massG) }}</template
           >
           <span v-if="treatment.basis === 'assumed'" class="estimate">
-            from a bath used again, assumed</span
+            {{ treatment.bathId ? 'from a bath used again, assumed' : 'by the spoon' }}</span
           >
           <button type="button" class="link its" @click="correcting = treatment.id">correct</button>
           <NuxtLink v-if="treatment.bathId" :to="`/baths?bath=${treatment.bathId}`" class="its"

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { AGENT_KEYS, agentFacts, gPerMlOf, type Agent } from '~~/catalogue/agents'
-import { formatMass, formatVolume, inUnits } from '~/format/quantities'
+import { amountWords, formatMass, formatVolume, inUnits } from '~/format/quantities'
 import { formsOf } from '~~/shared/schemas/loft/shelf'
 import type { BasketRow } from '~~/shared/views/basket/basket'
 import type { ShelfItem } from '~~/shared/schemas/loft/shelf'
@@ -28,6 +28,7 @@ const { pot, note, busy, shelf, lots, mode, inNow, isHeated, rows } = defineProp
 
 const agent = ref<Agent>('sodaAsh')
 const massG = ref<number | null>(null)
+const isBySpoon = ref(false)
 const waterL = ref<number | null>(null)
 const plantG = ref<number | null>(null)
 const WATER_C = { topUp: 80, thinMash: 98 }
@@ -52,10 +53,11 @@ async function addAgent() {
     ...NOTHING,
     agent: agent.value,
     massG: massG.value,
+    massBasis: isBySpoon.value ? ('about' as const) : ('weighed' as const),
     form: jar.value?.form ?? first(formsOf(agent.value)),
     shelfId: jar.value?.id ?? null,
   }
-  const words = `added ${formatMass(massG.value)} ${agentFacts(agent.value).label}.`
+  const words = `added ${amountWords(data)} ${agentFacts(agent.value).label}.`
   if (await note('add', data, words)) massG.value = null
 }
 async function addWater(waterC: number | null) {
@@ -118,6 +120,7 @@ async function putRight(what: PutRight) {
       </LabeledField>
       <QuantityField
         v-model="massG"
+        v-model:by-spoon="isBySpoon"
         label="How much"
         :g-per-ml="gPerMlOf(agent)"
         :hint="jar ? `${formatMass(jar.leftG)} on the shelf` : 'none on the shelf: only noted'"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { lotsAtFirst } from '~~/shared/rules/pot/lots-at-first'
 import { WAY_KEYS, wayFacts } from '~~/catalogue/ways'
 import { potChangeSchema, type Pot, type PotChange } from '~~/shared/schemas/pot/pot'
 import {
@@ -10,6 +11,8 @@ import {
   WATER_WORDS,
   YES_NO,
 } from '~/features/pot/end-words'
+import CorrectContents from './CorrectContents.vue'
+import { changedContents, type PotContents } from './pot-contents'
 
 /** A pot that is over, as it should have read. What is left empty is not known. */
 const { pot } = defineProps<{ pot: Pot }>()
@@ -35,13 +38,29 @@ const end = reactive({
   rinse: pot.end?.rinse ?? null,
   boiled: pot.end?.boiled ?? null,
 })
+const contents = reactive<PotContents>({
+  dyedOn: pot.dyedOn,
+  lots: lotsAtFirst(pot).map(({ lotId, massG, massBasis }) => ({ lotId, massG, massBasis })),
+  pieces: pot.pieces.map(({ pieceId, dryG, dryBasis, minutes }) => ({
+    pieceId,
+    dryG,
+    dryBasis,
+    minutes,
+  })),
+  notesBack: [],
+})
+const was = JSON.stringify(contents)
 const boiled = computed({
   get: () => (end.boiled === null ? null : end.boiled ? 'yes' : 'no'),
   set: (said: 'yes' | 'no' | null) => (end.boiled = said && said === 'yes'),
 })
 
 async function correct() {
-  const body: PotChange = { ...edit, end: { ...end } }
+  const body: PotChange = {
+    ...edit,
+    end: { ...end },
+    ...changedContents(contents, JSON.parse(was)),
+  }
   const done = await save<PotChange, Pot>(
     potChangeSchema,
     body,
@@ -78,6 +97,7 @@ async function correct() {
       <KnownSelect v-model="end.spent" label="The stuff went" :words="SPENT_WORDS" />
       <QuantityField v-model="end.liquorL" kind="volume" label="How much of it" />
     </div>
+    <CorrectContents v-model="contents" :pot="pot" :errors="errors" />
     <LabeledField v-slot="{ id }" label="Note" :error="errors['/note']">
       <ElInput :id="id" v-model="edit.note" />
     </LabeledField>

@@ -2,9 +2,12 @@
 import { formatTemperature } from '~/format/quantities'
 import { formatNumber } from '~~/core/quantity/format-quantity'
 import { dryRatioText } from '~/format/ratio'
+import type { Lot } from '~~/shared/schemas/loft/lot'
+import type { ShelfItem } from '~~/shared/schemas/loft/shelf'
 import type { Pot } from '~~/shared/schemas/pot/pot'
 import { EYE_WORDS } from '~~/shared/words/pot/eye'
 import { LIQUOR_WORDS } from '~/features/pot/end-words'
+import AddForm from './AddForm.vue'
 import BathTrace from './BathTrace.vue'
 import CorrectPot from './CorrectPot.vue'
 import LookForm from './LookForm.vue'
@@ -13,10 +16,14 @@ import { usePotNotes } from './usePotNotes'
 import { formatDuration } from '~~/core/quantity/format-duration'
 
 /** A pot that is over: what really happened, and where its swatches are read. */
-const { pot } = defineProps<{ pot: Pot }>()
+const { pot, shelf, lots } = defineProps<{
+  pot: Pot
+  shelf: readonly ShelfItem[]
+  lots: readonly Lot[]
+}>()
 const api = useApi()
 const { failure, busy, note, when, write } = usePotNotes(() => pot)
-const doing = ref<'' | 'correct' | 'look' | 'reading'>('')
+const doing = ref<'' | 'correct' | 'look' | 'reading' | 'add'>('')
 
 async function setAside() {
   const done = await write(
@@ -63,13 +70,26 @@ const facts = computed(() => [
       <ElButton :aria-expanded="doing === 'reading'" @click="doing = 'reading'"
         >Note a reading</ElButton
       >
+      <ElButton :aria-expanded="doing === 'add'" @click="doing = 'add'">Note what went in</ElButton>
       <ElButton :loading="busy" @click="setAside">Set aside</ElButton>
     </div>
     <p v-if="failure" class="wrong" role="alert">{{ failure }}</p>
     <CorrectPot v-if="doing === 'correct'" :pot="pot" @done="doing = ''" />
-    <NotedWhen v-if="doing === 'look' || doing === 'reading'" v-model="when" />
+    <NotedWhen v-if="doing && doing !== 'correct'" v-model="when" />
     <LookForm v-if="doing === 'look'" :pot="pot" :note="note" :busy="busy" />
     <ReadingForm v-if="doing === 'reading'" :note="note" :busy="busy" :probe="null" :limits="[]" />
+    <AddForm
+      v-if="doing === 'add'"
+      :pot="pot"
+      :rows="[]"
+      :note="note"
+      :busy="busy"
+      :shelf="shelf"
+      :lots="lots"
+      mode="add"
+      :in-now="[]"
+      :is-heated="false"
+    />
     <h3>What really happened</h3>
     <dl>
       <div v-for="[label, value] in facts" :key="label">

@@ -117,11 +117,17 @@ const dose = computed(() => {
   if (massG <= 0) return null
   const bySpoon = gPerMl.value > 0 ? spoonDose(massG, gPerMl.value, settings.spoonMl) : null
   if (settings.doses === 'spoons' && bySpoon) {
-    return { massG: bySpoon.massG, words: spoonDoseWords(bySpoon, settings.spoonMl), about: '' }
+    return {
+      massG: bySpoon.massG,
+      massBasis: 'about' as const,
+      words: spoonDoseWords(bySpoon, settings.spoonMl),
+      about: '',
+    }
   }
   const spoons = gPerMl.value > 0 ? massG / gPerMl.value / settings.spoonMl : 0
   return {
     massG,
+    massBasis: 'weighed' as const,
     words: formatMass(massG),
     about:
       spoons >= LEAST_SPOON
@@ -178,6 +184,7 @@ async function stirIn() {
       agent: agent.value,
       form: form.value,
       massG: measured.massG,
+      massBasis: measured.massBasis,
       shelfId: jar.value?.id ?? null,
       lotId: null,
       waterL: 0,

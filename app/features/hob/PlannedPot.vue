@@ -3,7 +3,7 @@ import dayjs from 'dayjs'
 import { agentFacts } from '~~/catalogue/agents'
 import { wayFacts } from '~~/catalogue/ways'
 import { formatNumber } from '~~/core/quantity/format-quantity'
-import { formatMass, formatVolume, inUnits } from '~/format/quantities'
+import { amountWords, formatMass, formatVolume, inUnits } from '~/format/quantities'
 import { standingGuards } from '~~/core/safety/guards'
 import type { BasketRow } from '~~/shared/views/basket/basket'
 import { potGuardsOf, needsMordantOf } from '~~/shared/rules/pot/pot-guards'
@@ -96,7 +96,7 @@ async function setAside() {
             >
           </li>
           <li v-for="each in pot.plan?.additions ?? []" :key="each.agent">
-            <strong>{{ each.massG === null ? 'some' : formatMass(each.massG) }}</strong>
+            <strong>{{ amountWords(each) }}</strong>
             {{ agentFacts(each.agent).label }}, {{ each.when }} the dye
           </li>
           <li v-if="pot.plan?.ph">

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { formatTemperature, inUnits } from '~/format/quantities'
 import { nextLook, type OpenStep } from '~~/core/pot/course'
-import { STEP_DONE } from './words'
+import { gPerMlOf, type Agent } from '~~/catalogue/agents'
+import { STEP_DONE, type ToldAmount } from './words'
 import { countdownText, clockText } from '~/format/instants'
 import { formatDuration } from '~~/core/quantity/format-duration'
 
@@ -17,14 +18,21 @@ const { open, looks, isStrong, now, busy, end, stayIn } = defineProps<{
   stayIn: boolean
 }>()
 const emit = defineEmits<{
-  done: [OpenStep, massG?: number | null]
+  done: [OpenStep, told?: ToldAmount]
   skip: [OpenStep]
   again: [OpenStep]
 }>()
 
 const lookAt = (each: OpenStep) => nextLook(each, looks, isStrong)
 /** What really went in, by step, where it was another amount than planned. */
-const stirred = reactive<Record<string, number | null>>({})
+const stirred = reactive<Record<string, ToldAmount>>({})
+const tell = (stepId: string, told: ToldAmount) =>
+  (stirred[stepId] = { ...stirred[stepId], ...told })
+/** What is left empty went in as planned. */
+function toldOf(stepId: string): ToldAmount | undefined {
+  const told = stirred[stepId]
+  return typeof told?.massG === 'number' ? told : undefined
+}
 const isLate = ({ late }: OpenStep) => late !== null && now > late
 /** Wetting out goes on beside: what the pot does stands first. */
 const ordered = computed(() =>
@@ -67,18 +75,20 @@ const ordered = computed(() =>
       </p>
       <QuantityField
         v-if="each.step.adds"
-        :model-value="stirred[each.step.id] ?? null"
+        :model-value="stirred[each.step.id]?.massG ?? null"
+        :g-per-ml="gPerMlOf(each.step.adds.agent as Agent)"
         label="How much really went in"
         :hint="
           each.step.adds.massG === null ? 'not weighed, if left empty' : 'as planned, if left empty'
         "
-        @update:model-value="stirred[each.step.id] = $event"
+        @update:model-value="tell(each.step.id, { massG: $event })"
+        @update:by-spoon="tell(each.step.id, { massBasis: $event ? 'about' : 'weighed' })"
       />
       <div class="row">
         <ElButton
           :type="i === 0 ? 'primary' : undefined"
           :loading="busy"
-          @click="emit('done', each, stirred[each.step.id] ?? undefined)"
+          @click="emit('done', each, toldOf(each.step.id))"
           >{{
             each.step.kind === 'dye' && stayIn ? 'Deep enough' : STEP_DONE[each.step.kind]
           }}</ElButton

@@ -4,7 +4,7 @@ import { wayFacts } from '~~/catalogue/ways'
 import { courseEnd, courseSteps, openSteps, type OpenStep } from '~~/core/pot/course'
 import type { WayStep } from '~~/core/pot/way-steps'
 import { sumPot } from '~~/core/pot/pot-log'
-import { formatMass, formatTemperature } from '~/format/quantities'
+import { amountWords, formatTemperature } from '~/format/quantities'
 import type { BasketRow } from '~~/shared/views/basket/basket'
 import { againOf, looksOf, markedSteps, notesOf } from '~~/shared/rules/pot/course'
 import type { Lot } from '~~/shared/schemas/loft/lot'
@@ -23,6 +23,7 @@ import PresentSteps from './PresentSteps.vue'
 import ReadingForm from './ReadingForm.vue'
 import { usePotNotes } from './usePotNotes'
 import { useProbe } from './useProbe'
+import type { ToldAmount } from './words'
 import { present } from '~~/core/present'
 
 /** A pot on the hob: its present step, the big buttons, its readings, and its end. */
@@ -76,10 +77,9 @@ const limits = computed(() => {
 const unconfirmed = computed(() => open.value.filter(({ step }) => step.kind === 'add'))
 
 const ids = (list: { pieceId: string }[]) => list.map(({ pieceId }) => pieceId)
-function done({ step: planned }: OpenStep, massG?: number | null) {
+function done({ step: planned }: OpenStep, told?: ToldAmount) {
   // what really went in counts, where it is another amount than was planned
-  const step =
-    planned.adds && massG !== undefined ? { ...planned, adds: { ...planned.adds, massG } } : planned
+  const step = planned.adds && told ? { ...planned, adds: { ...planned.adds, ...told } } : planned
   const stepId = step.id
   if (step.kind === 'enter' && outNow.value.length > 0) {
     return note('enter', { pieceIds: ids(outNow.value) }, 'all pieces in.', { stepId })
@@ -95,19 +95,23 @@ function done({ step: planned }: OpenStep, massG?: number | null) {
 }
 
 /** What was planned to go in, confirmed: off the shelf, where a jar of it stands there. */
-function stirIn({ agent: key, form, massG }: NonNullable<WayStep['adds']>, stepId: string) {
+function stirIn(
+  { agent: key, form, massG, massBasis }: NonNullable<WayStep['adds']>,
+  stepId: string,
+) {
   const agent = key as Agent
   const jar = shelf.find((item) => item.agent === agent && item.leftG >= (massG ?? 0))
   const data = {
     agent,
     form: jar?.form ?? form,
     massG,
+    ...(massBasis && { massBasis }),
     shelfId: massG === null ? null : (jar?.id ?? null),
     lotId: null,
     waterL: 0,
     waterC: null,
   }
-  const amount = massG === null ? 'some' : formatMass(massG)
+  const amount = amountWords({ massG, massBasis })
   return note('add', data, `added ${amount} ${agentFacts(agent).label}.`, { stepId })
 }
 /** Pieces that cool in the bath, or go into another round, stay in when the dyeing is over. */

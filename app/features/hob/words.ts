@@ -1,7 +1,13 @@
 import { agentFacts } from '~~/catalogue/agents'
-import type { WayStepKind } from '~~/core/pot/way-steps'
+import type { WayStep, WayStepKind } from '~~/core/pot/way-steps'
 import { formatNumber } from '~~/core/quantity/format-quantity'
-import { formatMass, formatTemperature, formatVolume, inUnits } from '~/format/quantities'
+import {
+  amountWords,
+  formatMass,
+  formatTemperature,
+  formatVolume,
+  inUnits,
+} from '~/format/quantities'
 import { PUT_RIGHT_WORDS } from '~~/shared/words/pot/put-right'
 import type { LookedHow, PotEvent } from '~~/shared/schemas/pot/pot-event'
 import type { Pot } from '~~/shared/schemas/pot/pot'
@@ -73,9 +79,9 @@ export function eventWords(event: PotEvent, pot: Pot): string {
         .filter(Boolean)
         .join(', ')
     case 'add': {
-      const { agent, massG, waterL, lotId } = event.data
+      const { agent, massG, massBasis, waterL, lotId } = event.data
       const water = waterL > 0 ? `${formatVolume(waterL)} water` : ''
-      const stuff = agent ? `${formatMass(massG)} ${agentFacts(agent).label}` : ''
+      const stuff = agent ? `${amountWords({ massG, massBasis })} ${agentFacts(agent).label}` : ''
       return `added ${[stuff, lotId && `${formatMass(massG)} more plant`, water].filter(Boolean).join(', ')}`
     }
     case 'enter':
@@ -90,3 +96,6 @@ export function eventWords(event: PotEvent, pot: Pot): string {
       return `put right: ${PUT_RIGHT_WORDS[event.data.what].words}`
   }
 }
+
+/** What really went in, where it was another amount than planned. */
+export type ToldAmount = Partial<Pick<NonNullable<WayStep['adds']>, 'massG' | 'massBasis'>>

@@ -72,9 +72,11 @@ function setShifter(agent: PhAgent & Agent) {
       </ElSelect>
       <QuantityField
         v-model="each.massG"
+        :by-spoon="each.massBasis === 'about'"
         :label="`How much of addition ${i + 1}`"
         :g-per-ml="gPerMlOf(each.agent)"
         bare
+        @update:by-spoon="each.massBasis = $event ? 'about' : 'weighed'"
       />
       <NumberField
         :model-value="percentOf(each.massG)"

@@ -107,8 +107,9 @@ function withAdditions(
   const enter = steps.find(({ kind }) => kind === 'enter')
   if (!enter || additions.length === 0) return [...steps]
   const dyeMin = steps.find(({ kind }) => kind === 'dye')?.minutes ?? 0
-  const stirred = additions.map(({ agent, form, massG, when }, i): WayStep => {
-    const amount = massG === null ? 'some' : formatMass(massG)
+  const stirred = additions.map(({ agent, form, massG, massBasis, when }, i): WayStep => {
+    const about = massBasis === 'about' ? '~' : ''
+    const amount = massG === null ? 'some' : `${about}${formatMass(massG)}`
     return {
       id: `add${i + 1}`,
       kind: 'add',
@@ -121,7 +122,7 @@ function withAdditions(
           ? enter.after
           : [{ id: enter.id, minLagMin: when === 'in' ? 0 : Math.max(0, dyeMin - STIR_MIN) }],
       attended: true,
-      adds: { agent, form, massG },
+      adds: { agent, form, massG, ...(massBasis && { massBasis }) },
     }
   })
   const before = stirred.filter((_, i) => additions[i]?.when === 'before').map(({ id }) => ({ id }))

@@ -21,9 +21,9 @@ import { potNotes } from '../../repositories/pot-notes'
 import { potRepository } from '../../repositories/pots'
 import { CLOCK_SLACK_MS, refuseAhead } from '../log/calendar'
 import { idTaken, notFound, stillNeeded, unacceptable } from '../log/failures'
-import { treatByPot } from './pot-mordants'
+import { treatAgain, treatByPot } from './pot-mordants'
 import { takeAddition } from './pot-stock'
-import { addSwatch } from './pots'
+import { addSwatch } from './swatch-of-piece'
 import type { Batch, Clock, Records, Written } from '../log/records'
 import type { PieceRecords } from '../basket/piece-records'
 import { present } from '../../../core/present'
@@ -49,11 +49,11 @@ export const potCourse = (
     return pot
   }
 
-  /** What was seen can be written down of a pot that is over, too; what was done has its end. */
+  /** What was seen, or went in, can be written down of a pot that is over, too. */
   async function notable(trx: Knex, id: string, { kind }: NewPotEvent): Promise<Pot> {
     const pot = await potRepository(trx).find(id)
-    const isSeen = kind === 'look' || kind === 'reading'
-    return pot?.stage === 'done' && !pot.setAsideAt && isSeen ? pot : running(trx, id)
+    const isRemembered = kind === 'look' || kind === 'reading' || kind === 'add'
+    return pot?.stage === 'done' && !pot.setAsideAt && isRemembered ? pot : running(trx, id)
   }
 
   return {
@@ -84,6 +84,9 @@ export const potCourse = (
         refuseSenseless(pot, event)
         await potNotes(trx).add(id, event)
         if (event.kind === 'add') await takeAddition(trx, id, event, batch.at)
+        if (pot.stage === 'done') {
+          await treatAgain(trx, pot, present(await potRepository(trx).find(id)), batch.at)
+        }
         await pots.logChange(batch, pot)
         return { item: present(await potRepository(trx).find(id)), changeSetId: batch.changeSetId }
       }),

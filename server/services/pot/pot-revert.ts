@@ -1,9 +1,12 @@
 import type { Knex } from 'knex'
+import { stringify } from 'safe-stable-stringify'
 import type { Pot, PotPiece } from '../../../shared/schemas/pot/pot'
 import { potNotes } from '../../repositories/pot-notes'
 import { potRepository } from '../../repositories/pots'
 import { swatchRepository } from '../../repositories/swatches'
 import { stillNeeded } from '../log/failures'
+import { contentsOf, correctContents } from './pot-contents'
+import { treatAgain } from './pot-mordants'
 import { takeAddition, takeFromLots } from './pot-stock'
 import { putBack } from '../loft/stock-out'
 
@@ -36,6 +39,13 @@ export async function revertCourse(trx: Knex, before: Pot, after: Pot, at: strin
     for (const piece of earlier.pieces) await pots.addPiece(after.id, piece)
   }
   if (earlier.stage === 'done' && after.stage !== 'done') await redoEnd(trx, earlier, at)
+  if (earlier.stage === 'done' && after.stage === 'done') {
+    const contents = contentsOf(earlier)
+    if (stringify(contents) !== stringify(contentsOf(after))) {
+      await correctContents(trx, { ...after, events: earlier.events }, contents, at)
+    }
+    await treatAgain(trx, after, earlier, at)
+  }
 }
 
 /** As much of a piece as a plan keeps. */

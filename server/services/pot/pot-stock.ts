@@ -32,18 +32,20 @@ export async function lookAtLots(trx: Knex, lots: NewPot['lots']): Promise<PotLo
   )
 }
 
-/** Takes what a pot is made of out of the loft. */
+/** Takes what a pot is made of out of the loft; `only` points at the one lot, where it is one of more. */
 export async function takeFromLots(
   trx: Knex,
   pot: { id: string; on: string; lots: NewPot['lots'] },
   at: string,
   day = '/dyedOn',
+  only?: string,
 ): Promise<void> {
   for (const [i, { lotId, massG, massBasis }] of pot.lots.entries()) {
-    const lot = await usableLot(trx, lotId, `/lots/${i}`)
+    const pointer = only ?? `/lots/${i}`
+    const lot = await usableLot(trx, lotId, pointer)
     const amount = { massG, massBasis: massBasis ?? usualBasisOf(lot) }
     const taken = { ...amount, lotId, on: pot.on, taker: { potId: pot.id } }
-    await takeFromLot(trx, taken, at, { pointer: `/lots/${i}`, day })
+    await takeFromLot(trx, taken, at, { pointer, day })
   }
 }
 

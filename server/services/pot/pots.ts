@@ -1,6 +1,5 @@
 import type { Knex } from 'knex'
 import type { Guard, Override } from '../../../core/safety/guards'
-import { newId } from '../../../shared/ids'
 import { needsMordantOf, potGuardsOf } from '../../../shared/rules/pot/pot-guards'
 import type { Piece } from '../../../shared/schemas/basket/piece'
 import type { NewPot, Pot, PotChange, PotQuery } from '../../../shared/schemas/pot/pot'
@@ -21,9 +20,11 @@ import { refuseAhead, refuseFuture } from '../log/calendar'
 import { stillNeeded, unacceptable } from '../log/failures'
 import { refuseStanding } from '../log/guarded'
 import { dateOf } from '../loft/jars'
-import { asPlanned, revertCourse } from './pot-revert'
+import { revertCourse } from './pot-revert'
+import { correctPot, editOf } from './pot-correction'
 import { rememberPast } from './pot-past'
 import { lookAtLots, takeAgentsAgain, takeFromLots } from './pot-stock'
+import { addSwatch } from './swatch-of-piece'
 import type { RecordKind } from '../log/record-kind'
 import { vesselKind } from '../log/small-kinds'
 import { putBack } from '../loft/stock-out'
@@ -31,7 +32,6 @@ import { refuseOverdraw } from '../loft/lot-ledger'
 import { present } from '../../../core/present'
 
 const POT_PREFIX = 'POT'
-export const SWATCH_PREFIX = 'SWA'
 
 export const potKind: RecordKind<Pot, NewPot, PotChange, PotQuery> = {
   collection: 'pots',
@@ -60,7 +60,7 @@ export const potKind: RecordKind<Pot, NewPot, PotChange, PotQuery> = {
     await potNotes(trx).mark(input.id, 'done', at)
   },
 
-  async change(trx, current, { light, replan, end, size, water, lid, ...edit }, at) {
+  async change(trx, current, { light, replan, ...change }, at) {
     const pots = potRepository(trx)
     if (replan) {
       if (current.stage !== 'planned') {
@@ -68,12 +68,12 @@ export const potKind: RecordKind<Pot, NewPot, PotChange, PotQuery> = {
       }
       const input = { ...replan, id: current.id, stage: 'planned' as const }
       const fields = await fieldsOf(trx, input)
-      await pots.update(current.id, { ...fields, ...edit })
+      await pots.update(current.id, { ...fields, ...editOf(change) })
       await pots.setCourse(current.id, { ...fields, overrides: current.overrides })
       await pots.keepPlan(current.id, await planOf(trx, input))
     } else {
-      await pots.update(current.id, { ...current, ...edit })
-      await tellAgain(trx, current, { end, size, water, lid })
+      await pots.update(current.id, { ...current, ...editOf(change) })
+      await correctPot(trx, current, change, at)
     }
     if (light) await lightPot(trx, present(await pots.find(current.id)), light, at)
   },
@@ -114,28 +114,6 @@ export const potKind: RecordKind<Pot, NewPot, PotChange, PotQuery> = {
     await treatmentRepository(trx).restoreWithPot(pot.id, present(pot.setAsideAt))
     await potNotes(trx).mark(pot.id, 'restored', at)
   },
-}
-
-/** Corrects how a pot that is over went: its end, and how its stuff, water and lid were. */
-async function tellAgain(
-  trx: Knex,
-  pot: Pot,
-  { end, ...stuff }: Pick<PotChange, 'end' | 'size' | 'water' | 'lid'>,
-): Promise<void> {
-  const told = Object.entries(stuff).filter(([, value]) => value !== undefined)
-  if (!end && told.length === 0) return
-  if (pot.stage !== 'done') {
-    throw stillNeeded(`${pot.code} is ${pot.stage}: how it went is told when it is over.`)
-  }
-  const pots = potRepository(trx)
-  if (end) {
-    const { departures = [], ...was } = pot.end ?? {}
-    await pots.setCourse(pot.id, { ...pot, end: { ...was, ...end, departures } })
-  }
-  if (told.length > 0) {
-    const plan = { ...(pot.plan ?? PLAIN_PLAN), ...Object.fromEntries(told) }
-    await pots.keepPlan(pot.id, { plan, lots: pot.lots, pieces: pot.pieces.map(asPlanned) })
-  }
 }
 
 /** The columns of a pot as it is first written, or planned anew. */
@@ -254,22 +232,4 @@ async function freePiece(trx: Knex, pieceId: string, pointer: string): Promise<P
   const other = await potRepository(trx).runningWith(pieceId)
   if (other) throw unacceptable(pointer, `${piece.code} is in ${other}: finish that pot first.`)
   return piece
-}
-
-/** A swatch to be read for a piece of a pot; one that was set aside with its end comes back. */
-export async function addSwatch(
-  trx: Knex,
-  {
-    potId,
-    pieceId,
-    swatchId,
-    on,
-  }: { potId: string; pieceId: string; swatchId?: string; on: string },
-  at: string,
-): Promise<void> {
-  const swatches = swatchRepository(trx)
-  const earlier = (await swatches.ofPot(potId)).find((swatch) => swatch.pieceId === pieceId)
-  if (earlier) return swatches.setOneAside(earlier.id, null)
-  const code = await nextTagCode(trx, SWATCH_PREFIX, yearOf(on))
-  await swatches.insert({ id: swatchId ?? newId(), code, potId, pieceId, note: '' }, at)
 }

@@ -9,7 +9,7 @@ import { readingRepository } from '../../repositories/readings'
 import { swatchRepository } from '../../repositories/swatches'
 import { nextTagCode, yearOf } from '../../repositories/tag-serials'
 import { stillNeeded, unacceptable } from '../log/failures'
-import { SWATCH_PREFIX } from '../pot/pots'
+import { SWATCH_PREFIX } from '../pot/swatch-of-piece'
 import { takeReading } from './readings'
 import type { RecordKind } from '../log/record-kind'
 

@@ -37,7 +37,7 @@ export interface Treatment {
   /** The gathered lot that served as agent. */
   lotId: string | null
   finish: 'dried' | 'heldWet' | null
-  /** `assumed`: from a bath used again, whose strength nobody measured. */
+  /** `assumed`: by the spoon, or from a bath used again, whose strength nobody measured. */
   basis: 'measured' | 'assumed'
   note: string
 }

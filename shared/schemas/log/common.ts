@@ -36,6 +36,9 @@ export const noteField = Joi.string().trim().max(2000).allow('')
 export const massField = aboveNothing(MAX_MASS_G)
 
 /** A mass in g, 0 or more. */
+/** How well an amount that is told is known. */
+export const toldBasisField = Joi.string().valid('weighed', 'about')
+
 export const massOrNoneField = Joi.number().min(0).max(MAX_MASS_G)
 
 /** A local calendar date: `2026-09-09`, and one that exists. */

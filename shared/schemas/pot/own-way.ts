@@ -6,6 +6,7 @@ import { inOrder, MOST_STEPS, WAY_STEP_KINDS, type WayStep } from '../../../core
 import {
   aboveNothing,
   massOrNoneField,
+  toldBasisField,
   nameField,
   newIdField,
   noteField,
@@ -54,6 +55,7 @@ const wayStep = Joi.object({
       .required(),
     form: Joi.string().max(40).allow('').default(''),
     massG: massOrNoneField.allow(null).required(),
+    massBasis: toldBasisField,
   }).when('kind', { is: 'add', then: Joi.required(), otherwise: Joi.forbidden() }),
   look: Joi.string().trim().max(200),
   lookEveryMin: aboveNothing(MOST_MIN),

@@ -1,4 +1,5 @@
 import Joi from 'joi'
+import type { ToldBasis } from '../../../core/harvest/ratio-error'
 import { AGENT_KEYS, type Agent } from '../../../catalogue/agents'
 import {
   hexField,
@@ -8,6 +9,7 @@ import {
   massOrNoneField,
   newIdField,
   noteField,
+  toldBasisField,
   toleranceField,
 } from '../log/common'
 
@@ -37,6 +39,8 @@ export interface PotEventData {
     form: string
     /** null: it went in, and nobody weighed it. */
     massG: number | null
+    /** By the spoon or by eye; weighed, where it is left out. */
+    massBasis?: ToldBasis
     shelfId: string | null
     lotId: string | null
     waterL: number
@@ -116,6 +120,7 @@ const DATA: Record<NotedKind, Joi.ObjectSchema> = {
       .default(null),
     form: Joi.string().max(40).allow('').default(''),
     massG: massOrNoneField.allow(null).default(0),
+    massBasis: toldBasisField,
     shelfId: idField.allow(null).default(null),
     lotId: idField.allow(null).default(null),
     waterL: Joi.number().min(0).max(1000).default(0),

@@ -1,6 +1,7 @@
 import Joi from 'joi'
 import { LEAST_ROOM } from '../../../core/acid-base/next-dose'
 import { AGENT_KEYS, type Agent } from '../../../catalogue/agents'
+import type { ToldBasis } from '../../../core/harvest/ratio-error'
 import { LIDS, type Lid } from '../../../core/bath/evaporation'
 import { PARTICLE_SIZES, type ParticleSize } from '../../../core/bath/water-budget'
 import type { WayStep } from '../../../core/pot/way-steps'
@@ -11,6 +12,7 @@ import {
   instantField,
   labField,
   massOrNoneField,
+  toldBasisField,
 } from '../log/common'
 import { stepsField } from './own-way'
 
@@ -23,6 +25,8 @@ export interface PlannedAddition {
   form: string
   /** null: it went in, and nobody weighed it. */
   massG: number | null
+  /** How well that is known; weighed, where it is left out. */
+  massBasis?: ToldBasis
   when: 'before' | 'in' | 'after'
 }
 
@@ -115,6 +119,7 @@ export const potPlanSchema = Joi.object<PotPlan>({
           .required(),
         form: Joi.string().max(40).allow('').default(''),
         massG: massOrNoneField.allow(null).required(),
+        massBasis: toldBasisField,
         when: Joi.string().valid('before', 'in', 'after').default('in'),
       }),
     )

@@ -173,6 +173,27 @@ const potLotField = Joi.object<NewPot['lots'][number]>({
   massBasis: Joi.string().valid(...AMOUNT_BASES),
 })
 
+const lotsField = Joi.array()
+  .items(potLotField)
+  .max(20)
+  .unique('lotId')
+  .messages({ 'array.unique': 'each lot may be listed once' })
+
+const pieceFields = {
+  pieceId: idField.required(),
+  swatchId: newIdField,
+  minutes: conditions.minutes,
+  outcome: Joi.object(outcomeFields).allow(null),
+}
+
+const piecesOf = (fields: Joi.SchemaMap) =>
+  Joi.array()
+    .items(Joi.object(fields))
+    .min(1)
+    .max(100)
+    .unique('pieceId')
+    .messages({ 'array.unique': 'each piece may be listed once' })
+
 const endField = Joi.object<RememberedEnd>({
   liquor: Joi.string()
     .valid(...LIQUOR_ENDS)
@@ -205,27 +226,10 @@ export const newPotSchema = Joi.object<NewPot>({
   way: Joi.string()
     .valid(...WAY_KEYS)
     .default('simmer'),
-  lots: Joi.array()
-    .items(potLotField)
-    .max(20)
-    .unique('lotId')
+  lots: lotsField
     .required()
-    .when('fromPotId', { is: idField.required(), otherwise: Joi.array().min(1) })
-    .messages({ 'array.unique': 'each lot may be listed once' }),
-  pieces: Joi.array()
-    .items(
-      Joi.object({
-        pieceId: idField.required(),
-        swatchId: newIdField,
-        minutes: conditions.minutes,
-        outcome: Joi.object(outcomeFields).allow(null),
-      }),
-    )
-    .min(1)
-    .max(100)
-    .unique('pieceId')
-    .required()
-    .messages({ 'array.unique': 'each piece may be listed once' }),
+    .when('fromPotId', { is: idField.required(), otherwise: Joi.array().min(1) }),
+  pieces: piecesOf(pieceFields).required(),
   waterL: conditions.waterL.default(null),
   tempC: conditions.tempC.default(null),
   minutes: conditions.minutes.default(null),
@@ -242,6 +246,16 @@ export const newPotSchema = Joi.object<NewPot>({
 /** A plan as it is meant now: all of it, before the pot is lit. */
 type Replan = Omit<NewPot, 'id' | 'stage' | 'overrides'>
 
+/** A piece as it was in a pot; what is left out stays as it was written, or as the piece is. */
+interface CorrectedPiece {
+  pieceId: string
+  swatchId?: string
+  dryG?: number
+  dryBasis?: AmountBasis
+  minutes?: number | null
+  outcome?: PieceOutcome | null
+}
+
 export type PotChange = Partial<
   Pick<NewPot, 'title' | 'way' | 'waterL' | 'tempC' | 'minutes' | 'finalPh' | 'note'>
 > & {
@@ -250,6 +264,13 @@ export type PotChange = Partial<
   size?: PotPlan['size']
   water?: PotPlan['water']
   lid?: PotPlan['lid']
+  /** Of a pot that is over and was not lit on the hob: the day it was dyed. */
+  dyedOn?: string
+  /** Of a pot that is over: all it was begun with, and all its pieces as they went in. */
+  lots?: NewPot['lots']
+  pieces?: CorrectedPiece[]
+  /** Notes of it, by id, that say what never happened. */
+  notesBack?: string[]
   replan?: Replan
   /** Lights a planned pot: what it takes leaves the loft. */
   light?: { at: string; overrides: Override[] }
@@ -260,6 +281,14 @@ export const potChangeSchema = Joi.object<PotChange>({
   way: Joi.string().valid(...WAY_KEYS),
   end: endField,
   ...stuffFields,
+  dyedOn: dateField,
+  lots: lotsField,
+  pieces: piecesOf({
+    ...pieceFields,
+    dryG: massField,
+    dryBasis: Joi.string().valid(...AMOUNT_BASES),
+  }),
+  notesBack: Joi.array().items(idField).min(1).max(200).unique(),
   replan: newPotSchema.fork(['id', 'stage', 'overrides'], (field) => field.forbidden()),
   light: Joi.object({ at: instantField.required(), overrides: overridesField.default([]) }),
 }).min(1)

@@ -56,8 +56,8 @@ export function pastNotes(
 
   // what goes in at the end goes in before the last piece comes out
   const stirredAt = { before: -1, in: 0, after: longest - Math.min(1, longest / 2) }
-  const stirred = additions.map(({ agent, form, massG, when }) =>
-    note('add', stirredAt[when], { ...NOTHING_ADDED, agent, form, massG }),
+  const stirred = additions.map(({ when, ...added }) =>
+    note('add', stirredAt[when], { ...NOTHING_ADDED, ...added }),
   )
   // brought to a pH with something: that it went in is known, how much is not
   const shifted =

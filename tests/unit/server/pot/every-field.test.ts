@@ -52,7 +52,7 @@ const fullPlan = (): NonNullable<NewPot['plan']> => ({
   kettleL: 1.5,
   powerW: 1800,
   burner: 'left ring',
-  additions: [{ agent: 'alum', form: 'dodecahydrate', massG: 4, when: 'in' }],
+  additions: [{ agent: 'alum', form: 'dodecahydrate', massG: 4, massBasis: 'about', when: 'in' }],
   ph: { target: 9, cap: 10, agent: 'sodaAsh' },
   pulls: [{ pieceId: pieces[0]!.id, minutes: 5 }],
   coats: 2,
