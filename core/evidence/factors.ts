@@ -7,6 +7,7 @@ export const FACTORS = [
   'particleSize',
   'spent',
   'aged',
+  'soaked',
   'ratioDry',
   'fibre',
   'base',

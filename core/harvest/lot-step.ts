@@ -12,6 +12,7 @@ export const LOT_STEP_KINDS = [
   'chopped',
   'ground',
   'aged',
+  'soaked',
   'lost',
   'counted',
 ] as const
@@ -64,6 +65,7 @@ function refused(kind: LotStepKind, { state }: Stock): string | null {
   if (kind === 'dried' && state === 'dried') return 'it is dried already'
   if (kind === 'frozen' && state !== 'fresh')
     return `only fresh stuff is frozen, and this is ${state}`
+  if (kind === 'soaked' && state === 'frozen') return 'it is frozen: thaw it first'
   if (kind === 'thawed' && state !== 'frozen') return `it is not frozen, but ${state}`
   return null
 }
@@ -73,7 +75,8 @@ function refused(kind: LotStepKind, { state }: Stock): string | null {
  *
  * Stripping, chopping, grinding, freezing, losing and counting leave the share of dry matter as it
  * was. Drying ends in air-dry matter by definition, and shows what share of the fresh mass it was.
- * Ageing loses water alone, so dry matter stays and its share rises.
+ * Ageing loses water alone, so dry matter stays and its share rises. What is soaked goes on counting
+ * in the grams it had before.
  *
  * @throws InputError for more after than before, for a step its state does not allow, or for
  *   drying that would leave less than nothing
@@ -87,6 +90,12 @@ export function lotStep(before: Stock, { kind, afterG }: Step): Stepped {
       : positive(afterG, '/afterG', 'g')
   const why = refused(kind, before)
   if (why) throw new InputError(`kind cannot be ${kind}: ${why}; got ${kind}`, '/kind')
+  if (kind === 'soaked' && after !== beforeG) {
+    throw new InputError(
+      `afterG must be what there was (${beforeG} g): soaking adds water alone, so it is weighed before; got ${afterG}`,
+      '/afterG',
+    )
+  }
   if (after > beforeG && !MAY_GROW.includes(kind)) {
     throw new InputError(
       `afterG must not be more than there was (${beforeG} g): this step only takes away; got ${afterG}`,

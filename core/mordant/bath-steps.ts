@@ -39,6 +39,7 @@ export interface BathStep {
 }
 
 /** Temperatures, °C; hot is held under a simmer (common practice, no source). */
+export const BATH_HEAT_KEYS = ['hot', 'warm', 'cold'] as const
 export const BATH_HEATS: Record<BathHeat, { label: string; tempC: number }> = {
   hot: { label: 'hot', tempC: 82 },
   warm: { label: 'barely warm', tempC: 45 },

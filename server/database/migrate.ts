@@ -7,6 +7,7 @@ import { swatch } from './migrations/0005-swatch'
 import { changeOrder } from './migrations/0006-change-order'
 import { asItWas } from './migrations/0007-as-it-was'
 import { jarRounds } from './migrations/0008-jar-rounds'
+import { mordantHeat } from './migrations/0009-mordant-heat'
 
 interface Migration extends Knex.Migration {
   name: string
@@ -24,6 +25,7 @@ export const MIGRATIONS: readonly Migration[] = [
   changeOrder,
   asItWas,
   jarRounds,
+  mordantHeat,
 ]
 
 /** Migrations are compiled in: a bundled server has no migration files beside it. */

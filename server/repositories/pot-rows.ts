@@ -71,10 +71,11 @@ export type PotCourse = Pick<
 export type PotFields = PotEdit & PotCourse & Pick<Pot, 'id' | 'code'>
 
 /** Evidence comes as JSON, as it is kept. */
-export type LotRow = OfPot<Omit<PotLot, 'evidence' | 'isSpent' | 'isAged'>> & {
+export type LotRow = OfPot<Omit<PotLot, 'evidence' | 'isSpent' | 'isAged' | 'isSoaked'>> & {
   evidence: string
   isSpent: number
   isAged: number
+  isSoaked: number
 }
 export type PieceRow = OfPot<Omit<PotPiece, 'outcome'>> & { outcome: string | null }
 
@@ -115,6 +116,7 @@ function summed(rows: LotRow[]): PotLot[] {
       part: last.part,
       isSpent: Boolean(last.isSpent),
       isAged: Boolean(last.isAged),
+      isSoaked: Boolean(last.isSoaked),
       massG: uses.reduce((sum, { massG }) => sum + massG, 0),
       massBasis: leastKnown(uses.map(({ massBasis }) => massBasis)),
       state: last.state,
@@ -136,6 +138,7 @@ const TOLD_LATER = {
   part: 'leaf',
   isSpent: false,
   isAged: false,
+  isSoaked: false,
 } satisfies Partial<PotLot>
 
 /** Of amounts that are added up, how well the sum is known. */

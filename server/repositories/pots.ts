@@ -1,5 +1,6 @@
 import { group } from 'd3-array'
 import type { Knex } from 'knex'
+import type { LotStepKind } from '../../core/harvest/lot-step'
 import type { Page } from '../../shared/schemas/log/common'
 import type { Pot, PotPiece, PotQuery } from '../../shared/schemas/pot/pot'
 import type { PieceOutcome } from '../../shared/schemas/pot/pot-event'
@@ -39,10 +40,8 @@ export const potRepository = (db: Knex) => {
         'lot.source_id as sourceId',
         'source.part as part',
         db.raw('lot.extracted > 0 as isSpent'),
-        db.raw(
-          `exists (select 1 from lot_step s where s.lot_id = lot.id and s.kind = 'aged'
-            and s.set_aside_at is null and s.done_on <= pot.dyed_on) as isAged`,
-        ),
+        hadStep('aged', 'isAged'),
+        hadStep('soaked', 'isSoaked'),
         db.raw('-delta_g as massG'),
         'lot_movement.mass_basis as massBasis',
         'lot_movement.state as state',
@@ -54,6 +53,14 @@ export const potRepository = (db: Knex) => {
         ),
         db.raw('max(lot_movement.id)'),
       )
+
+  /** Whether that was done to a lot by the day of the pot. */
+  const hadStep = (kind: LotStepKind, as: string) =>
+    db.raw(
+      `exists (select 1 from lot_step s where s.lot_id = lot.id and s.kind = ?
+        and s.set_aside_at is null and s.done_on <= pot.dyed_on) as ??`,
+      [kind, as],
+    )
 
   const piecesOf = (ids: string[]) =>
     db('pot_piece')

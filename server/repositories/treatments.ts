@@ -14,6 +14,7 @@ interface TreatmentRow {
   pot_id: string | null
   lot_id: string | null
   finish: Treatment['finish']
+  heat: Treatment['heat']
   basis: Treatment['basis']
   note: string
 }
@@ -29,6 +30,7 @@ const toTreatment = (row: TreatmentRow): Treatment => ({
   potId: row.pot_id,
   lotId: row.lot_id,
   finish: row.finish,
+  heat: row.heat,
   basis: row.basis,
   note: row.note,
 })
@@ -57,6 +59,7 @@ export const treatmentRepository = (db: Knex) => ({
       pot_id: treatment.potId,
       lot_id: treatment.lotId,
       finish: treatment.finish,
+      heat: treatment.heat,
       basis: treatment.basis,
       note: treatment.note,
       created_at: at,

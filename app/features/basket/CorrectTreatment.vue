@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { MORDANT_KEYS, MORDANTS, type Agent } from '~~/catalogue/agents'
+import { BATH_HEATS } from '~~/core/mordant/bath-steps'
 import type { NewTreatment, Treatment } from '~~/shared/schemas/basket/treatment'
 import { localToday } from '~/format/dates'
 
@@ -12,9 +13,15 @@ const edit = reactive({
   agent: treatment.agent,
   percentWof: treatment.percentWof,
   finish: treatment.finish,
+  heat: treatment.heat,
 })
 const isMordant = computed(() => treatment.kind === 'mordant')
-const NOT_SAID = 'notSaid'
+const FINISH_WORDS = { dried: 'dried', heldWet: 'held wet' } as const
+const HEAT_WORDS = {
+  hot: BATH_HEATS.hot.label,
+  warm: BATH_HEATS.warm.label,
+  cold: BATH_HEATS.cold.label,
+}
 
 const keep = () =>
   emit('keep', {
@@ -23,6 +30,7 @@ const keep = () =>
     ...(edit.agent && { agent: edit.agent }),
     ...(edit.percentWof !== null && { percentWof: edit.percentWof }),
     ...(edit.finish && { finish: edit.finish }),
+    ...(edit.heat && { heat: edit.heat }),
     note: treatment.note,
   })
 </script>
@@ -49,17 +57,8 @@ const keep = () =>
           </ElSelect>
         </LabeledField>
         <NumberField v-model="edit.percentWof" label="of the fibre, if known" unit="%" />
-        <LabeledField v-slot="{ id }" label="Then">
-          <ElSelect
-            :id="id"
-            :model-value="edit.finish ?? NOT_SAID"
-            @update:model-value="edit.finish = $event === NOT_SAID ? null : ($event as 'dried')"
-          >
-            <ElOption :value="NOT_SAID" label="not said" />
-            <ElOption value="dried" label="dried" />
-            <ElOption value="heldWet" label="held wet" />
-          </ElSelect>
-        </LabeledField>
+        <KnownSelect v-model="edit.heat" label="The bath was" :words="HEAT_WORDS" />
+        <KnownSelect v-model="edit.finish" label="Then" :words="FINISH_WORDS" />
       </template>
     </div>
     <p class="quiet">Left empty, the day counts as before the pots it has been through.</p>

@@ -45,7 +45,8 @@ const lossNote = computed(() => {
 
 async function begin(what: Doing) {
   doing.value = doing.value === what ? null : what
-  massG.value = null
+  // soaking adds water alone: it goes on counting as it was weighed before
+  massG.value = what === 'soaked' ? lot.leftG : null
   if (what !== 'combine') return
   const { items } = await api.get<Page<Lot>>('lots', {
     sourceId: lot.sourceId,

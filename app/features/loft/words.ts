@@ -23,6 +23,7 @@ export const STEP_WORDS: Record<LotStepKind, { done: string; button: string; ask
   chopped: { done: 'chopped', button: 'Chop', asks: 'Chopped, on the scale' },
   ground: { done: 'ground', button: 'Grind', asks: 'Ground, on the scale' },
   aged: { done: 'aged', button: 'Age', asks: 'Aged, on the scale' },
+  soaked: { done: 'soaked', button: 'Soak', asks: 'Before it was soaked, on the scale' },
   lost: { done: 'lost', button: 'Lost', asks: 'What is left, on the scale' },
   counted: { done: 'counted', button: 'Count', asks: 'On the scale' },
 }
@@ -31,8 +32,8 @@ export const STEP_WORDS: Record<LotStepKind, { done: string; button: string; ask
 export function stepsFor({ state }: Pick<Lot, 'state'>): LotStepKind[] {
   if (state === 'liquor') return ['counted', 'lost']
   if (state === 'frozen') return ['thawed', 'dried', 'counted', 'lost']
-  if (state === 'dried') return ['chopped', 'ground', 'stripped', 'counted', 'lost']
-  return ['stripped', 'dried', 'frozen', 'chopped', 'ground', 'aged', 'counted', 'lost']
+  if (state === 'dried') return ['chopped', 'ground', 'soaked', 'stripped', 'counted', 'lost']
+  return ['stripped', 'dried', 'frozen', 'chopped', 'ground', 'aged', 'soaked', 'counted', 'lost']
 }
 
 /** `320 g` or, of a liquor, `1.5 L`. */

@@ -10,6 +10,7 @@ export const FACTOR_WORDS: Record<Factor, string> = {
   particleSize: 'how fine it is cut',
   spent: 'fresh or spent stuff',
   aged: 'ageing',
+  soaked: 'soaking',
   ratioDry: 'ratio',
   fibre: 'fibre',
   base: 'base colour',

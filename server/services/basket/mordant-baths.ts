@@ -286,7 +286,7 @@ export const bathFinish = (
 })
 
 const givenBy = (
-  { scheme }: MordantBath,
+  { scheme, heat }: MordantBath,
   { agent, percentWof }: BathAgent,
   doneOn: string,
   finish: FinishBath['finish'],
@@ -296,4 +296,5 @@ const givenBy = (
   percentWof,
   doneOn,
   finish,
+  heat,
 })

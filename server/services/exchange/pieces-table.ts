@@ -8,6 +8,7 @@ import {
   type Treatment,
   type TreatmentKind,
 } from '../../../shared/schemas/basket/treatment'
+import { BATH_HEAT_KEYS, type BathHeat } from '../../../core/mordant/bath-steps'
 import { present } from '../../../core/present'
 
 /** Columns of a file of pieces; those without which a row means nothing stand first. */
@@ -35,18 +36,18 @@ type Cells = Readonly<Record<string, string>>
 /** Stands for the day where nobody knows it. */
 const UNDATED = 'undated'
 
-/** `wash 2026-08-01; mordant alum 10 % 2026-08-02 dried` */
+/** `wash 2026-08-01; mordant alum 10 % 2026-08-02 cold dried` */
 export const treatmentsText = (treatments: readonly Treatment[]): string =>
   treatments
-    .map(({ kind, agent, percentWof, doneOn, finish }) =>
-      [kind, agent, percentWof === null ? null : `${percentWof} %`, doneOn || UNDATED, finish]
+    .map(({ kind, agent, percentWof, doneOn, heat, finish }) =>
+      [kind, agent, percentWof === null ? null : `${percentWof} %`, doneOn || UNDATED, heat, finish]
         .filter(Boolean)
         .join(' '),
     )
     .join('; ')
 
 const TREATMENT = new RegExp(
-  `^(${TREATMENT_KINDS.join('|')})(?: (${AGENT_KEYS.join('|')}))?(?: ([\\d.,]+) ?%)? (\\d{4}-\\d{2}-\\d{2}|${UNDATED})(?: (dried|heldWet))?$`,
+  `^(${TREATMENT_KINDS.join('|')})(?: (${AGENT_KEYS.join('|')}))?(?: ([\\d.,]+) ?%)? (\\d{4}-\\d{2}-\\d{2}|${UNDATED})(?: (${BATH_HEAT_KEYS.join('|')}))?(?: (dried|heldWet))?$`,
 )
 
 /** @throws Error naming the part that cannot be read */
@@ -62,12 +63,13 @@ export function readTreatments(text: string): NewTreatment[] {
           `treatments must read such as "wash 2026-08-01; mordant alum 10 % 2026-08-02"; got "${part}"`,
         )
       }
-      const [, kind, agent, percent, doneOn, finish] = found
+      const [, kind, agent, percent, doneOn, heat, finish] = found
       return {
         kind: kind as TreatmentKind,
         doneOn: doneOn === UNDATED ? '' : present(doneOn),
         ...(agent && { agent: agent as Agent }),
         ...(percent && { percentWof: parseNumber(percent) ?? undefined }),
+        ...(heat && { heat: heat as BathHeat }),
         ...(finish && { finish: finish as 'dried' }),
       }
     })

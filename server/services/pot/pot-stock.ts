@@ -1,5 +1,6 @@
 import type { Knex } from 'knex'
 import type { AmountBasis } from '../../../core/harvest/ratio-error'
+import type { LotStepKind } from '../../../core/harvest/lot-step'
 import type { Lot } from '../../../shared/schemas/loft/lot'
 import type { NewPot, PotLot } from '../../../shared/schemas/pot/pot'
 import type { PotEvent } from '../../../shared/schemas/pot/pot-event'
@@ -19,7 +20,8 @@ export async function lookAtLots(trx: Knex, lots: NewPot['lots']): Promise<PotLo
         sourceId: lot.sourceId,
         part: present(await sourceRepository(trx).find(lot.sourceId)).part,
         isSpent: lot.extracted > 0,
-        isAged: lot.steps.some(({ kind }) => kind === 'aged'),
+        isAged: hadStep(lot, 'aged'),
+        isSoaked: hadStep(lot, 'soaked'),
         massG,
         massBasis: massBasis ?? usualBasisOf(lot),
         state: lot.state,
@@ -31,6 +33,8 @@ export async function lookAtLots(trx: Knex, lots: NewPot['lots']): Promise<PotLo
     }),
   )
 }
+
+const hadStep = ({ steps }: Lot, kind: LotStepKind) => steps.some((step) => step.kind === kind)
 
 /** Takes what a pot is made of out of the loft; `only` points at the one lot, where it is one of more. */
 export async function takeFromLots(

@@ -2,6 +2,8 @@ import type { Knex } from 'knex'
 import { mordantMarks } from '../../../catalogue/agents'
 import type { Factors } from '../../../core/evidence/factors'
 import { plannedTrial, type EarlierSwatch } from '../../../core/evidence/planned-trial'
+import type { LotStepKind } from '../../../core/harvest/lot-step'
+import type { Lot } from '../../../shared/schemas/loft/lot'
 import type { TrialAnswer, TrialQuestion } from '../../../shared/views/pot/trial'
 import { mordantsOf, type Piece } from '../../../shared/schemas/basket/piece'
 import { lotRepository } from '../../repositories/lots'
@@ -41,6 +43,9 @@ export const trialService = (db: Knex) => ({
       part: source.part,
       state: states.size === 1 ? first.state : 'mixed',
       particleSize: question.size,
+      spent: lots.some(({ extracted }) => extracted > 0),
+      aged: hadStep(lots, 'aged'),
+      soaked: hadStep(lots, 'soaked'),
       ratioDry: plantToFibreRatio({ dyestuff: lots, fibreG }).dry,
       way: question.wayName || question.way,
       tempC: question.tempC,
@@ -56,6 +61,9 @@ export const trialService = (db: Knex) => ({
     }
   },
 })
+
+const hadStep = (lots: readonly Pick<Lot, 'steps'>[], kind: LotStepKind) =>
+  lots.some(({ steps }) => steps.some((step) => step.kind === kind))
 
 const ofPiece = (piece: Piece): Factors => ({
   fibre: piece.fibre,

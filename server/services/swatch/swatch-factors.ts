@@ -23,6 +23,7 @@ export function factorsOf(candidate: Candidate, part: Part): Factors {
     particleSize: pot.plan?.size ?? null,
     spent: pot.lots.some(({ isSpent }) => isSpent),
     aged: pot.lots.some(({ isAged }) => isAged),
+    soaked: pot.lots.some(({ isSoaked }) => isSoaked),
     ratioDry: pot.ratioDry,
     fibre: piece.fibre,
     base: piece.base,

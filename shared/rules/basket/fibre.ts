@@ -2,6 +2,7 @@ import { AGENTS, mordantMarks, type Agent } from '../../../catalogue/agents'
 import { fibreFacts, type Fibre } from '../../../catalogue/fibres'
 import { limitsOfBlend, type FibreLimits } from '../../../core/fibre/limits'
 import type { TreatmentFacts } from '../../../core/fibre/readiness'
+import { BATH_HEATS } from '../../../core/mordant/bath-steps'
 import { wetAsDry } from '../../../core/fibre/wet-as-dry'
 import { formatNumber } from '../../../core/quantity/format-quantity'
 import type { GuardedPiece } from '../../../core/safety/guards'
@@ -61,10 +62,13 @@ export function treatmentWords({
   kind,
   agent,
   percentWof,
-}: Pick<Treatment, 'kind' | 'agent' | 'percentWof'>): string {
+  heat,
+}: Pick<Treatment, 'kind' | 'agent' | 'percentWof'> & Partial<Pick<Treatment, 'heat'>>): string {
   if (kind !== 'mordant' && kind !== 'soak') return KIND_WORDS[kind]
   const amount = percentWof === null ? '' : ` ${formatNumber(percentWof)} %`
-  const words = `${AGENTS[agent as Agent].label}${amount}`
+  // hot is how it is usually done: what is not is said
+  const unusual = heat === 'cold' || heat === 'warm' ? `, ${BATH_HEATS[heat].label}` : ''
+  const words = `${AGENTS[agent as Agent].label}${amount}${unusual}`
   return kind === 'soak' && agent !== 'creamOfTartar' ? `${words} soak (no mordant)` : words
 }
 

@@ -6,6 +6,7 @@ import {
   type Agent,
   type Mordant,
 } from '../../../catalogue/agents'
+import { BATH_HEAT_KEYS, type BathHeat } from '../../../core/mordant/bath-steps'
 import { dateField, newIdField, noteField } from '../log/common'
 
 /** What is done to a fibre; a mordant binds dye, a soak does not. */
@@ -37,6 +38,8 @@ export interface Treatment {
   /** The gathered lot that served as agent. */
   lotId: string | null
   finish: 'dried' | 'heldWet' | null
+  /** Of the liquor it lay in; null: not known. */
+  heat: BathHeat | null
   /** `assumed`: by the spoon, or from a bath used again, whose strength nobody measured. */
   basis: 'measured' | 'assumed'
   note: string
@@ -49,6 +52,7 @@ export interface NewTreatment {
   /** Left out: not known. */
   percentWof?: number
   finish?: 'dried' | 'heldWet'
+  heat?: BathHeat
   doneOn: string
   note?: string
 }
@@ -74,6 +78,7 @@ export const newTreatmentSchema = Joi.object<NewTreatment>({
       otherwise: Joi.forbidden(),
     }),
   finish: Joi.string().valid('dried', 'heldWet'),
+  heat: Joi.string().valid(...BATH_HEAT_KEYS),
   doneOn: dateField.allow('').required(),
   note: noteField,
 })

@@ -40,6 +40,8 @@ export interface PotLot {
   /** Its colour was drawn before, or it was left to age: then it gives another colour. */
   isSpent: boolean
   isAged: boolean
+  /** It lay in water before. */
+  isSoaked: boolean
   /** 0 where it is not known. */
   massG: number
   massBasis: AmountBasis

@@ -1,3 +1,4 @@
+import { BATH_HEATS } from '../../../core/mordant/bath-steps'
 import { agentFacts } from '../../../catalogue/agents'
 import { formatNumber } from '../../../core/quantity/format-quantity'
 import { fibreWords, type PieceLook } from '../../rules/basket/fibre'
@@ -9,14 +10,15 @@ export const mordantsBefore = <T extends Pick<Treatment, 'kind' | 'doneOn'>>(
   dyedOn: string,
 ): T[] => treatments.filter(({ kind, doneOn }) => kind === 'mordant' && doneOn <= dyedOn)
 
-/** `alum 12 %`, `iron`: each mordant with its percentage, where that is known. */
+/** `alum 12 %`, `iron, cold`: a mordant with its percentage, where that is known, and its heat, where it was not hot. */
 export const mordantText = ({
   agent,
   percentWof,
-}: Pick<Treatment, 'agent' | 'percentWof'>): string =>
+  heat,
+}: Pick<Treatment, 'agent' | 'percentWof'> & Partial<Pick<Treatment, 'heat'>>): string =>
   [agent && agentFacts(agent).label, percentWof !== null && `${formatNumber(percentWof, 2)} %`]
     .filter(Boolean)
-    .join(' ')
+    .join(' ') + (heat === 'cold' || heat === 'warm' ? `, ${BATH_HEATS[heat].label}` : '')
 
 /** `silk hank, red thread, alum 12 %`: a swatch by what it is, not by its number. */
 export const pieceInWords = (piece: PieceLook, dyedOn = '9999'): string =>

@@ -20,7 +20,7 @@ const later = computed(() =>
       .map((treatment) => ({ piece, treatment })),
   ),
 )
-function wasBefore(piece: Piece, { id, agent, percentWof, finish, note }: Treatment) {
+function wasBefore(piece: Piece, { id, agent, percentWof, finish, heat, note }: Treatment) {
   const treatment = {
     kind: 'mordant',
     doneOn: '',
@@ -28,6 +28,7 @@ function wasBefore(piece: Piece, { id, agent, percentWof, finish, note }: Treatm
     ...(agent && { agent }),
     ...(percentWof !== null && { percentWof }),
     ...(finish && { finish }),
+    ...(heat && { heat }),
   }
   return write(
     () => api.patch<Piece>(`pieces/${piece.id}`, { corrected: { id, treatment } }, piece.rev),

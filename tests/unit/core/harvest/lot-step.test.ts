@@ -38,6 +38,17 @@ describe('a step of a lot', () => {
     ).toBe('estimated')
   })
 
+  test('what is soaked goes on counting as it was weighed before', () => {
+    const dried = fresh({ state: 'dried', dryFraction: 1, massG: 80 })
+    expect(lotStep(dried, { kind: 'soaked', afterG: 80 })).toMatchObject({
+      stock: { massG: 80, dryFraction: 1, state: 'dried' },
+      deltaG: 0,
+    })
+    expect(() => lotStep(dried, { kind: 'soaked', afterG: 240 })).toThrow('weighed before')
+    const frozen = lotStep(fresh(), { kind: 'frozen', afterG: 700 }).stock
+    expect(() => lotStep(frozen, { kind: 'soaked', afterG: 700 })).toThrow('thaw it first')
+  })
+
   test('grinding and chopping change the form, freezing and thawing the state', () => {
     expect(lotStep(fresh(), { kind: 'ground', afterG: 690 }).stock.chop).toBe('ground')
     const frozen = lotStep(fresh(), { kind: 'frozen', afterG: 700 }).stock

@@ -133,6 +133,7 @@ test('what was done reads back as it was written', () => {
     potId: null,
     lotId: null,
     finish: null,
+    heat: null,
     basis: 'measured',
     note: '',
     ...more,
@@ -142,6 +143,10 @@ test('what was done reads back as it was written', () => {
   expect(readTreatments(text)).toEqual([
     { kind: 'wash', doneOn: '2026-08-01' },
     { kind: 'soak', agent: 'chalk', percentWof: 2.5, doneOn: '2026-08-01' },
+  ])
+  const cold = done('wash', { kind: 'mordant', agent: 'alum', heat: 'cold', finish: 'heldWet' })
+  expect(readTreatments(treatmentsText([cold]))).toEqual([
+    { kind: 'mordant', agent: 'alum', heat: 'cold', finish: 'heldWet', doneOn: '2026-08-01' },
   ])
   expect(readTreatments('')).toEqual([])
 })

@@ -3,6 +3,8 @@ import { FIBRE_KEYS, fibreFacts, type Fibre } from '../../../../catalogue/fibres
 import { wayFacts } from '../../../../catalogue/ways'
 import { priorFor } from '../../../../core/strength/posterior/priors'
 import type { Source } from '../../../../shared/schemas/walk/source'
+import { candidatesOf } from '../../../../server/services/strength/curve-candidates'
+import { factorsOf } from '../../../../server/services/swatch/swatch-factors'
 import { readTreatments, treatmentsText } from '../../../../server/services/exchange/pieces-table'
 import { newId } from '../../../../shared/ids'
 import type { Lot } from '../../../../shared/schemas/loft/lot'
@@ -129,6 +131,22 @@ describe('mordants of one metal', () => {
       'cotton cloth, alum 8 %',
     ])
   })
+
+  test('so it does of hot and cold', async () => {
+    const bathed = (heat: 'hot' | 'cold') =>
+      here.piece({
+        treatments: [
+          { kind: 'mordant', agent: 'alum', percentWof: 10, heat, doneOn: '2026-08-01' },
+        ],
+      })
+    await dyed([await bathed('hot'), await bathed('cold')])
+    const [group] = await groups()
+    expect(group!.treatedHow).toBe('mordanted hot and cold')
+    expect(group!.points.map(({ name }) => name).sort()).toEqual([
+      'wool yarn, alum 10 %',
+      'wool yarn, alum 10 %, cold',
+    ])
+  })
 })
 
 test('a swatch that boiled says so on its curve', async () => {
@@ -175,6 +193,27 @@ describe('how the plant was prepared', () => {
     lot = aged
     await dyed([await here.piece()])
     expect(await stuffs()).toEqual(['aged'])
+  })
+
+  test('soaking is a factor of its swatches, from the day it was soaked', async () => {
+    const step = {
+      id: newId(),
+      kind: 'soaked' as const,
+      doneOn: '2026-08-18',
+      afterG: 300,
+      note: '',
+    }
+    const plain = lot
+    const soaked = await here.lot({ state: 'dried', netG: 300 })
+    lot = (await here.log.lots.change(soaked.id, soaked.rev, { step })).item
+    await dyed([await here.piece()])
+    lot = plain
+    await dyed([await here.piece()])
+    const candidates = await candidatesOf(here.database.read, TANSY)
+    expect(candidates.map((each) => factorsOf(each, 'flowerHead').soaked).sort()).toEqual([
+      false,
+      true,
+    ])
   })
 })
 
