@@ -37,6 +37,7 @@ export const EXCLUSION_WORDS: Record<Exclusion, string> = {
   onlyReadWet: 'it was only read wet',
   ratioUnknown: 'its ratio is not known',
   onlyReadAfterLight: 'it was only read after light',
+  readAsAnother: 'it was taken to be like another of its pot, which counts for both',
   laterBath: 'it was dyed in what an earlier bath left',
 }
 

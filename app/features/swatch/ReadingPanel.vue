@@ -69,6 +69,12 @@ const typed = (given: GivenReading | null) => (given && !('reflectance' in given
         >keep the photo</ElCheckbox
       >
     </div>
+    <ElCheckbox
+      v-if="hand.alike.length && !hand.swatch.readings.length"
+      v-model="form.holdsForAlike"
+      >the same for {{ hand.alike.map(({ code }) => code).join(', ') }}: alike, and counted
+      once</ElCheckbox
+    >
     <p v-if="form.failure || trouble" class="wrong" role="alert">
       {{ form.failure || trouble }}
     </p>

@@ -3,6 +3,8 @@ import { depthOf } from '~~/core/colour/depth'
 import { strengthOver } from '~~/core/colour/strength'
 import type { BoothView } from '~~/shared/views/swatch/booth'
 import { pieceChangeSchema, type Piece, type PieceChange } from '~~/shared/schemas/basket/piece'
+import { readAlikeSchema, type ReadAlike } from '~~/shared/schemas/swatch/read-alike'
+import type { NewReading } from '~~/shared/schemas/swatch/reading'
 import { swatchChangeSchema, type Swatch, type SwatchChange } from '~~/shared/schemas/swatch/swatch'
 import { keptColour, seenOf, type GivenReading } from './given'
 import { bestReading } from '~~/shared/rules/swatch/best-reading'
@@ -20,6 +22,8 @@ export function useReadingForm(hand: () => BoothView | null) {
   const wet = ref(false)
   const washed = ref(true)
   const lightHours = ref<number | null>(null)
+  /** The reading holds for the alike pieces of its pot, too. */
+  const holdsForAlike = ref(false)
 
   watch(
     () => hand()?.swatch.id,
@@ -29,6 +33,7 @@ export function useReadingForm(hand: () => BoothView | null) {
       errors.value = {}
       wet.value = false
       lightHours.value = null
+      holdsForAlike.value = false
     },
   )
 
@@ -95,23 +100,37 @@ export function useReadingForm(hand: () => BoothView | null) {
       return null
     }
     const { how, ...colour } = dyed.value
-    const saved = await save<SwatchChange, Swatch>(
-      swatchChangeSchema,
-      {
-        reading: {
-          ...colour,
-          ...how,
-          wet: wet.value,
-          washed: washed.value,
-          lightHours: lightHours.value,
-          about: { ...how?.about, photoId },
-        },
-      },
-      (body) => api.patch<Swatch>(`swatches/${now.swatch.id}`, body, now.swatch.rev),
-      (item) => `Read ${item.code}${depth ? `: ${depth}` : ''}.`,
-    )
+    const reading = {
+      ...colour,
+      ...how,
+      wet: wet.value,
+      washed: washed.value,
+      lightHours: lightHours.value,
+      about: { ...how?.about, photoId },
+    }
+    const said = depth ? `: ${depth}` : ''
+    const saved = holdsForAlike.value
+      ? await keepForAll(now, reading, said)
+      : await save<SwatchChange, Swatch>(
+          swatchChangeSchema,
+          { reading },
+          (body) => api.patch<Swatch>(`swatches/${now.swatch.id}`, body, now.swatch.rev),
+          (item) => `Read ${item.code}${said}.`,
+        )
     if (saved) dyed.value = null
     return saved
+  }
+
+  /** One look for all alike pieces of the pot: on a curve they count once. */
+  async function keepForAll(now: BoothView, reading: NewReading, said: string) {
+    const codes = [now.swatch, ...now.alike].map(({ code }) => code).join(', ')
+    const all = await save<ReadAlike, { items: Swatch[] }>(
+      readAlikeSchema,
+      { swatchIds: [now.swatch.id, ...now.alike.map(({ id }) => id)], reading },
+      (body) => api.post<{ items: Swatch[] }>('moves/read-alike', body),
+      () => `Read ${codes}${said}.`,
+    )
+    return all?.items[0] ?? null
   }
 
   return reactive({
@@ -120,6 +139,7 @@ export function useReadingForm(hand: () => BoothView | null) {
     wet,
     washed,
     lightHours,
+    holdsForAlike,
     dyedSeen,
     bareSeen,
     strength,

@@ -41,6 +41,7 @@ import { sourceKind } from '../walk/sources'
 import { sourceVersions } from '../strength/source-versions'
 import { strengthService } from '../strength/strength'
 import { swatchKind } from '../swatch/swatches'
+import { readAlike } from '../swatch/read-alike'
 import { readerService } from '../swatch/swatch-reader'
 import { todayService } from './today'
 import { trialService } from '../pot/trials'
@@ -123,6 +124,7 @@ export function createLog(
     ),
     reader: readerService(database.read, () => settings.read(), curves, clock),
     booth: boothService(database.read),
+    alike: readAlike(database, collections.swatches, clock),
     shelfView: shelfService(database.read),
     strength: strengthService(database.read, curves, versions),
     curves,

@@ -1,5 +1,5 @@
 import { setImmediate } from 'node:timers/promises'
-import { greatest, mean } from 'd3-array'
+import { greatest, mean, sort } from 'd3-array'
 import type { Knex } from 'knex'
 import type { Mordant } from '../../../catalogue/agents'
 import { mordantsOf, type Piece } from '../../../shared/schemas/basket/piece'
@@ -60,7 +60,7 @@ async function toCandidates(
   )
   const potById = new Map(pots.map((pot) => [pot.id, pot]))
   const pieceById = new Map(pieces.map((piece) => [piece.id, piece]))
-  return swatches
+  const candidates: Candidate[] = swatches
     .filter(({ readings }) => readings.length > 0)
     .map((swatch) => {
       const pot = lookUp(potById, swatch.potId)
@@ -76,6 +76,26 @@ async function toCandidates(
         firstRatioDry: pot.fromPotId ? firstRatio(pot, potById) : null,
       }
     })
+  return countedOnce(candidates)
+}
+
+/** Of swatches that share one reading, one counts: one look is one look, however many it is told of. */
+function countedOnce(candidates: readonly Candidate[]): Candidate[] {
+  const readIds = new Set(candidates.flatMap(({ reading }) => reading.about.readAs ?? []))
+  const seen = new Set<string>()
+  // the one that was looked at stands for the others, if it counts at all
+  const first = sort(candidates, ({ reading }) => (reading.about.readAs === null ? 0 : 1))
+  const excess = new Set<Candidate>()
+  for (const candidate of first) {
+    const { swatch, reading, exclusion } = candidate
+    const read = reading.about.readAs ?? swatch.id
+    if (exclusion !== null || (reading.about.readAs === null && !readIds.has(read))) continue
+    if (seen.has(read)) excess.add(candidate)
+    seen.add(read)
+  }
+  return candidates.map((candidate) =>
+    excess.has(candidate) ? { ...candidate, exclusion: 'readAsAnother' } : candidate,
+  )
 }
 
 /** So many things are read at once: a few milliseconds, then others get their turn. */

@@ -1,5 +1,6 @@
 import { sort } from 'd3-array'
 import type { Knex } from 'knex'
+import { stringify } from 'safe-stable-stringify'
 import { wayFacts } from '../../../catalogue/ways'
 import { deltaE2000From } from '../../../core/colour/screen-colour'
 import type { Lab } from '../../../core/colour/tristimulus'
@@ -8,6 +9,7 @@ import type { BoothView, NearSwatch } from '../../../shared/views/swatch/booth'
 import type { Piece } from '../../../shared/schemas/basket/piece'
 import type { Pot } from '../../../shared/schemas/pot/pot'
 import type { Swatch } from '../../../shared/schemas/swatch/swatch'
+import { mordantsBefore } from '../../../shared/words/swatch/piece-in-words'
 import { swatchName } from '../../../shared/words/swatch/swatch-name'
 import { pieceRepository } from '../../repositories/pieces'
 import { potRepository } from '../../repositories/pots'
@@ -47,6 +49,7 @@ export const boothService = (db: Knex) => ({
       attention: attentionFor(swatch, pot),
       calibration: { factor: (await calibrationFor(db, pot, piece)).factor },
       bareAlike: piece.bare ? null : await bareAlike(db, piece),
+      alike: await alikeOf(db, swatch, piece, pot),
     }
   },
 
@@ -102,6 +105,38 @@ async function bareAlike(db: Knex, piece: Piece): Promise<BoothView['bareAlike']
   if (!found) return null
   const [reading] = lookUp(await readingRepository(db).ofPieces([found.id]), found.id)
   return { pieceCode: found.code, reading: present(reading) }
+}
+
+/** Swatches of the same pot that wait, on pieces of the same fibre, mordants and time in the liquor. */
+async function alikeOf(
+  db: Knex,
+  swatch: Swatch,
+  piece: Piece,
+  pot: Pot,
+): Promise<BoothView['alike']> {
+  const waiting = (await swatchRepository(db).ofPot(pot.id)).filter(
+    ({ id, readings, setAsideAt }) => id !== swatch.id && readings.length === 0 && !setAsideAt,
+  )
+  const pieces = await pieceRepository(db).findMany(waiting.map(({ pieceId }) => pieceId))
+  const minutesOf = (pieceId: string) =>
+    pot.pieces.find((each) => each.pieceId === pieceId)?.minutes ?? null
+  const likeness = (each: Piece) =>
+    stringify([
+      each.fibre,
+      each.form,
+      each.base,
+      each.blend,
+      mordantsBefore(each, pot.dyedOn).map(({ agent, percentWof, heat }) => [
+        agent,
+        percentWof,
+        heat,
+      ]),
+      minutesOf(each.id),
+    ])
+  return waiting.flatMap(({ id, code, pieceId }) => {
+    const other = pieces.find((each) => each.id === pieceId)
+    return other && likeness(other) === likeness(piece) ? [{ id, code }] : []
+  })
 }
 
 async function wordsFor(db: Knex, id: string): Promise<string> {

@@ -35,6 +35,8 @@ export interface ReadingAbout {
   /** CIEDE2000 by which the correction moved the colour. */
   moved: number | null
   isSimulated: boolean
+  /** The swatch that was looked at, where this one was taken to be like it. */
+  readAs: string | null
 }
 
 export const PLAIN_ABOUT: ReadingAbout = {
@@ -46,6 +48,7 @@ export const PLAIN_ABOUT: ReadingAbout = {
   largestError: null,
   moved: null,
   isSimulated: false,
+  readAs: null,
 }
 
 /** Everything a reading tells beside its colour. */

@@ -18,6 +18,7 @@ export type Exclusion =
   | 'ratioUnknown'
   | 'laterBath'
   | 'onlyReadAfterLight'
+  | 'readAsAnother'
 
 export interface StrengthPointView {
   swatchId: string

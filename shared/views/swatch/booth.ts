@@ -21,6 +21,8 @@ export interface BoothView {
   calibration: { factor: number }
   /** A bare reading of a piece alike, for one that has none of its own. */
   bareAlike: { pieceCode: string; reading: Reading } | null
+  /** Swatches of alike pieces of its pot that wait to be read. */
+  alike: { id: string; code: string }[]
 }
 
 /** One of the dyer's own swatches that comes near a colour. */
