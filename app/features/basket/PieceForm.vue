@@ -106,6 +106,7 @@ defineExpose({ focus: () => form.value?.querySelector('input')?.focus() })
         v-model="draft.percentWof"
         label="of the fibre"
         unit="%"
+        :placeholder="`usual: ${mordant.usualPercentWof}`"
         hint="empty: not known"
         :error="error('treatments/1/percentWof') ?? error('treatments/0/percentWof')"
       />
@@ -119,7 +120,10 @@ defineExpose({ focus: () => form.value?.querySelector('input')?.focus() })
       </LabeledField>
     </div>
     <p v-if="mordant">
-      <strong v-if="agentG !== null">{{ formatMass(agentG) }} {{ mordant.label }} each</strong>
+      <strong v-if="agentG !== null"
+        >{{ draft.percentWof === null ? `at the usual ${mordant.usualPercentWof} %: ` : ''
+        }}{{ formatMass(agentG) }} {{ mordant.label }} each</strong
+      >
       <span class="quiet">
         usually {{ mordant.rangePercentWof[0] }} to {{ mordant.rangePercentWof[1] }} % of the dry
         fibre (common practice)

@@ -56,7 +56,7 @@ const blank = (): PieceDraft => ({
   base: 'white',
   washed: true,
   agent: 'none',
-  percentWof: 10,
+  percentWof: null,
   doneOn: localToday(),
   bare: null,
   marked: true,
@@ -85,9 +85,10 @@ export function usePieceForm() {
   const count = computed(() => Math.min(200, Math.max(1, Math.floor(draft.count ?? 1))))
   const facts = computed(() => fibreFacts(draft.fibre))
   const mordant = computed(() => (draft.agent === 'none' ? null : MORDANTS[draft.agent]))
+  /** At the percentage that was told; else at what is usual, which is no fact of the piece. */
   const agentG = computed(() =>
-    mordant.value && draft.dryG && draft.percentWof !== null
-      ? gramsOfAgent(draft.percentWof, draft.dryG)
+    mordant.value && draft.dryG
+      ? gramsOfAgent(draft.percentWof ?? mordant.value.usualPercentWof, draft.dryG)
       : null,
   )
 
@@ -131,9 +132,9 @@ export function usePieceForm() {
   const dryG = computed(() =>
     draft.dryBasis === 'unknown' ? (draft.dryG ?? STAND_IN_G) : (draft.dryG ?? undefined),
   )
+  /** Of another mordant, what was said of the one before is not known. */
   function chooseAgent(agent: Mordant | 'none') {
-    draft.agent = agent
-    if (agent !== 'none') draft.percentWof = MORDANTS[agent].usualPercentWof
+    Object.assign(draft, { agent, percentWof: null })
   }
 
   function bodyOf(): unknown {

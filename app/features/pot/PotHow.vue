@@ -58,6 +58,12 @@ const opened = computed(() => {
   const { way, code } = plan.draft.opened
   return way && plan.lots.length > 0 ? OPENED[way](code) : ''
 })
+/** Coats are whole, and more than ten add nothing that anyone sees. */
+const wholeCoats = (typed: number) => Math.min(10, Math.max(1, Math.round(typed)))
+function setCoats(pieceId: string, typed: number | null) {
+  const { [pieceId]: _, ...others } = plan.draft.pieceCoats
+  plan.draft.pieceCoats = typed === null ? others : { ...others, [pieceId]: wholeCoats(typed) }
+}
 const isPast = computed(() => plan.draft.mode === 'past')
 const lid = computed({
   get: () => plan.draft.lid || UNKNOWN,
@@ -121,7 +127,7 @@ const lid = computed({
         label="of it from the kettle"
       />
       <QuantityField
-        v-if="plan.extractC !== null && !isPast && !plan.from"
+        v-if="plan.extractC !== null && !isPast && !plan.isLiquorMade"
         v-model="plan.draft.extractC"
         kind="temperature"
         label="Heat, drawing the colour out"
@@ -169,8 +175,18 @@ const lid = computed({
       :model-value="plan.draft.coats"
       label="Coats"
       hint="each adds less than the one before"
-      @update:model-value="plan.draft.coats = Math.min(10, Math.max(1, Math.round($event ?? 1)))"
+      @update:model-value="plan.draft.coats = wholeCoats($event ?? 1)"
     />
+    <div v-if="plan.draft.way === 'paintOn' && plan.pieces.length > 1" class="grid">
+      <NumberField
+        v-for="piece in plan.pieces"
+        :key="piece.id"
+        :model-value="plan.draft.pieceCoats[piece.id] ?? null"
+        :label="`Coats on ${piece.code}`"
+        :placeholder="String(plan.draft.coats)"
+        @update:model-value="setCoats(piece.id, $event)"
+      />
+    </div>
     <NumberField
       v-if="isPast"
       v-model="plan.draft.finalPh"

@@ -13,8 +13,11 @@ const isPast = computed(() => plan.draft.mode === 'past')
 const weighedRatio = computed(() =>
   plan.current ? weighedRatioOf(plan.ratioDry, plan.current.lot.dryFraction) : plan.ratioDry,
 )
-/** Of a pot of the past: only what was told is a ratio. */
-const isRatioUnknown = computed(() => isPast.value && plan.current?.massBasis === 'unknown')
+const isPainted = computed(() => plan.draft.way === 'paintOn')
+/** Of a pot of the past, and of what is painted on, only what was told is a ratio. */
+const isRatioUnknown = computed(
+  () => (isPast.value || isPainted.value) && plan.current?.massBasis === 'unknown',
+)
 const weighed = computed({
   get: () => (isRatioUnknown.value ? '' : Number(weighedRatio.value.toPrecision(3))),
   set: (typed: number | string) => {
@@ -40,12 +43,16 @@ const enough = computed(() => {
           v-model.lazy="weighed"
           inputmode="decimal"
           class="typed"
-          :placeholder="isPast ? 'not known' : ''"
+          :placeholder="isPainted ? 'to cover' : isPast ? 'not known' : ''"
         />
         <span>: 1</span>
       </LabeledField>
       <p v-if="isRatioUnknown" class="estimate dry">
-        Type it, or the plant below: without either it stays unknown.
+        {{
+          isPainted
+            ? 'As much as covers it. Type what was used, where you measured it: else the ratio stays unknown.'
+            : 'Type it, or the plant below: without either it stays unknown.'
+        }}
       </p>
       <p v-else-if="plan.current && plan.current.lot.state !== 'dried'" class="quiet dry">
         = <strong>{{ formatRatio(plan.ratioDry) }}</strong> dry ({{
@@ -58,7 +65,7 @@ const enough = computed(() => {
       </p>
     </div>
     <RatioRibbon
-      v-if="!isPast"
+      v-if="!isPast && !isRatioUnknown"
       v-model="plan.ratioDry"
       :group="plan.group"
       :dry-fraction="plan.current?.lot.dryFraction ?? 1"

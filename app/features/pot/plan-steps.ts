@@ -1,7 +1,7 @@
 import { wayFacts, type Way } from '~~/catalogue/ways'
 import { agentFacts } from '~~/catalogue/agents'
 // steps are kept with the pot: in metric units, which are put into the reader's where they are shown
-import { formatMass } from '~~/core/quantity/format-quantity'
+import { formatMass, formatVolume } from '~~/core/quantity/format-quantity'
 import { inOrder, type WayStep } from '~~/core/pot/way-steps'
 import type { OwnWay } from '~~/shared/schemas/pot/own-way'
 import type { PlannedAddition } from '~~/shared/schemas/pot/pot-plan'
@@ -13,13 +13,20 @@ export interface StepWishes {
   /** While the colour is drawn out, before pieces go in. */
   extractC?: number | null
   dyeMin: number | null
-  /** A second bath in the same liquor: nothing is extracted again. */
-  isLaterBath: boolean
+  /** A second bath, or a liquor that was strained before: nothing is drawn out again. */
+  isLiquorMade: boolean
+  /** Water that a liquor is thinned with, L. */
+  thinL?: number
   /** Of what is painted on: each but the first is a round of its own. */
   coats?: number
   /** What is meant to go in beside the plant: each is a step to be confirmed. */
   additions?: readonly PlannedAddition[]
 }
+
+/** Measuring out and stirring in, min; from memory. */
+const STIR_MIN = 5
+/** Less water thins no liquor that one could tell, L. */
+const LEAST_THINNED_L = 0.02
 
 /** Steps that make the liquor; they end with the pieces going in. */
 const MAKING = ['prepare', 'extract', 'mash', 'strain', 'combine', 'topUp', 'stand', 'steep']
@@ -32,7 +39,7 @@ export function planSteps(way: Way, own: OwnWay | null, wishes: StepWishes): Way
 function fittedSteps(
   way: Way,
   own: OwnWay | null,
-  { heatMin, tempC, extractC = null, dyeMin, isLaterBath, coats = 1 }: StepWishes,
+  { heatMin, tempC, extractC = null, dyeMin, isLiquorMade, thinL = 0, coats = 1 }: StepWishes,
 ): WayStep[] {
   const dyeC = wayFacts(way).dyeC
   const steps = inOrder(own?.steps ?? wayFacts(way).steps)
@@ -42,7 +49,7 @@ function fittedSteps(
     const isHeated = step.tempC !== null && dyeC !== null
     const isDraw = step.tempC !== null && i < enter && ['heat', 'extract'].includes(step.kind)
     // of a later bath nothing is drawn out: it is heated for the pieces alone
-    const isForPieces = isDye || (step.kind === 'heat' && (isLaterBath || i > enter))
+    const isForPieces = isDye || (step.kind === 'heat' && (isLiquorMade || i > enter))
     const wanted = tempC !== null && isHeated && isForPieces
     const heatC = wanted ? tempC : isDraw ? extractC : null
     return {
@@ -52,14 +59,40 @@ function fittedSteps(
       ...(heatC !== null && { tempC: heatC, words: inWords(step, heatC) }),
     }
   })
-  if (way === 'paintOn' && coats > 1) return painted(fitted, coats)
-  if (!isLaterBath) return fitted
+  const laid = way === 'paintOn' && coats > 1 ? painted(fitted, coats) : fitted
+  return isLiquorMade ? withLiquor(laid, thinL) : laid
+}
+
+/** The steps from a liquor that is there: nothing is drawn out; it may be thinned first. */
+function withLiquor(fitted: readonly WayStep[], thinL: number): WayStep[] {
+  const enter = fitted.findIndex(({ kind }) => kind === 'enter')
   const gone = new Set(
     fitted.filter(({ kind }, i) => i < enter && MAKING.includes(kind)).map(({ id }) => id),
   )
-  return fitted
+  const left = fitted
     .filter(({ id }) => !gone.has(id))
     .map((step) => ({ ...step, after: step.after.filter(({ id }) => !gone.has(id)) }))
+  if (thinL < LEAST_THINNED_L) return left
+  const thin: WayStep = {
+    id: 'thin',
+    kind: 'topUp',
+    words: `Thin the liquor with ${formatVolume(thinL, 2)} of water`,
+    minutes: STIR_MIN,
+    mostMinutes: null,
+    tempC: null,
+    after: [],
+    attended: true,
+  }
+  // what began with the liquor begins when it is thinned; wetting out goes on beside
+  const begins = ({ kind, after }: WayStep) => kind !== 'wetOut' && after.length === 0
+  return [
+    thin,
+    ...left.map((step) =>
+      begins(step) || step.kind === 'enter'
+        ? { ...step, after: [...step.after, { id: thin.id }] }
+        : step,
+    ),
+  ]
 }
 
 /** A step that names its heat names the one that is wanted. */
@@ -92,9 +125,6 @@ function painted(steps: readonly WayStep[], coats: number): WayStep[] {
     ...more.map(({ again: __, ...step }) => step as WayStep),
   ]
 }
-
-/** Measuring out and stirring in, min; from memory. */
-const STIR_MIN = 5
 
 /**
  * Steps with what is stirred in laid among them: before the pieces, with them, or when their time

@@ -45,6 +45,9 @@ function planBody(parts: PotParts): PotPlan {
     additions: draft.additions,
     ph: draft.ph,
     coats: draft.coats,
+    pieceCoats: Object.entries(draft.pieceCoats)
+      .filter(([pieceId]) => pieces.some(({ id }) => id === pieceId))
+      .map(([pieceId, coats]) => ({ pieceId, coats })),
     pulls: pieces.flatMap(({ id }) =>
       draft.pulls[id] ? [{ pieceId: id, minutes: draft.pulls[id] }] : [],
     ),

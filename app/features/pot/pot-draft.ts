@@ -52,6 +52,8 @@ export interface PotDraft {
   /** Minutes after which a piece comes out before the others. */
   pulls: Record<string, number>
   coats: number
+  /** By piece, where one has another number of them. */
+  pieceCoats: Record<string, number>
   /** Begin now, or be over by a day and hour. */
   when: 'now' | 'by'
   by: string
@@ -145,6 +147,7 @@ export const blankPot = (): PotDraft => ({
   ph: null,
   pulls: {},
   coats: 1,
+  pieceCoats: {},
   when: 'now',
   by: '',
   inJars: false,

@@ -101,6 +101,9 @@ function toGroup(key: string, members: Candidate[], curve: CurveView | null): St
   }
 }
 
+const coatsOf = ({ plan }: Pot, id: string): number =>
+  plan?.pieceCoats?.find(({ pieceId }) => pieceId === id)?.coats ?? plan?.coats ?? 1
+
 const emptyGroup = (curve: CurveView): StrengthGroup => ({
   key: curve.key,
   fibreClass: curve.fibreClass,
@@ -136,7 +139,7 @@ function toPoint(
     exclusion,
     firstRatioDry,
     bathNumber: pot.bathNumber,
-    coats: pot.way === 'paintOn' ? (pot.plan?.coats ?? 1) : null,
+    coats: pot.way === 'paintOn' ? coatsOf(pot, piece.id) : null,
     hex: reading.hex,
     basis: reading.basis,
     strength: strength ?? null,

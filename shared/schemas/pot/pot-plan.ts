@@ -60,6 +60,8 @@ export interface PotPlan {
   pulls: { pieceId: string; minutes: number }[]
   /** Coats of what is painted on. */
   coats: number
+  /** Of pieces that had another number of them; left out where the plan is older. */
+  pieceCoats?: { pieceId: string; coats: number }[]
   /** Instant of each step's start, as it was laid into days. */
   starts: { stepId: string; at: string }[]
   expected: ExpectedColour[]
@@ -101,6 +103,8 @@ export const stuffFields = {
     .valid(...LIDS)
     .allow(null),
 }
+
+const coatsField = Joi.number().integer().min(1).max(10)
 
 export const potPlanSchema = Joi.object<PotPlan>({
   steps: stepsField.required(),
@@ -155,7 +159,11 @@ export const potPlanSchema = Joi.object<PotPlan>({
     .max(100)
     .unique('pieceId')
     .default([]),
-  coats: Joi.number().integer().min(1).max(10).default(1),
+  coats: coatsField.default(1),
+  pieceCoats: Joi.array()
+    .items(Joi.object({ pieceId: idField.required(), coats: coatsField.required() }))
+    .max(100)
+    .unique('pieceId'),
   starts: Joi.array()
     .items(Joi.object({ stepId: Joi.string().max(40).required(), at: instantField.required() }))
     .max(60)

@@ -105,7 +105,7 @@ describe('heat of a planned pot', () => {
 })
 
 describe('steps of a planned pot', () => {
-  const wishes = { heatMin: 52.4, tempC: 76, dyeMin: 40, isLaterBath: false }
+  const wishes = { heatMin: 52.4, tempC: 76, dyeMin: 40, isLiquorMade: false }
 
   test('take the heating time and the wishes of the plan', () => {
     const steps = planSteps('simmer', null, wishes)
@@ -117,9 +117,9 @@ describe('steps of a planned pot', () => {
   })
 
   test('drawing out and dyeing have heats of their own; a later bath is heated for its pieces', () => {
-    const wishes = { heatMin: null, tempC: 60, extractC: 85, dyeMin: null, isLaterBath: false }
-    const heats = (isLaterBath: boolean) =>
-      planSteps('simmer', null, { ...wishes, isLaterBath }).flatMap(({ kind, tempC, words }) =>
+    const wishes = { heatMin: null, tempC: 60, extractC: 85, dyeMin: null, isLiquorMade: false }
+    const heats = (isLiquorMade: boolean) =>
+      planSteps('simmer', null, { ...wishes, isLiquorMade }).flatMap(({ kind, tempC, words }) =>
         ['heat', 'extract', 'dye'].includes(kind) ? [{ kind, tempC, words }] : [],
       )
     expect(heats(false)).toMatchObject([
@@ -140,7 +140,7 @@ describe('steps of a planned pot', () => {
       heatMin: null,
       tempC: 82,
       dyeMin: 60,
-      isLaterBath: false,
+      isLiquorMade: false,
       additions,
     })
     units.value = METRIC_UNITS
@@ -148,9 +148,34 @@ describe('steps of a planned pot', () => {
   })
 
   test('a later bath extracts nothing anew, and is a sound graph', () => {
-    const steps = planSteps('twiceExtracted', null, { ...wishes, isLaterBath: true })
+    const steps = planSteps('twiceExtracted', null, { ...wishes, isLiquorMade: true })
     expect(steps.map(({ kind }) => kind)).not.toContain('extract')
     expect(steps.map(({ kind }) => kind)).toEqual(expect.arrayContaining(['enter', 'dye', 'lift']))
+    expect(inOrder(steps)).toHaveLength(steps.length)
+  })
+
+  test('a liquor that was strained before is thinned first, and begins with that', () => {
+    const made = { ...wishes, isLiquorMade: true, thinL: 2.5 }
+    const steps = planSteps('simmer', null, made)
+    const [first, ...rest] = inOrder(
+      steps
+        .filter(({ kind }) => kind !== 'wetOut')
+        .map((step) => ({
+          ...step,
+          after: step.after.filter(({ id }) => !id.startsWith('wet')),
+        })),
+    )
+    expect(first!.words).toBe('Thin the liquor with 2.5 L of water')
+    expect(rest.every(({ after }) => after.length > 0)).toBe(true)
+    expect(planSteps('simmer', null, { ...made, thinL: 0 }).map(({ id }) => id)).not.toContain(
+      'thin',
+    )
+  })
+
+  test('what is painted on is brushed as often as asked, from a liquor that is there', () => {
+    const steps = planSteps('paintOn', null, { ...wishes, isLiquorMade: true, coats: 3 })
+    expect(steps.filter(({ kind }) => kind === 'coat')).toHaveLength(3)
+    expect(steps.map(({ id }) => id)).not.toContain('prepare')
     expect(inOrder(steps)).toHaveLength(steps.length)
   })
 

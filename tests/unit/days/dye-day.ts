@@ -65,7 +65,7 @@ export async function keptOf(here: TestLog, day: DyeDay): Promise<string[][]> {
       heatMin: null,
       tempC: null,
       dyeMin: null,
-      isLaterBath: false,
+      isLiquorMade: false,
     }),
     // what the page would advise: none of it may be kept as a fact
     tempC: wayFacts(day.way).dyeC,

@@ -34,9 +34,15 @@ export function usePlanBath(
   const extractC = computed(
     () => draft.extractC ?? withinLimits(extractCOf(draft.way), sourceLimits.value),
   )
+  /** It is there already: an earlier bath's, or strained from a jar. */
+  const isLiquorMade = computed(
+    () =>
+      draft.fromPotId !== null ||
+      (lots.value.length > 0 && lots.value.every(({ lot }) => lot.state === 'liquor')),
+  )
   /** Of the two, what the pot is brought to first. */
   const heatsToC = computed(() =>
-    draft.fromPotId === null ? (extractC.value ?? tempC.value) : tempC.value,
+    isLiquorMade.value ? tempC.value : (extractC.value ?? tempC.value),
   )
   const minutes = computed(() => draft.minutes ?? wayFacts(draft.way).dyeMin)
   const vessel = computed(() => stock()?.vessels.find(({ id }) => id === draft.vesselId) ?? null)
@@ -91,14 +97,21 @@ export function usePlanBath(
         })
       : null,
   )
+  /** Water beside what liquor is poured in. */
+  const thinL = computed(() =>
+    isLiquorMade.value && water.value && water.value.liquorL > 0
+      ? Math.max(0, water.value.pourL - water.value.liquorL)
+      : 0,
+  )
   const steps = computed(() =>
     planSteps(draft.way, own.value, {
       heatMin: heat.value?.minutes ?? null,
       tempC: tempC.value,
       extractC: extractC.value,
       dyeMin: minutes.value,
-      isLaterBath: draft.fromPotId !== null,
-      coats: draft.coats,
+      isLiquorMade: isLiquorMade.value,
+      thinL: thinL.value,
+      coats: Math.max(draft.coats, ...Object.values(draft.pieceCoats)),
       additions: draft.additions,
     }),
   )
@@ -120,6 +133,7 @@ export function usePlanBath(
     tempC,
     extractC,
     heatsToC,
+    isLiquorMade,
     minutes,
     vessel,
     burner,

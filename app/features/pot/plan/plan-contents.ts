@@ -49,9 +49,12 @@ function plannedLots(draft: PotDraft, stock: PotStock | null, fibreG: number): P
   })
 }
 
-/** Of a pot of the past neither mass nor ratio was told: what stands in the form is no fact. */
-const isUnknown = ({ mode }: PotDraft, { massG, massBasis, isSaid }: DraftLot): boolean =>
-  massBasis === 'unknown' || (mode === 'past' && massG === null && !isSaid)
+/**
+ * Of a pot of the past neither mass nor ratio was told: what stands in the form is no fact. What is
+ * painted on is as much as covers.
+ */
+const isUnknown = ({ mode, way }: PotDraft, { massG, massBasis, isSaid }: DraftLot): boolean =>
+  massBasis === 'unknown' || ((mode === 'past' || way === 'paintOn') && massG === null && !isSaid)
 
 function massOf({ massG, massBasis, ratioDry }: DraftLot, lot: Lot, fibreG: number) {
   if (massBasis === 'unknown') return 0

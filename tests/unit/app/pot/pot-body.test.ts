@@ -67,6 +67,7 @@ describe('what is typed of a pot of the past', () => {
     ph: { target: 9, cap: 10, agent: 'sodaAsh' },
     pulls: { [one]: 5 },
     coats: 3,
+    pieceCoats: { [one]: 2 },
     inJars: true,
     fromPotId: newId(),
     note: 'a tag',
@@ -209,7 +210,7 @@ test('of today, no note lies ahead', () => {
 })
 
 describe('what is meant to go in', () => {
-  const wishes = { heatMin: null, tempC: null, dyeMin: 60, isLaterBath: false }
+  const wishes = { heatMin: null, tempC: null, dyeMin: 60, isLiquorMade: false }
 
   test('is a step to be confirmed: before the pieces, with them, or at the end of their time', () => {
     const steps = planSteps('simmer', null, {

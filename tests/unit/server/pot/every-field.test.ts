@@ -56,6 +56,7 @@ const fullPlan = (): NonNullable<NewPot['plan']> => ({
   ph: { target: 9, cap: 10, agent: 'sodaAsh' },
   pulls: [{ pieceId: pieces[0]!.id, minutes: 5 }],
   coats: 2,
+  pieceCoats: [{ pieceId: pieces[0]!.id, coats: 3 }],
   starts: [{ stepId: 'heat', at: '2026-08-20T08:00:00+02:00' }],
   expected: [
     {

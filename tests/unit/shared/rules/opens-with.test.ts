@@ -21,7 +21,7 @@ function planOf(source: Entry, way: Way) {
   const { maxTempC } = FIBRES.wool.limits
   const tempC = withinLimits(wayFacts(way).dyeC, [source.heatLimitC, maxTempC])
   const extractC = withinLimits(extractCOf(way), [source.heatLimitC])
-  const wishes = { heatMin: null, tempC, extractC, dyeMin: null, isLaterBath: false }
+  const wishes = { heatMin: null, tempC, extractC, dyeMin: null, isLiquorMade: false }
   return { tempC, extractC, steps: planSteps(way, null, wishes) }
 }
 
