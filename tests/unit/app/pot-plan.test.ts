@@ -2,17 +2,13 @@ import { describe, expect, test } from '@jest/globals'
 import dayjs from 'dayjs'
 import { eventWords } from '../../../app/features/hob/words'
 import { listWords } from '../../../app/features/pot/factor-words'
-import { planSteps } from '../../../app/features/pot/plan-steps'
 import { blankPot } from '../../../app/features/pot/pot-draft'
 import { potBodies, type PotParts } from '../../../app/features/pot/pot-body'
 import { timesOf } from '../../../app/features/pot/times-of'
 import { heatOf, waterOf } from '../../../app/features/pot/water-of'
 import { wayFacts } from '../../../catalogue/ways'
-import { inOrder } from '../../../core/pot/way-steps'
 import { dayHours } from '../../../shared/rules/pot/day-hours'
 import { newId } from '../../../shared/ids'
-import { METRIC_UNITS, US_UNITS } from '../../../core/quantity/unit-choice'
-import { units } from '../../../app/format/quantities'
 import { PARTS, type Part } from '../../../catalogue/parts'
 import type { Piece } from '../../../shared/schemas/basket/piece'
 import { newPotsSchema, type Pot } from '../../../shared/schemas/pot/pot'
@@ -101,87 +97,6 @@ describe('heat of a planned pot', () => {
     expect(heatOf({ ...asked, toC: 99.5, altitudeM: 2000 })!.words).toContain(
       'boiling point at 2000 m',
     )
-  })
-})
-
-describe('steps of a planned pot', () => {
-  const wishes = { heatMin: 52.4, tempC: 76, dyeMin: 40, isLiquorMade: false }
-
-  test('take the heating time and the wishes of the plan', () => {
-    const steps = planSteps('simmer', null, wishes)
-    const of = (id: string) => steps.find((step) => step.id === id)!
-    expect(of('heat').minutes).toBe(52)
-    expect(of('dye')).toMatchObject({ minutes: 40, tempC: 76 })
-    // the extraction keeps the heat of its way
-    expect(of('extract').tempC).toBe(82)
-  })
-
-  test('drawing out and dyeing have heats of their own; a later bath is heated for its pieces', () => {
-    const wishes = { heatMin: null, tempC: 60, extractC: 85, dyeMin: null, isLiquorMade: false }
-    const heats = (isLiquorMade: boolean) =>
-      planSteps('simmer', null, { ...wishes, isLiquorMade }).flatMap(({ kind, tempC, words }) =>
-        ['heat', 'extract', 'dye'].includes(kind) ? [{ kind, tempC, words }] : [],
-      )
-    expect(heats(false)).toMatchObject([
-      { kind: 'heat', tempC: 85, words: 'Heat to 85 °C' },
-      { kind: 'extract', tempC: 85 },
-      { kind: 'dye', tempC: 60 },
-    ])
-    expect(heats(true)).toMatchObject([
-      { kind: 'heat', tempC: 60, words: 'Heat to 60 °C' },
-      { kind: 'dye', tempC: 60 },
-    ])
-  })
-
-  test('steps are kept in metric units, whatever the page is read in', () => {
-    units.value = US_UNITS
-    const additions = [{ agent: 'alum' as const, form: '', massG: 5, when: 'in' as const }]
-    const steps = planSteps('simmer', null, {
-      heatMin: null,
-      tempC: 82,
-      dyeMin: 60,
-      isLiquorMade: false,
-      additions,
-    })
-    units.value = METRIC_UNITS
-    expect(steps.find(({ kind }) => kind === 'add')!.words).toBe('Stir in 5 g alum')
-  })
-
-  test('a later bath extracts nothing anew, and is a sound graph', () => {
-    const steps = planSteps('twiceExtracted', null, { ...wishes, isLiquorMade: true })
-    expect(steps.map(({ kind }) => kind)).not.toContain('extract')
-    expect(steps.map(({ kind }) => kind)).toEqual(expect.arrayContaining(['enter', 'dye', 'lift']))
-    expect(inOrder(steps)).toHaveLength(steps.length)
-  })
-
-  test('a liquor that was strained before is thinned first, and begins with that', () => {
-    const made = { ...wishes, isLiquorMade: true, thinL: 2.5 }
-    const steps = planSteps('simmer', null, made)
-    const [first, ...rest] = inOrder(
-      steps
-        .filter(({ kind }) => kind !== 'wetOut')
-        .map((step) => ({
-          ...step,
-          after: step.after.filter(({ id }) => !id.startsWith('wet')),
-        })),
-    )
-    expect(first!.words).toBe('Thin the liquor with 2.5 L of water')
-    expect(rest.every(({ after }) => after.length > 0)).toBe(true)
-    expect(planSteps('simmer', null, { ...made, thinL: 0 }).map(({ id }) => id)).not.toContain(
-      'thin',
-    )
-  })
-
-  test('what is painted on is brushed as often as asked, from a liquor that is there', () => {
-    const steps = planSteps('paintOn', null, { ...wishes, isLiquorMade: true, coats: 3 })
-    expect(steps.filter(({ kind }) => kind === 'coat')).toHaveLength(3)
-    expect(steps.map(({ id }) => id)).not.toContain('prepare')
-    expect(inOrder(steps)).toHaveLength(steps.length)
-  })
-
-  test('cold ways stay cold, whatever is typed', () => {
-    const steps = planSteps('coldSteep', null, { ...wishes, tempC: 60 })
-    expect(steps.every(({ tempC }) => tempC === null)).toBe(true)
   })
 })
 
