@@ -44,8 +44,10 @@ const OUT = [
 const MOST_ROWS = 500
 
 /** What a file holds: told by its ending, and of tables by their header. */
-const what = ref<'gatherings' | 'patches' | 'pieces' | 'readings'>('gatherings')
+const what = ref<'archive' | 'gatherings' | 'patches' | 'pieces' | 'readings'>('gatherings')
+const path = computed(() => (what.value === 'archive' ? 'archive' : `import/${what.value}`))
 async function kindOf(chosen: File) {
+  if (/\.zip$/i.test(chosen.name)) return 'archive'
   const head = await chosen.slice(0, 4000).text()
   if (head.includes('juniper-haze/swatches') || /^BEGIN_DATA_FORMAT\b/m.test(head)) {
     return 'readings'
@@ -101,7 +103,7 @@ async function look(event: Event) {
   plan.value = null
   shown.value = 'all'
   what.value = await kindOf(chosen)
-  await run(`import/${what.value}`)
+  await run(path.value)
   if (input.value) input.value.value = ''
 }
 
@@ -114,6 +116,11 @@ useHead({ title: 'Files out and in · Juniper Haze' })
   <div class="exchange">
     <section class="panel stack tight" aria-labelledby="out">
       <h2 id="out">Out</h2>
+      <h3>Everything</h3>
+      <a href="/api/archive" download class="el-button">The whole log with its photos, ZIP</a>
+      <p class="quiet">
+        Open tables, and whole again in an empty log. Places are in it exactly: keep it to yourself.
+      </p>
       <template v-for="{ title, files } in OUT" :key="title">
         <h3>{{ title }}</h3>
         <a
@@ -126,7 +133,8 @@ useHead({ title: 'Files out and in · Juniper Haze' })
         >
       </template>
       <p class="quiet">
-        Places leave this machine only as each patch says: nothing unless you chose otherwise.
+        In these, places leave this machine only as each patch says: nothing unless you chose
+        otherwise.
       </p>
     </section>
     <section class="panel stack" aria-labelledby="in">
@@ -135,7 +143,7 @@ useHead({ title: 'Files out and in · Juniper Haze' })
         <input
           ref="input"
           type="file"
-          accept=".csv,.gpx,.geojson,.json,.txt,text/csv"
+          accept=".csv,.gpx,.geojson,.json,.txt,.zip,text/csv"
           class="sr-only"
           aria-label="File to bring in"
           tabindex="-1"
@@ -148,7 +156,8 @@ useHead({ title: 'Files out and in · Juniper Haze' })
       <p v-if="!file" class="quiet">
         A Darwin Core CSV of gatherings, a CSV of pieces (fibre, form, dryG and more) or of readings
         (swatch, hex or L, a, b), spectra by tag as CGATS, or a GPX or GeoJSON file of places. You
-        see what it would do, row by row, before anything is done.
+        see what it would do, row by row, before anything is done. A whole log, as it went out from
+        here, goes into an empty one.
       </p>
       <div v-if="progress" class="row" role="status">
         <ElProgress
@@ -159,13 +168,17 @@ useHead({ title: 'Files out and in · Juniper Haze' })
       </div>
       <p v-if="failure" class="wrong" role="alert">{{ file?.name }}: {{ failure }}</p>
       <template v-if="plan && !progress">
-        <p>
+        <p v-if="what === 'archive'">
+          <strong>{{ file?.name }}</strong>: whole, as it was written. It goes into this empty log,
+          and is not undone.
+        </p>
+        <p v-else>
           <strong>{{ file?.name }}</strong>: {{ plan.counts.new }} new,
           {{ plan.counts.changed }} changed, {{ plan.counts.same }} the same,
           {{ plan.counts.refused }} refused.
         </p>
         <div class="row">
-          <ElRadioGroup v-model="shown" aria-label="Which rows">
+          <ElRadioGroup v-if="what !== 'archive'" v-model="shown" aria-label="Which rows">
             <ElRadioButton value="all">all</ElRadioButton>
             <ElRadioButton value="new">new</ElRadioButton>
             <ElRadioButton value="changed">changed</ElRadioButton>
@@ -175,8 +188,10 @@ useHead({ title: 'Files out and in · Juniper Haze' })
           <ElButton
             type="primary"
             :disabled="plan.counts.refused > 0 || work === 0"
-            @click="run(`import/${what}?apply=${plan.hash}`)"
-            >Bring in {{ formatCount(work, 'row') }}</ElButton
+            @click="run(`${path}?apply=${plan.hash}`)"
+            >{{
+              what === 'archive' ? 'Bring the whole log in' : `Bring in ${formatCount(work, 'row')}`
+            }}</ElButton
           >
         </div>
         <p v-if="plan.counts.refused" class="wrong">

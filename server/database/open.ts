@@ -8,6 +8,8 @@ import { LogTrouble } from './trouble'
 export interface Database {
   write: Knex
   read: Knex
+  /** One moment of the log, to be read at leisure while others write. */
+  snapshot(): Promise<{ db: Knex; close: () => Promise<void> }>
   close(): Promise<void>
 }
 
@@ -95,7 +97,26 @@ export async function openDatabase(folder: string): Promise<Database> {
   return {
     write,
     read,
+    snapshot: () => snapshotOf(file),
     close: async () => void (await Promise.all([read.destroy(), write.destroy()])),
+  }
+}
+
+/** A connection of its own whose one transaction sees the log as it was when it began. */
+async function snapshotOf(file: string) {
+  const connection = connect(file, true)
+  try {
+    const db = await connection.transaction()
+    // the moment is that of its first look
+    await db.raw('select 1 from sqlite_master limit 1')
+    const close = async () => {
+      await db.rollback()
+      await connection.destroy()
+    }
+    return { db, close }
+  } catch (error) {
+    await connection.destroy()
+    throw error
   }
 }
 
@@ -105,6 +126,13 @@ export async function openDatabase(folder: string): Promise<Database> {
  * @param image bytes of a database that it begins as a copy of
  */
 export function openMemoryDatabase(image?: Buffer): Database {
-  const db = connect(image ?? ':memory:', false)
-  return { write: db, read: db, close: () => db.destroy() }
+  return databaseOf(connect(image ?? ':memory:', false))
 }
+
+/** A log on one connection that reads and writes: nobody else writes meanwhile. */
+export const databaseOf = (db: Knex): Database => ({
+  write: db,
+  read: db,
+  snapshot: () => Promise.resolve({ db, close: () => Promise.resolve() }),
+  close: () => db.destroy(),
+})

@@ -1,4 +1,5 @@
 import type { Database } from '../../database/open'
+import { archiveService } from '../archive/archive'
 import { settingsService } from './settings'
 import type { PhotoFiles } from '../../photos/photo-files'
 import { computeHere, type ComputeCurves } from '../strength/curve-pool'
@@ -138,6 +139,7 @@ export function createLog(
     cautions: dayCautions(database.read),
     photoFiles: photoService(database, collections.photos, files, clock),
     exchange: exchange(database, collections, atlas, clock, tasks),
+    archive: archiveService(database, files, clock),
     settings,
     /** Work of a request that others must not wait for. */
     tasks,

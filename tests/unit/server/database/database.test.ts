@@ -3,7 +3,12 @@ import { chmodSync, existsSync, mkdtempSync, rmSync, writeFileSync } from 'node:
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { migrate, MIGRATIONS } from '../../../../server/database/migrate'
-import { DATABASE_FILE, openDatabase, type Database } from '../../../../server/database/open'
+import {
+  databaseOf,
+  DATABASE_FILE,
+  openDatabase,
+  type Database,
+} from '../../../../server/database/open'
 import { likeText } from '../../../../server/database/page'
 import { nextTagCode } from '../../../../server/repositories/tag-serials'
 import { seedCatalogue } from '../../../../server/services/log/catalogue'
@@ -215,7 +220,7 @@ describe('a log from before lots had a way', () => {
     const { write } = await olderLog()
     await migrate(write)
     await seedCatalogue(write, at)
-    const log = createLog({ write, read: write, close: () => Promise.resolve() })
+    const log = createLog(databaseOf(write))
     const tansy = await log.sources.read(TANSY)
     expect(tansy).toMatchObject({ usualRatio: 2.5, poisonous: true, fastness: 'good' })
     expect(await log.sources.read(OWN)).toMatchObject({

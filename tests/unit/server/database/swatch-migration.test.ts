@@ -1,7 +1,7 @@
 import { afterEach, describe, expect, test } from '@jest/globals'
 import type { Knex } from 'knex'
 import { MIGRATIONS, migrate } from '../../../../server/database/migrate'
-import { openMemoryDatabase } from '../../../../server/database/open'
+import { databaseOf, openMemoryDatabase } from '../../../../server/database/open'
 import { seedCatalogue } from '../../../../server/services/log/catalogue'
 import { createLog } from '../../../../server/services/log/log'
 import { newId } from '../../../../shared/ids'
@@ -64,7 +64,7 @@ describe('a log of the fourth version', () => {
     const swatchId = await olderLog()
     await migrate(write)
     await seedCatalogue(write, AT)
-    const log = createLog({ write, read: write, close: () => Promise.resolve() })
+    const log = createLog(databaseOf(write))
     const swatch = await log.swatches.read(swatchId)
     expect(swatch).toMatchObject({ hoped: null, verdict: null, verdictWhy: '', attentionMin: null })
     // the last one first

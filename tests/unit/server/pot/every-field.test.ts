@@ -6,6 +6,7 @@ import type { Lot } from '../../../../shared/schemas/loft/lot'
 import type { Piece } from '../../../../shared/schemas/basket/piece'
 import { newPotSchema, type NewPot, type Pot } from '../../../../shared/schemas/pot/pot'
 import { validate } from '../../../../shared/validate'
+import { intoAnotherLog } from '../../../fixtures/archived'
 import { openTestLog, type TestLog } from '../../../fixtures/log'
 
 let here: TestLog
@@ -164,6 +165,15 @@ describe('a pot of the past', () => {
     const told = past()
     expectKept((await here.log.pots.create(told)).item, told)
     expectKept(await here.log.pots.read(told.id), told)
+  })
+
+  test('tells each of them in another log, out and in as an archive', async () => {
+    const told = past()
+    const pot = (await here.log.pots.create(told)).item
+    const there = await intoAnotherLog(here)
+    expectKept(await there.log.pots.read(told.id), told)
+    expect(await there.log.pots.read(told.id)).toEqual(pot)
+    await there.database.close()
   })
 
   test('keeps its vessel, its own way and the liquor it was dyed in', async () => {
