@@ -1,5 +1,12 @@
 import { finite } from '../checks'
-import { FACTORS, TOLERANCES, type Factor, type Factors, type FactorValue } from './factors'
+import {
+  FACTORS,
+  TOLERANCES,
+  type Amounts,
+  type Factor,
+  type Factors,
+  type FactorValue,
+} from './factors'
 
 /**
  * What a pair of swatches can prove: `clean` shows what one factor does; `confounded` shows
@@ -43,7 +50,12 @@ function verdictOf(differs: number, unknown: number): PairVerdict {
   return differs === 1 ? 'clean' : 'confounded'
 }
 
-const isUnknown = (value: FactorValue | undefined) => value === null || value === undefined
+const isAmounts = (value: FactorValue | undefined): value is Amounts =>
+  typeof value === 'object' && value !== null && !Array.isArray(value)
+
+/** Of amounts, one that is not known leaves the whole unknown. */
+const isUnknown = (value: FactorValue | undefined) =>
+  value === null || value === undefined || (isAmounts(value) && Object.values(value).includes(null))
 
 function areAlike(factor: Factor, a: FactorValue, b: FactorValue): boolean {
   if (typeof a === 'number' && typeof b === 'number') {
@@ -56,6 +68,12 @@ function areAlike(factor: Factor, a: FactorValue, b: FactorValue): boolean {
   if (Array.isArray(a) && Array.isArray(b)) {
     const [first, second] = [new Set(a.map(folded)), new Set(b.map(folded))]
     return first.size === second.size && [...first].every((value) => second.has(value))
+  }
+  if (isAmounts(a) && isAmounts(b)) {
+    const names = new Set([...Object.keys(a), ...Object.keys(b)])
+    return [...names].every(
+      (name) => name in a && name in b && areAlike(factor, a[name] ?? null, b[name] ?? null),
+    )
   }
   return typeof a === typeof b && folded(a) === folded(b)
 }

@@ -26,8 +26,14 @@ export const FACTORS = [
 ] as const
 export type Factor = (typeof FACTORS)[number]
 
-/** A value of a factor; `null` where it was not recorded. A list is compared as a set. */
-export type FactorValue = string | number | boolean | readonly string[] | null
+/** Amounts by what they are of; `null` where that went in, and nobody knows how much. */
+export type Amounts = Readonly<Record<string, number | null>>
+
+/**
+ * A value of a factor; `null` where it was not recorded. A list is compared as a set; amounts one by
+ * one, each within the factor's tolerance.
+ */
+export type FactorValue = string | number | boolean | readonly string[] | Amounts | null
 
 export type Factors = Partial<Record<Factor, FactorValue>>
 
@@ -40,4 +46,8 @@ export const TOLERANCES: Partial<Record<Factor, { relative: number } | { absolut
   minutes: { relative: 0.2 },
   tempC: { absolute: 5 },
   finalPh: { absolute: 0.5 },
+  // spoons are no finer; from memory
+  mordantPercent: { relative: 0.15 },
+  shift: { relative: 0.25 },
+  companions: { relative: 0.2 },
 }

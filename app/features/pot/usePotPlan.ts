@@ -47,7 +47,12 @@ export function usePotPlan(
           minutes: bath.minutes.value,
           water: draft.water || null,
           size: draft.size || null,
-          modifiers: [...new Set(draft.additions.map(({ agent }) => agent))],
+          additions: [
+            ...draft.additions.map(({ agent, massG }) => ({ agent, massG })),
+            // how much it takes to bring it there is known only then
+            ...(draft.ph ? [{ agent: draft.ph.agent, massG: null }] : []),
+          ],
+          waterL: draft.waterL ?? bath.water.value?.pourL ?? null,
         }
       : null,
   )

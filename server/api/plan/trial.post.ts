@@ -3,7 +3,7 @@ import { WAY_KEYS } from '../../../catalogue/ways'
 import { AGENT_KEYS } from '../../../catalogue/agents'
 import { PARTICLE_SIZES } from '../../../core/bath/water-budget'
 import type { TrialQuestion } from '../../../shared/views/pot/trial'
-import { idField, massField } from '../../../shared/schemas/log/common'
+import { idField, massField, massOrNoneField } from '../../../shared/schemas/log/common'
 import { WATERS } from '../../../shared/schemas/pot/pot-plan'
 import { defineRoute } from '../../http/define-route'
 
@@ -27,10 +27,18 @@ const body = Joi.object<TrialQuestion>({
     .valid(...PARTICLE_SIZES)
     .allow(null)
     .default(null),
-  modifiers: Joi.array()
-    .items(Joi.string().valid(...AGENT_KEYS))
+  additions: Joi.array()
+    .items(
+      Joi.object({
+        agent: Joi.string()
+          .valid(...AGENT_KEYS)
+          .required(),
+        massG: massOrNoneField.allow(null).required(),
+      }),
+    )
     .max(20)
     .default([]),
+  waterL: Joi.number().min(0).max(1000).allow(null).default(null),
 })
 
 /** What a plan would teach, before it is lit. */

@@ -11,7 +11,7 @@ import { pieceRepository } from '../../repositories/pieces'
 import { sourceRepository } from '../../repositories/sources'
 import { candidatesOf } from '../strength/curve-candidates'
 import { unacceptable } from '../log/failures'
-import { factorsOf } from '../swatch/swatch-factors'
+import { factorsOf, percentsOf, perLitre } from '../swatch/swatch-factors'
 import { plantToFibreRatio } from '../../../core/harvest/ratio'
 import { present } from '../../../core/present'
 
@@ -51,7 +51,7 @@ export const trialService = (db: Knex) => ({
       tempC: question.tempC,
       minutes: question.minutes,
       water: question.water,
-      shift: question.modifiers,
+      shift: perLitre(question.additions, question.waterL),
     }
     return {
       pieces: pieces.map((piece) => ({
@@ -69,8 +69,5 @@ const ofPiece = (piece: Piece): Factors => ({
   fibre: piece.fibre,
   base: piece.base,
   mordant: mordantMarks(mordantsOf(piece)),
-  mordantPercent: piece.treatments.reduce(
-    (sum, { kind, percentWof }) => (kind === 'mordant' ? sum + (percentWof ?? 0) : sum),
-    0,
-  ),
+  mordantPercent: percentsOf(piece.treatments.filter(({ kind }) => kind === 'mordant')),
 })

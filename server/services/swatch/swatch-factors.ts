@@ -1,10 +1,12 @@
 import { mordantMarks } from '../../../catalogue/agents'
 import type { Part } from '../../../catalogue/parts'
-import type { Factors } from '../../../core/evidence/factors'
+import { group, rollup } from 'd3-array'
+import type { Amounts, Factors } from '../../../core/evidence/factors'
 import type { Candidate } from '../strength/curve-candidates'
 import { mordantsIn } from '../strength/curve-candidates'
+import type { Treatment } from '../../../shared/schemas/basket/treatment'
 import { stirredInto } from '../../../shared/rules/strength/stirred-in'
-import { first, present } from '../../../core/present'
+import { first } from '../../../core/present'
 
 /** Everything recorded of how a swatch came to be, as pairs are compared by. */
 export function factorsOf(candidate: Candidate, part: Part): Factors {
@@ -28,10 +30,7 @@ export function factorsOf(candidate: Candidate, part: Part): Factors {
     fibre: piece.fibre,
     base: piece.base,
     mordant: mordantMarks(mordants),
-    // a percentage that nobody knows is not none
-    mordantPercent: given.some(({ percentWof }) => percentWof === null)
-      ? null
-      : given.reduce((sum, { percentWof }) => sum + present(percentWof), 0),
+    mordantPercent: percentsOf(given),
     way: pot.wayName || pot.way,
     tempC: pot.tempC,
     boiled: pot.end?.boiled ?? null,
@@ -40,14 +39,55 @@ export function factorsOf(candidate: Candidate, part: Part): Factors {
     finalPh: pot.finalPh,
     shift: shiftsOf(candidate),
     bathNumber: pot.bathNumber,
-    companions: pot.pieces
-      .filter(({ pieceId }) => pieceId !== piece.id)
-      .map(({ pieceCode }) => pieceCode),
+    companions: companionsOf(candidate),
     readingMethod: reading.basis,
   }
 }
 
-/** What was stirred in on the way, each once. */
-const shiftsOf = ({ pot, piece }: Candidate): string[] => [
-  ...new Set(stirredInto(pot, piece.id).map(({ agent }) => agent)),
-]
+/** What was stirred in while it was in, g per L of the bath. */
+const shiftsOf = ({ pot, piece }: Candidate): Amounts =>
+  perLitre(stirredInto(pot, piece.id), pot.waterL)
+
+/** Percent of the fibre by mordant; of one whose percentage nobody knows, null: it is not none. */
+export const percentsOf = (given: readonly Pick<Treatment, 'agent' | 'percentWof'>[]): Amounts =>
+  sumsOf(given.map(({ agent, percentWof }) => [agent ?? '', percentWof]))
+
+/** g per L by what it is of; null where that, or the water, is not known. */
+export const perLitre = (
+  stirred: readonly { agent: string; massG: number | null }[],
+  waterL: number | null,
+): Amounts =>
+  sumsOf(
+    stirred.map(({ agent, massG }) => [agent, massG === null || !waterL ? null : massG / waterL]),
+  )
+
+/** Who else was in the bath: dry grams of each kind, with their number. */
+const companionsOf = ({ pot, piece }: Candidate): Amounts =>
+  companyOf(
+    pot.pieces
+      .filter(({ pieceId }) => pieceId !== piece.id)
+      .map(({ pieceCode, dryG, dryBasis }) => ({
+        // the tag tells the fibre
+        kind: pieceCode.split('-', 1).join(''),
+        dryG: dryBasis === 'unknown' ? null : dryG,
+      })),
+  )
+
+function companyOf(company: readonly { kind: string; dryG: number | null }[]): Amounts {
+  const byKind = group(company, ({ kind }) => kind)
+  return sumsOf(
+    [...byKind].flatMap(([kind, all]) =>
+      all.map(({ dryG }): [string, number | null] => [`${all.length} ${kind}`, dryG]),
+    ),
+  )
+}
+
+function sumsOf(amounts: readonly (readonly [string, number | null])[]): Amounts {
+  const sums = rollup(
+    amounts,
+    (all) =>
+      all.reduce<number | null>((sum, [, x]) => (sum === null || x === null ? null : sum + x), 0),
+    ([name]) => name,
+  )
+  return Object.fromEntries(sums)
+}

@@ -166,6 +166,8 @@ const factorValue = Joi.alternatives(
   Joi.number(),
   Joi.boolean(),
   Joi.array().items(Joi.string().max(200)).max(100),
+  // amounts by what they are of
+  Joi.object().pattern(Joi.string().max(200), Joi.number().allow(null)).max(100),
 ).allow(null)
 
 /** A factor by name, as an answer lists it. */

@@ -1,4 +1,5 @@
 import type { PlannedTrial } from '../../../core/evidence/planned-trial'
+import type { Agent } from '../../../catalogue/agents'
 import type { Way } from '../../../catalogue/ways'
 import type { ParticleSize } from '../../../core/bath/water-budget'
 import type { Water } from '../../schemas/pot/pot-plan'
@@ -13,7 +14,9 @@ export interface TrialQuestion {
   minutes: number | null
   water: Water | null
   size: ParticleSize | null
-  modifiers: string[]
+  /** Stirred in beside the plant; `massG` null: some. */
+  additions: { agent: Agent; massG: number | null }[]
+  waterL: number | null
 }
 
 export interface TrialAnswer {

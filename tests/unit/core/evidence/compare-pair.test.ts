@@ -12,6 +12,7 @@ const swatch: Factors = {
   tempC: 82,
   finalPh: 6.5,
   mordant: 'Al',
+  mordantPercent: { alum: 10, iron: 2 },
   companions: ['WOL-26-01', 'SUW-26-02'],
 }
 
@@ -30,6 +31,11 @@ describe('two swatches', () => {
     [{ fibre: ' WOOL ' }, 'repeat', []],
     [{ companions: ['SUW-26-02', 'WOL-26-01'] }, 'repeat', []],
     [{ companions: ['SUW-26-02'] }, 'clean', ['companions']],
+    // amounts one by one
+    [{ mordantPercent: { alum: 11.5, iron: 2 } }, 'repeat', []],
+    [{ mordantPercent: { alum: 12, iron: 2 } }, 'clean', ['mordantPercent']],
+    [{ mordantPercent: { alum: 10 } }, 'clean', ['mordantPercent']],
+    [{ mordantPercent: { alum: 10, copper: 2 } }, 'clean', ['mordantPercent']],
     // within and beyond each tolerance
     [{ ratioDry: 0.55 }, 'repeat', []],
     [{ ratioDry: 0.56 }, 'clean', ['ratioDry']],
@@ -46,6 +52,7 @@ describe('two swatches', () => {
   test.each([
     [{ tempC: null }, ['tempC'], []],
     [{ water: 'rain' }, ['water'], []],
+    [{ mordantPercent: { alum: null, iron: 2 } }, ['mordantPercent'], []],
     // a difference that is known does not help where another thing is not
     [{ tempC: null, fibre: 'silk' }, ['tempC'], ['fibre']],
   ])('of which something is not known are unsure: %j', (change, unknown, differs) => {

@@ -156,7 +156,8 @@ describe('a trial, held against what was dyed before', () => {
       minutes: 60,
       water: null,
       size: null,
-      modifiers: [],
+      additions: [],
+      waterL: null,
     })
     const { trial } = answers[0]!
     expect(trial!.against.code).toMatch(/^SWA-26-0[12]$/)
