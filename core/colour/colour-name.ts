@@ -16,36 +16,68 @@ export const HUE_FAMILIES = [
 ] as const
 export type HueFamily = (typeof HUE_FAMILIES)[number]
 
-/** Chroma below which a colour is a grey or an off-white, C*. */
-const GREY_CHROMA = 7
+/** Chroma below which a colour is a grey or an off-white, C*: undyed wool is one. */
+const GREY_CHROMA = 11
+/** CIELAB lays deep blues of a screen as far as here, among the purples: known of that space. */
+const DEEP_BLUE = { toHue: 307, fromChroma: 45, belowL: 14 } as const
 
 /**
- * The family of a colour's hue. Ends chosen for this product, on swatches of its own demo; a brown
- * is a dull or dark orange, an olive a dull or dark yellow that leans to green.
+ * The family of a colour's hue. A brown is a dull or dark orange or red, an olive a dull or dark
+ * yellow that leans to green. Ends chosen so that everyday names of colours come out as their own
+ * last word says (see its tests: the colours that an open survey named).
  *
  * @param lab CIELAB, D65 and the 2 degree observer
  */
 export function hueFamilyOf(lab: Lab): HueFamily {
   const { l, c, h } = lchOfLab(lab)
   if (c < GREY_CHROMA) return 'grey'
-  if (h >= 20 && h < 42) return isBrown(l, c, 34) ? 'brown' : l > 66 ? 'pink' : 'red'
-  if (h >= 42 && h < 52) return isBrown(l, c, 62) ? 'brown' : 'red'
-  if (h >= 52 && h < 76) return isBrown(l, c, l < 52 ? 62 : 46) ? 'brown' : 'orange'
-  if (h >= 76 && h < 112) {
-    if (l < 58 && c < 62) return h < 90 ? 'brown' : 'olive'
-    if (h < 88 && c < 30) return 'brown'
-    return c < 22 && l < 68 ? (h < 92 ? 'brown' : 'olive') : 'yellow'
-  }
-  if (h >= 112 && h < 128) return l < 62 ? 'olive' : 'green'
-  if (h >= 128 && h < 205) return 'green'
-  if (h >= 205 && h < 290) return 'blue'
-  if (h >= 290 && h < 340) return 'purple'
-  return l > 58 ? 'pink' : 'red'
+  if (h >= 340 || h < 20) return redPurpleOf(l, c, h)
+  if (h < 76) return orangeRedOf(l, c, h)
+  if (h < 128) return yellowOf(l, c, h)
+  if (h < 190) return 'green'
+  if (h < 290) return 'blue'
+  const { toHue, fromChroma, belowL } = DEEP_BLUE
+  if (h < toHue && (c >= fromChroma || l < belowL)) return 'blue'
+  return 'purple'
 }
 
-/** An orange or a red is called brown where it is dull, or dark and not strong. */
-const isBrown = (l: number, c: number, strong: number) =>
-  c < Math.min(36, strong - 10) || (l < 52 && c < strong) || l < 28
+function redPurpleOf(l: number, c: number, h: number): HueFamily {
+  if (l > 58 || (l >= 42 && c >= 45)) return 'pink'
+  const isPurple = h >= 340 || h < 6
+  if (isPurple) return 'purple'
+  return c < 24 && l < 40 ? 'brown' : 'red'
+}
+
+function orangeRedOf(l: number, c: number, h: number): HueFamily {
+  if (h < 36) {
+    if (c < 24) return l > 62 ? 'pink' : 'brown'
+    return l > 58 && c < 70 ? 'pink' : 'red'
+  }
+  const isDark = l < 28 ? c < 45 : l < 50 && c < (h < 52 ? 60 : 66)
+  if (c < 36 || isDark) return 'brown'
+  if (h < 44) return l > 62 && c < 70 ? 'pink' : 'red'
+  if (h < 52) return l > 56 || (l > 46 && c > 70) ? 'orange' : 'red'
+  return l < 57 && c < 50 ? 'brown' : 'orange'
+}
+
+function yellowOf(l: number, c: number, h: number): HueFamily {
+  if (h < 92) {
+    const isTan = c < 42 && l < 76
+    if (l < 60 || isTan || (l < 64 && c < 66)) return h < 90 || l > 52 ? 'brown' : 'olive'
+    return h < 88 && c < 30 ? 'brown' : 'yellow'
+  }
+  if (h < 106) return l < 62 || (c < 22 && l < 68) ? 'olive' : 'yellow'
+  if (h < 113) return l < 72 && c < 80 ? 'olive' : 'yellow'
+  return l < 60 ? 'olive' : 'green'
+}
+
+/** What a brown leans to, by its hue; the middle of them to nothing. */
+function brownLeaning(l: number, c: number, h: number): string {
+  if (h >= 340 || h < 22) return 'purplish'
+  if (h < 50) return 'reddish'
+  if (h >= 84 && l < 52) return 'olive'
+  return h >= 66 && c >= 45 ? 'golden' : ''
+}
 
 const DEPTHS = [
   { below: 22, word: 'very dark' },
@@ -67,7 +99,9 @@ const LEANINGS = [
   { below: 50, word: 'pinkish' },
   { below: 110, word: 'warm' },
   { below: 190, word: 'greenish' },
-  { below: 310, word: 'cool' },
+  { below: 230, word: 'cool' },
+  { below: 300, word: 'bluish' },
+  { below: 340, word: 'purplish' },
   { below: 361, word: 'pinkish' },
 ] as const
 
@@ -75,7 +109,7 @@ const wordBelow = (words: readonly { below: number; word: string }[], value: num
   present(words.find(({ below }) => value < below)).word
 
 /**
- * A plain name from hue, depth and clarity: `dark soft olive`, `clear yellow`, `warm white`.
+ * A plain name from hue, depth and clarity: `dark soft olive`, `clear golden brown`, `warm white`.
  *
  * @param lab CIELAB, D65 and the 2 degree observer
  */
@@ -87,7 +121,9 @@ export function colourName(lab: Lab): string {
     return l < 18 ? join(leaning, 'black') : join(leaning, wordBelow(DEPTHS, l), 'grey')
   }
   const clarity = wordBelow(CLARITIES, c)
-  return join(wordBelow(DEPTHS, l), clarity, hueFamilyOf(lab))
+  const family = hueFamilyOf(lab)
+  const leaning = family === 'brown' ? brownLeaning(l, c, h) : ''
+  return join(wordBelow(DEPTHS, l), clarity, leaning, family)
 }
 
 const join = (...words: string[]) => words.filter(Boolean).join(' ')
