@@ -62,12 +62,12 @@ function orangeRedOf(l: number, c: number, h: number): HueFamily {
 
 function yellowOf(l: number, c: number, h: number): HueFamily {
   if (h < 92) {
-    const isTan = c < 42 && l < 76
+    const isTan = c < 35 && l < 76
     if (l < 60 || isTan || (l < 64 && c < 66)) return h < 90 || l > 52 ? 'brown' : 'olive'
     return h < 88 && c < 30 ? 'brown' : 'yellow'
   }
   if (h < 106) return l < 62 || (c < 22 && l < 68) ? 'olive' : 'yellow'
-  if (h < 113) return l < 72 && c < 80 ? 'olive' : 'yellow'
+  if (h < 113) return l < 66 ? 'olive' : 'yellow'
   return l < 60 ? 'olive' : 'green'
 }
 
