@@ -9,6 +9,7 @@ import { priorOf } from './posterior/borrowed'
 import { describedOf, type DescribedPosterior } from './posterior/describe-posterior'
 import type { PosteriorPoint } from './posterior/observations'
 import { curvePosterior } from './posterior/posterior'
+import { ENOUGH_GAIN } from './saturation'
 import type { ConditionKey, PriorContext } from './posterior/priors'
 import type { SaturationCurve } from './saturation'
 import { EYE_ERROR_DE, strengthErrorSd } from './reading-error'
@@ -58,6 +59,8 @@ export interface CurveJob {
   excluded?: readonly ExcludedSwatch[]
   prior: Omit<PriorContext, 'near'>
   near?: NearSwatches
+  /** What doubling adds at most where more plant is called enough; usual where it is left out. */
+  enoughGain?: number
 }
 
 export interface CurveAnswer extends DescribedPosterior {
@@ -92,7 +95,13 @@ export const CURVE_VERSION = 5
  * The posterior of one curve from readings: strengths, estimates calibrated by what the source has
  * taught, and the bands. A thin curve borrows from near swatches where it is given some.
  */
-export function curveOfJob({ swatches, excluded = [], prior, near }: CurveJob): CurveAnswer {
+export function curveOfJob({
+  swatches,
+  excluded = [],
+  prior,
+  near,
+  enoughGain = ENOUGH_GAIN,
+}: CurveJob): CurveAnswer {
   const { points, calibration, estimated, colours } = pointsOf(swatches)
   const context: PriorContext = near
     ? {
@@ -104,7 +113,7 @@ export function curveOfJob({ swatches, excluded = [], prior, near }: CurveJob): 
         },
       }
     : prior
-  const posterior = curvePosterior(points, priorOf(context))
+  const posterior = curvePosterior(points, priorOf(context), { enoughGain })
   const ratioFor = (depth: Depth, probability: number) =>
     posterior.ratioFor(DEPTH_STARTS[depth], probability)?.mid ?? null
   return {

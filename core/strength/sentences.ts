@@ -148,7 +148,7 @@ function enough({ described, weighed, steps }: StrengthFacts): Sentence {
 }
 
 /** `a fifth`, `a quarter`, else in per cent. */
-function gainWords(gain: number): string {
+export function gainWords(gain: number): string {
   const parts: Record<number, string> = { 10: 'a tenth', 20: 'a fifth', 25: 'a quarter' }
   const per = Math.round(100 * gain)
   return parts[per] ?? `${per} %`

@@ -129,6 +129,13 @@ const addBurner = () => form.burners.push({ name: 'second burner', powerW: 1500 
       />
       <ChoiceSelect v-model="form.doses" label="Doses by" :options="CHOICES.doses" />
       <ChoiceSelect v-model="form.phReadBy" label="pH read by" :options="CHOICES.phReadBy" />
+      <NumberField
+        v-model="form.enoughPercent"
+        label="Enough is where twice the plant adds"
+        unit="% or less"
+        hint="from 10 to 30"
+        :error="errors['/enoughPercent']"
+      />
       <ChoiceSelect v-model="form.spoonMl" label="Spoon" :options="SPOONS" />
       <ChoiceSelect
         v-model="form.hemisphere"

@@ -2,6 +2,7 @@
 import { formatNumber, formatRatio } from '~~/core/quantity/format-quantity'
 import { dryRatioOf, weighedRatioOf } from '~~/core/harvest/ratio'
 import { toldEnough } from '~~/core/strength/posterior/describe-posterior'
+import { gainWords } from '~~/core/strength/sentences'
 import { FEW_TRIALS } from '~~/core/strength/trials'
 import { present } from '~~/core/present'
 import { POT_PLAN } from './usePotPlan'
@@ -30,7 +31,7 @@ const state = computed(() => plan.current?.lot.state ?? 'dry')
 const enough = computed(() => {
   const answer = plan.group?.curve?.answer
   const told = answer && answer.trials >= FEW_TRIALS ? toldEnough(answer) : null
-  return told && plan.ratioDry > told.mid ? told.mid : null
+  return told && plan.ratioDry > told.mid ? told : null
 })
 </script>
 
@@ -61,7 +62,8 @@ const enough = computed(() => {
       </p>
       <p v-else class="quiet dry">{{ formatRatio(plan.ratioDry) }} dry</p>
       <p v-if="enough" class="estimate dry">
-        from {{ formatRatio(enough) }} dry on, twice the plant adds a fifth or less
+        from {{ formatRatio(enough.mid) }} dry on, twice the plant adds
+        {{ gainWords(enough.gain) }} or less
       </p>
     </div>
     <RatioRibbon

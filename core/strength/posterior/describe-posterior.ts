@@ -95,5 +95,6 @@ const TAKES_FROM = 0.5
 export const toldEnough = ({
   enough,
   uptakeProbability,
-}: Pick<DescribedPosterior, 'enough' | 'uptakeProbability'>): Interval | null =>
+}: Pick<DescribedPosterior, 'enough' | 'uptakeProbability'>):
+  DescribedPosterior['enough'] | null =>
   uptakeProbability >= TAKES_FROM && !enough.beyondTried ? enough : null

@@ -10,6 +10,7 @@ import { usualDryFraction, type Candidate } from './curve-candidates'
 import type { CurvesService } from './curves'
 import { touchedSince } from '../../repositories/touched-sources'
 import { allTimedPickings } from '../../repositories/gatherings'
+import { readSettings } from '../log/settings'
 import { sourceRepository } from '../../repositories/sources'
 import { present } from '../../../core/present'
 
@@ -27,16 +28,22 @@ export const atlasService = (database: Database, curves: CurvesService) => {
   const db = database.read
   const cache = curveCache(database.write)
   let entries: Map<string, AtlasEntry> | null = null
+  /** Of what comes out, and of what is called enough. */
+  let version = 0
   /** Number of the last entry of the change log that was looked at; null: none ever was. */
   let seen: number | null = null
   const stale = new Set<string>()
   let work: Promise<void> | null = null
 
   async function opened(): Promise<Map<string, AtlasEntry>> {
-    if (entries) return entries
-    const kept = await cache.load<AtlasEntry>(ATLAS_VERSION)
+    const { enoughPercent } = await readSettings(db)
+    const now = ATLAS_VERSION * 100 + enoughPercent
+    if (entries && now === version) return entries
+    const kept = await cache.load<AtlasEntry>(now)
     // two requests at once may both have loaded: the first one's stands
-    if (!entries) [entries, seen] = [kept.bySource, kept.asOf]
+    if (!entries || now !== version) {
+      ;[entries, seen, version] = [kept.bySource, kept.asOf, now]
+    }
     return entries
   }
 
@@ -61,7 +68,7 @@ export const atlasService = (database: Database, curves: CurvesService) => {
         const made = { source: await toSource(db, source, candidates), rows: views.map(toAtlasRow) }
         if (made.rows.length > 0) {
           present(entries).set(id, made)
-          await cache.keep(id, ATLAS_VERSION, asOf, made)
+          await cache.keep(id, version, asOf, made)
         } else if (present(entries).delete(id)) {
           await cache.drop(id)
         }
@@ -71,7 +78,7 @@ export const atlasService = (database: Database, curves: CurvesService) => {
       }
       await setImmediate()
     }
-    await cache.keepWhole(ATLAS_VERSION, present(seen))
+    await cache.keepWhole(version, present(seen))
   }
 
   return {

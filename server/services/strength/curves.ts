@@ -10,6 +10,7 @@ import type { CurveView } from '../../../shared/views/strength/curve'
 import type { Reading } from '../../../shared/schemas/swatch/reading'
 import type { Stuff } from '../../../shared/views/strength/stuff'
 import type { Source } from '../../../shared/schemas/walk/source'
+import { readSettings } from '../log/settings'
 import { sourceRepository } from '../../repositories/sources'
 import { candidatesOf, conditionOf, groupKey, type Candidate, priorOf } from './curve-candidates'
 import type { ComputeCurves } from './curve-pool'
@@ -29,12 +30,18 @@ const LEAST_FOR_USUAL = 3
 
 /** Curves of the log with their intervals: gathered here, computed by workers. */
 export const curvesService = (db: Knex, compute: ComputeCurves) => {
+  /** What is enough is as the dyer has set it. */
+  async function computed(jobs: readonly CurveJob[]): Promise<CurveAnswer[]> {
+    const { enoughPercent } = await readSettings(db)
+    return compute(jobs.map((job) => ({ ...job, enoughGain: enoughPercent / 100 })))
+  }
+
   async function withCandidates(sourceId: string) {
     const source = await sourceRepository(db).find(sourceId)
     if (!source) throw notFound('source', sourceId)
     const candidates = await candidatesOf(db, sourceId)
     const wanted = wantedOf(source, candidates)
-    const answers = await compute(wanted.map(({ job }) => job))
+    const answers = await computed(wanted.map(({ job }) => job))
     const views = wanted.map(({ head }, i): CurveView => ({ ...head, answer: answers[i]! }))
     return { source, candidates, views }
   }
@@ -46,7 +53,7 @@ export const curvesService = (db: Knex, compute: ComputeCurves) => {
     /** What is usual for a source's kind: for one that nobody has dyed with yet. */
     async usual(source: Source): Promise<CurveView> {
       const { head, job } = usualCurve(source)
-      const [answer] = await compute([job])
+      const [answer] = await computed([job])
       return { ...head, answer: present(answer) }
     },
 
@@ -68,12 +75,12 @@ export const curvesService = (db: Knex, compute: ComputeCurves) => {
         const source = present(await sourceRepository(db).find(id))
         const wanted = wantedOf(source, await candidatesOf(db, id))
         heads.push(...wanted.map(({ head }) => head))
-        answers.push(compute(wanted.map(({ job }) => job)))
+        answers.push(computed(wanted.map(({ job }) => job)))
         // reading is quick and never waits: without this, other requests would get no turn
         await setImmediate()
       }
-      const computed = (await Promise.all(answers)).flat()
-      return heads.map((head, i) => ({ ...head, answer: computed[i]! }))
+      const all = (await Promise.all(answers)).flat()
+      return heads.map((head, i) => ({ ...head, answer: all[i]! }))
     },
   }
 }

@@ -14,6 +14,7 @@ import type { Pot } from '../../../shared/schemas/pot/pot'
 import type { Stuff } from '../../../shared/views/strength/stuff'
 import { lotRepository } from '../../repositories/lots'
 import { sinceLastChange } from '../../database/since-last-change'
+import { readSettings } from '../log/settings'
 import { conditionOf, groupKey, usualDryFraction, type Candidate } from './curve-candidates'
 import type { CurvesService } from './curves'
 import { phBandIn } from '../../../shared/rules/strength/stirred-in'
@@ -72,7 +73,7 @@ export const strengthService = (db: Knex, curves: CurvesService, versions: Sourc
         usualState: source.usualRatioState,
       }
     },
-    (_, sourceId) => versions.of(sourceId),
+    async (_, sourceId) => [await versions.of(sourceId), (await readSettings(db)).enoughPercent],
     KEPT_VIEWS,
   ),
 })

@@ -26,6 +26,8 @@ export interface Settings {
   /** What powders are measured with where little of them is wanted. */
   doses: 'scale' | 'spoons'
   phReadBy: keyof typeof PH_READING_SD
+  /** More plant is enough where twice of it adds no more than so many per cent. */
+  enoughPercent: number
   /** The spoon by which additions are told, mL. */
   spoonMl: number
   scale: 'none' | 'simulated'
@@ -47,6 +49,7 @@ export const PLAIN_SETTINGS: Settings = {
   temperatureScale: 'C',
   doses: 'scale',
   phReadBy: 'fineStrip',
+  enoughPercent: 20,
   spoonMl: 5,
   scale: 'none',
   probe: 'none',
@@ -88,6 +91,7 @@ export const settingsSchema = Joi.object<Partial<Settings>>({
   temperatureScale: Joi.string().valid('C', 'F'),
   doses: Joi.string().valid('scale', 'spoons'),
   phReadBy: Joi.string().valid(...keysOf(PH_READING_SD)),
+  enoughPercent: Joi.number().integer().min(10).max(30),
   spoonMl: Joi.number().min(1).max(30),
   scale: Joi.string().valid('none', 'simulated'),
   probe: Joi.string().valid('none', 'simulated'),
