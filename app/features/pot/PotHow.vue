@@ -5,6 +5,7 @@ import { PARTICLE_SIZES } from '~~/core/bath/water-budget'
 import { formatTemperature, formatVolume, inUnits } from '~/format/quantities'
 import { WATERS } from '~~/shared/schemas/pot/pot-plan'
 import { LID_WORDS } from './end-words'
+import ExtraSteps from './ExtraSteps.vue'
 import PotAdditions from './PotAdditions.vue'
 import { POT_PLAN } from './usePotPlan'
 import type { PotStock } from './usePotStock'
@@ -195,6 +196,7 @@ const lid = computed({
       :error="errors['/finalPh']"
     />
     <PotAdditions :errors="errors" />
+    <ExtraSteps />
     <LabeledField v-slot="{ id }" label="Note" :error="errors['/note']">
       <ElInput :id="id" v-model="plan.draft.note" />
     </LabeledField>

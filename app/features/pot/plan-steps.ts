@@ -4,6 +4,7 @@ import { agentFacts } from '~~/catalogue/agents'
 import { formatMass, formatVolume } from '~~/core/quantity/format-quantity'
 import { inOrder, type WayStep } from '~~/core/pot/way-steps'
 import type { OwnWay } from '~~/shared/schemas/pot/own-way'
+import { withExtras, type ExtraStep } from './extra-steps'
 import type { PlannedAddition } from '~~/shared/schemas/pot/pot-plan'
 
 /** What a plan changes of its way's steps. */
@@ -19,6 +20,8 @@ export interface StepWishes {
   thinL?: number
   /** Of what is painted on: each but the first is a round of its own. */
   coats?: number
+  /** What the plan adds to its way. */
+  extraSteps?: readonly ExtraStep[]
   /** What is meant to go in beside the plant: each is a step to be confirmed. */
   additions?: readonly PlannedAddition[]
 }
@@ -33,7 +36,8 @@ const MAKING = ['prepare', 'extract', 'mash', 'strain', 'combine', 'topUp', 'sta
 
 /** The steps of a way as this pot will go through them. */
 export function planSteps(way: Way, own: OwnWay | null, wishes: StepWishes): WayStep[] {
-  return withAdditions(fittedSteps(way, own, wishes), wishes.additions ?? [])
+  const steps = withExtras(fittedSteps(way, own, wishes), wishes.extraSteps ?? [])
+  return withAdditions(steps, wishes.additions ?? [])
 }
 
 function fittedSteps(

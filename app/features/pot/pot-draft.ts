@@ -1,3 +1,4 @@
+import type { ExtraStep } from './extra-steps'
 import type { Agent } from '~~/catalogue/agents'
 import type { Way } from '~~/catalogue/ways'
 import type { Lid } from '~~/core/bath/evaporation'
@@ -51,6 +52,8 @@ export interface PotDraft {
   ph: { target: number; cap: number; agent: Agent } | null
   /** Minutes after which a piece comes out before the others. */
   pulls: Record<string, number>
+  /** What the plan adds to its way. */
+  extraSteps: ExtraStep[]
   coats: number
   /** By piece, where one has another number of them. */
   pieceCoats: Record<string, number>
@@ -146,6 +149,7 @@ export const blankPot = (): PotDraft => ({
   additions: [],
   ph: null,
   pulls: {},
+  extraSteps: [],
   coats: 1,
   pieceCoats: {},
   when: 'now',

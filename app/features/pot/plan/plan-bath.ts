@@ -113,6 +113,7 @@ export function usePlanBath(
       thinL: thinL.value,
       coats: Math.max(draft.coats, ...Object.values(draft.pieceCoats)),
       additions: draft.additions,
+      extraSteps: draft.extraSteps,
     }),
   )
   const times = computed(() => {

@@ -83,6 +83,7 @@ describe('what is typed of a pot of the past', () => {
     'opened',
     // of a pot to come alone: it goes into the steps
     'extractC',
+    'extraSteps',
     'jarShares',
     'justifications',
     'past',
