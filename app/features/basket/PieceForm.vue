@@ -34,7 +34,7 @@ const error = (field: string) => errors.value[`/pieces/0/${field}`]
 /** Complaints that stand by no field here. */
 const elsewhere = computed(() =>
   Object.entries(errors.value).filter(
-    ([at]) => !at.startsWith('/pieces/') || /^\/pieces\/0\/(mark|base|setId|overrides)/.test(at),
+    ([at]) => !at.startsWith('/pieces/') || /^\/pieces\/0\/(base|setId|overrides)/.test(at),
   ),
 )
 defineExpose({ focus: () => form.value?.querySelector('input')?.focus() })
@@ -63,6 +63,9 @@ defineExpose({ focus: () => form.value?.querySelector('input')?.focus() })
       <ChoiceSelect v-model="draft.dryBasis" label="that is" :options="BASIS_OPTIONS" />
       <LabeledField v-slot="{ id: field }" label="Name" :error="error('name')">
         <ElInput :id="field" v-model="draft.name" placeholder="test hank" />
+      </LabeledField>
+      <LabeledField v-if="count === 1" v-slot="{ id: field }" label="Mark" :error="error('mark')">
+        <ElInput :id="field" v-model="draft.mark" placeholder="2 knots" />
       </LabeledField>
       <LabeledField v-slot="{ id: field }" label="Set">
         <ElInput :id="field" v-model="draft.setName" placeholder="none" />

@@ -35,6 +35,7 @@ interface PieceDraft {
   doneOn: string
   bare: GivenColour | null
   marked: boolean
+  mark: string
   setName: string
   other: Fibre | 'none'
   otherPercent: number | null
@@ -60,6 +61,7 @@ const blank = (): PieceDraft => ({
   doneOn: localToday(),
   bare: null,
   marked: true,
+  mark: '',
   setName: '',
   other: 'none',
   otherPercent: null,
@@ -165,7 +167,7 @@ export function usePieceForm() {
         dryBasis: draft.dryBasis,
         base: draft.base,
         treatments,
-        mark: marks[i] ?? '',
+        mark: marks[i] ?? (count.value === 1 ? draft.mark : ''),
         blend:
           draft.other === 'none'
             ? []

@@ -9,13 +9,16 @@ import {
   type Eye,
   type Handle,
 } from '~~/shared/schemas/pot/pot-event'
+import type { BasketRow } from '~~/shared/views/basket/basket'
+import { pieceName } from '~/features/basket/readiness'
 import type { Pot } from '~~/shared/schemas/pot/pot'
 import { nowInstant } from '~/format/instants'
 import { notGiven } from '~~/core/present'
 
 /** The end of a pot: rinse, feel, and what becomes of liquor and stuff. */
-const { pot, lastPh, unconfirmed } = defineProps<{
+const { pot, rows, lastPh, unconfirmed } = defineProps<{
   pot: Pot
+  rows: readonly BasketRow[]
   lastPh: number | null
   /** What was planned to go in and is neither confirmed nor left out, in words. */
   unconfirmed: readonly string[]
@@ -53,6 +56,19 @@ const pieces = reactive(
     soap: 'none' as 'none' | 'neutral' | 'alkaline',
   })),
 )
+
+/** What was said of the first holds for all. */
+function likeFirst() {
+  const { waters, eye, handle, smell, soap } = pieces[0]!
+  for (const piece of pieces) {
+    Object.assign(piece, { waters, smell, soap, eye: [...eye], handle: [...handle] })
+  }
+}
+/** `silk hank, red thread`: a tag alone says little when the hands are wet. */
+function nameOf(pieceId: string) {
+  const row = rows.find(({ id }) => id === pieceId)
+  return row ? pieceName(row) : ''
+}
 
 const RINSE = {
   now: 'Rinse now, cool to warm, until the water runs clear: two or three changes.',
@@ -103,9 +119,15 @@ async function finish() {
       {{ RINSE[form.rinse] }} {{ dries }}
       <span v-if="form.rinse !== advised" class="quiet">Usual here: {{ RINSE[advised] }}</span>
     </p>
+    <button v-if="pieces.length > 1" type="button" class="link" @click="likeFirst">
+      All came out as {{ pieces[0]!.pieceCode }} did
+    </button>
     <ul class="stack tight">
       <li v-for="piece in pieces" :key="piece.pieceId">
-        <strong>{{ piece.pieceCode }}</strong>
+        <span
+          ><strong>{{ piece.pieceCode }}</strong>
+          <span class="quiet"> {{ nameOf(piece.pieceId) }}</span></span
+        >
         <NumberField
           v-model="piece.waters"
           :label="`Waters until clear, ${piece.pieceCode}`"
@@ -194,7 +216,7 @@ h3 {
 
 li {
   display: grid;
-  grid-template-columns: 92px 110px repeat(4, minmax(0, 1fr));
+  grid-template-columns: 150px 110px repeat(4, minmax(0, 1fr));
   gap: 8px;
   align-items: center;
 }

@@ -206,6 +206,7 @@ useStationKeys({
     <FinishForm
       v-if="panel === 'finish'"
       :pot="pot"
+      :rows="rows"
       :last-ph="lastPh"
       :unconfirmed="unconfirmed.map(({ step }) => step.words)"
     />

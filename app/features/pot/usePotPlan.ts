@@ -6,6 +6,7 @@ import { usePlanGuards } from './plan/plan-guards'
 import { usePlanPredictions } from './plan/plan-predictions'
 import type { PotDraft } from './pot-draft'
 import type { PotStock } from './usePotStock'
+import { usePresentColours } from './usePresentColours'
 import { useTrial } from './useTrial'
 
 /**
@@ -24,6 +25,7 @@ export function usePotPlan(
   const finalPh = () => draft.ph?.target ?? draft.finalPh
   const bath = usePlanBath(draft, stock, contents, now)
   const guards = usePlanGuards(draft, contents, bath, finalPh)
+  const presentColours = usePresentColours(() => pieces.value)
   const predictions = usePlanPredictions(
     draft,
     stock,
@@ -31,6 +33,7 @@ export function usePotPlan(
     contents,
     finalPh,
     () => bath.water.value?.pourL ?? null,
+    presentColours,
   )
 
   const isWeighed = computed(
@@ -57,7 +60,16 @@ export function usePotPlan(
       : null,
   )
 
-  return reactive({ draft, clear, ...contents, ...bath, ...guards, ...predictions, trial })
+  return reactive({
+    draft,
+    clear,
+    ...contents,
+    ...bath,
+    ...guards,
+    ...predictions,
+    trial,
+    presentColours,
+  })
 }
 
 export type PotPlanning = ReturnType<typeof usePotPlan>

@@ -3,6 +3,7 @@ import type { OnTheHob } from '~~/shared/views/pot/hob'
 import type { Page } from '~~/shared/schemas/log/common'
 import type { Lot } from '~~/shared/schemas/loft/lot'
 import type { OwnWay } from '~~/shared/schemas/pot/own-way'
+import type { PieceSet } from '~~/shared/schemas/basket/piece-set'
 import type { Piece } from '~~/shared/schemas/basket/piece'
 import type { Pot } from '~~/shared/schemas/pot/pot'
 import type { Settings } from '~~/shared/schemas/log/settings'
@@ -15,6 +16,9 @@ import { useLoaded } from '~/composables/useLoaded'
 export interface PotStock {
   lots: Lot[]
   pieces: Piece[]
+  /** Those that were dyed before, the newest: they may be dyed over. */
+  dyedBefore: Piece[]
+  sets: PieceSet[]
   /** Whether there are more undyed pieces than are offered. */
   hasMorePieces: boolean
   sources: Map<string, Source>
@@ -48,18 +52,31 @@ export function usePotStock(brought: () => string[], fromPotId: () => string | n
     return at
   }
   return useLoaded<PotStock>(async () => {
-    const [lots, pieces, vessels, ways, settings, planned, running, { items: hob }, from] =
-      await Promise.all([
-        api.all<Lot>('lots', { inStock: true }),
-        api.get<Page<Piece>>('pieces', { undyed: true, limit: OFFERED }),
-        api.all<Vessel>('vessels'),
-        api.all<OwnWay>('ways'),
-        api.get<Settings>('settings'),
-        api.all<Pot>('pots', { stage: 'planned' }),
-        api.all<Pot>('pots', { stage: 'running' }),
-        api.get<{ items: OnTheHob[] }>('hob'),
-        fromPotId() ? api.get<Pot>(`pots/${fromPotId()}`) : Promise.resolve(null),
-      ])
+    const [
+      lots,
+      pieces,
+      dyed,
+      sets,
+      vessels,
+      ways,
+      settings,
+      planned,
+      running,
+      { items: hob },
+      from,
+    ] = await Promise.all([
+      api.all<Lot>('lots', { inStock: true }),
+      api.get<Page<Piece>>('pieces', { undyed: true, limit: OFFERED }),
+      api.get<Page<Piece>>('pieces', { undyed: false, limit: OFFERED }),
+      api.all<PieceSet>('sets'),
+      api.all<Vessel>('vessels'),
+      api.all<OwnWay>('ways'),
+      api.get<Settings>('settings'),
+      api.all<Pot>('pots', { stage: 'planned' }),
+      api.all<Pot>('pots', { stage: 'running' }),
+      api.get<{ items: OnTheHob[] }>('hob'),
+      fromPotId() ? api.get<Pot>(`pots/${fromPotId()}`) : Promise.resolve(null),
+    ])
     const more = await Promise.all(
       brought()
         .filter((id) => !pieces.items.some((piece) => piece.id === id))
@@ -75,6 +92,10 @@ export function usePotStock(brought: () => string[], fromPotId: () => string | n
       lots: usable,
       // what lies in a running bath is not to be had
       pieces: [...more, ...pieces.items].filter(({ bathId }) => !bathId || !baths.has(bathId)),
+      dyedBefore: dyed.items.filter(
+        ({ splitOn, id }) => !splitOn && !more.some((m) => m.id === id),
+      ),
+      sets,
       hasMorePieces: pieces.next !== null,
       sources: new Map(sources.map((source) => [source.id, source])),
       vessels,

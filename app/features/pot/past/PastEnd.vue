@@ -17,6 +17,16 @@ const outcomeOf = (id: string): PieceOutcome => past.value.outcomes[id] ?? NO_OU
 function tell(id: string, told: Partial<PieceOutcome>) {
   past.value.outcomes = { ...past.value.outcomes, [id]: { ...outcomeOf(id), ...told } }
 }
+/** What was said of the first holds for all, its time too. */
+function likeFirst() {
+  const [one] = plan.pieces
+  if (!one) return
+  const minutes = plan.draft.pulls[one.id] ?? null
+  for (const { id } of plan.pieces) {
+    tell(id, structuredClone(toRaw(outcomeOf(one.id))))
+    setTime(id, minutes)
+  }
+}
 function setTime(id: string, minutes: number | null) {
   const { [id]: _, ...others } = plan.draft.pulls
   plan.draft.pulls = minutes ? { ...others, [id]: minutes } : others
@@ -46,6 +56,9 @@ function setTime(id: string, minutes: number | null) {
       />
       <KnownSelect v-model="past.spent" label="The stuff went" :words="SPENT_WORDS" />
     </div>
+    <button v-if="plan.pieces.length > 1" type="button" class="link" @click="likeFirst">
+      All came out as {{ plan.pieces[0]!.code }} did
+    </button>
     <ul v-if="plan.pieces.length" class="stack tight">
       <li v-for="piece in plan.pieces" :key="piece.id">
         <span class="who">

@@ -1,4 +1,5 @@
 import { computed, ref, watch, type ComputedRef } from 'vue'
+import type { Piece } from '~~/shared/schemas/basket/piece'
 import type { AmountBasis } from '~~/core/harvest/ratio-error'
 import { roundToMilligram } from '~~/core/harvest/net-mass'
 import { dryRatioOf, plantNeededG, plantToFibreRatio } from '~~/core/harvest/ratio'
@@ -73,12 +74,16 @@ const ratioOf = ({ massG, massBasis, ratioDry }: DraftLot, lot: Lot, fibreG: num
     ? dryRatioOf(massG / fibreG, lot.dryFraction)
     : ratioDry
 
+/** All pieces that may go in: undyed ones first. */
+const offeredPieces = ({ pieces, dyedBefore }: PotStock): Piece[] => [...pieces, ...dyedBefore]
+
 /** Takes out of a draft what is gone since: used up, or set aside. */
 function dropWhatIsGone(draft: PotDraft, stock: PotStock): void {
   for (const each of draft.lots) {
     if (!stock.lots.some(({ id }) => id === each.lotId)) each.lotId = ''
   }
-  draft.pieceIds = draft.pieceIds.filter((id) => stock.pieces.some((piece) => piece.id === id))
+  const there = offeredPieces(stock)
+  draft.pieceIds = draft.pieceIds.filter((id) => there.some((piece) => piece.id === id))
   if (draft.vesselId && !stock.vessels.some(({ id }) => id === draft.vesselId)) draft.vesselId = ''
 }
 
@@ -86,7 +91,10 @@ function dropWhatIsGone(draft: PotDraft, stock: PotStock): void {
 export function usePlanContents(draft: PotDraft, stock: () => PotStock | null) {
   /** Which of the lots the ribbon sets. */
   const active = ref(0)
-  const pieces = computed(() => stock()?.pieces.filter((p) => draft.pieceIds.includes(p.id)) ?? [])
+  const pieces = computed(() => {
+    const there = stock()
+    return there ? offeredPieces(there).filter(({ id }) => draft.pieceIds.includes(id)) : []
+  })
   const fibreG = computed(() => pieces.value.reduce((sum, piece) => sum + piece.dryG, 0))
   const from = computed(() => (draft.fromPotId ? (stock()?.from ?? null) : null))
   const lots = computed(() => plannedLots(draft, stock(), fibreG.value))

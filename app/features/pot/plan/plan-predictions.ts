@@ -16,6 +16,7 @@ import { laterBathsOf } from '~/features/strength/later-baths'
 import type { PieceQuestion } from '~/workers/pots.worker'
 import { curveKey, groupOf, knownCurve, type BathKind } from '../pot-curves'
 import type { PotDraft } from '../pot-draft'
+import type { PresentColours } from '../usePresentColours'
 import { usePredictions } from '../usePredictions'
 import type { PotStock } from '../usePotStock'
 import type { PlanContents, PlannedLot } from './plan-contents'
@@ -98,6 +99,7 @@ export function usePlanPredictions(
   { lots, pieces, fibreG, from, current }: PlanContents,
   finalPh: () => number | null,
   waterL: () => number | null,
+  presentColours: PresentColours,
 ) {
   /** As the lot of a source says that it was prepared, and as fine as it is cut for this pot. */
   const stuffOfSource = (source: Source): Stuff => {
@@ -136,13 +138,17 @@ export function usePlanPredictions(
   const curves = computed(() => [...curveList.value.values()])
   const questions = computed((): PieceQuestion[] => {
     const keys = [...curveList.value.keys()]
+    // what was dyed before is dyed over: the colour it has now is its ground
+    const groundOf = ({ id, bare }: Piece) => presentColours.get(id) ?? bare
+    const colourOf = (reading: Piece['bare']) =>
+      reading && { reflectance: reading.reflectance, lab: reading.lab }
     return pieces.value.map((piece) => ({
       shares: bathLots.value.map(({ source, ratioDry, lotId }) => ({
         ratioDry,
         lot: lotId,
         curve: keys.indexOf(`${source.id} ${curveKey(source, piece, bath.value)}`),
       })),
-      bare: piece.bare && { reflectance: piece.bare.reflectance, lab: piece.bare.lab },
+      bare: colourOf(groundOf(piece)),
     }))
   })
   const { predictions, isAnswered, tookMs } = usePredictions(

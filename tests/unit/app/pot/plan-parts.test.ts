@@ -33,6 +33,8 @@ async function stockOf(from: PotStock['from'] = null, first: PotStock['first'] =
   return {
     lots,
     pieces,
+    dyedBefore: [],
+    sets: [],
     hasMorePieces: false,
     sources: new Map([[TANSY, tansy]]),
     vessels: [],
@@ -63,6 +65,7 @@ function planned(draft: PotDraft, stock: PotStock, known = new Map<string, Stren
       contents,
       () => null,
       () => bath.water.value?.pourL ?? null,
+      new Map(),
     )
     return reactive({ ...contents, ...bath, ...guards, ...predictions, there })
   }).result
