@@ -60,8 +60,10 @@ export const useSession = defineStore('session', () => {
       .post(`changes/${closed}/close`)
       .catch(() => undefined)
   }
+  /** Puts the strip away by itself: what its undo needs is kept until the log's own time. */
+  const hide = () => void (last.value = null)
   /** Lets pages load again, though nothing was written: the log has come back. */
   const lookAgain = () => void version.value++
 
-  return { last, version, saved, undo, dismiss, lookAgain }
+  return { last, version, saved, undo, dismiss, hide, lookAgain }
 })

@@ -1,11 +1,23 @@
 <script setup lang="ts">
+import { useElementHover, useFocusWithin, useTimeoutFn } from '@vueuse/core'
 import { useSession } from '~/stores/session'
 
 const session = useSession()
+/** Long enough to read it and reach for Undo; the undo of the keyboard stays. */
+const STAYS_MS = 15_000
+const strip = ref<HTMLElement | null>(null)
+const isHeld = useElementHover(strip)
+const { focused } = useFocusWithin(strip)
+
+const { start, stop } = useTimeoutFn(session.hide, STAYS_MS, { immediate: false })
+watch([() => session.last, isHeld, focused], ([last, ...held]) => {
+  stop()
+  if (last && !held.includes(true)) start()
+})
 </script>
 
 <template>
-  <div class="saved" role="status" aria-live="polite" aria-label="Latest change">
+  <div ref="strip" class="saved" role="status" aria-live="polite" aria-label="Latest change">
     <template v-if="session.last">
       <span>{{ session.last.words }}</span>
       <button v-if="session.last.changeSetId" type="button" @click="session.undo">Undo</button>
@@ -13,6 +25,13 @@ const session = useSession()
     </template>
   </div>
 </template>
+
+<style>
+/* the end of a page can be scrolled clear of the strip */
+body:has(.saved > *) main {
+  padding-bottom: 84px;
+}
+</style>
 
 <style scoped>
 .saved {
@@ -29,6 +48,11 @@ const session = useSession()
   border-radius: var(--corner);
   background: var(--ink);
   color: #fff;
+}
+
+/* what lies under its words can still be pressed */
+.saved span {
+  pointer-events: none;
 }
 
 .saved:empty {

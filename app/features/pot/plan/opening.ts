@@ -48,8 +48,9 @@ export function useOpening(
     if (begins.lotId !== lotId) return
     const usual = opensWith(source, lot, last, jar?.way ?? null)
     const own = there.ways.some(({ id }) => id === usual.ownWayId) ? usual.ownWayId : null
-    // how fine it is cut is the lot's own history
-    draft.size = sizeOf(lot)
+    // how fine it is cut is the lot's own history; of one left whole, as it was cut for its last pot
+    const lastSize = draft.mode === 'plan' ? (last?.plan?.size ?? '') : ''
+    draft.size = sizeOf(lot) || lastSize
     draft.opened = { ...usual.from, code: last?.code ?? '', water: '', vesselId: '' }
     // a quick hand has chosen already: that stands
     if (draft.way === way) {
