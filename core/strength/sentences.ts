@@ -5,6 +5,7 @@ import type { Interval } from './posterior/posterior'
 import { stepWords } from './colour-step'
 import { LITTLE_GAIN } from './predict'
 import { FEW_TRIALS } from './trials'
+import type { TurningBack } from './turning-back'
 import type { EstimateAt } from './estimate-at'
 import { formatCount } from '../quantity/format-count'
 
@@ -27,6 +28,8 @@ export interface StrengthFacts {
   isScaleKnown: boolean
   /** Years of its first and last pot; null without a swatch. */
   years: readonly [string, string] | null
+  /** A last ratio weaker than the one before; null: none is. */
+  turning: TurningBack | null
   /** Swatches on near conditions that it leans on, in words; null where it stands by itself. */
   donorCurve: { n: number; on: string } | null
 }
@@ -39,6 +42,7 @@ export interface Sentence {
     | 'share'
     | 'doubling'
     | 'enough'
+    | 'turning'
     | 'ceiling'
     | 'leans'
     | 'from'
@@ -80,6 +84,7 @@ export function strengthSentences(facts: StrengthFacts): Sentence[] {
     })
   }
   list.push(share(facts), doubling(facts), enough(facts), ceiling(facts))
+  if (facts.turning) list.push(turning(facts.turning, facts.weighed))
   if (facts.donorCurve) {
     const { n: near, on } = facts.donorCurve
     list.push({ id: 'leans', text: `With so few here it leans on ${swatches(near)} on ${on}.` })
@@ -172,6 +177,13 @@ function ceiling({
     text: ceilingReached
       ? `Its ceiling is a strength of ${formatNumber(top.mid, 2)} (${sentenceSpan(top)}).`
       : 'Its ceiling was not reached in what you tried: there is no number to rely on.',
+  }
+}
+
+function turning({ from: before, to, times }: TurningBack, weighed: StrengthFacts['weighed']) {
+  return {
+    id: 'turning' as const,
+    text: `At ${bothRatios(to, weighed)} your swatches are weaker than at ${bothRatios(before, weighed)} (${formatNumber(times, 2)} times): it may be turning back there. The curve only rises, so one more pot of each would tell.`,
   }
 }
 

@@ -2,6 +2,7 @@
 import { colourStep } from '~~/core/strength/colour-step'
 import { bandAt } from '~~/core/strength/posterior/band-at'
 import { isScaleKnown } from '~~/core/strength/curve-job'
+import { turningBack } from '~~/core/strength/turning-back'
 import { strengthSentences } from '~~/core/strength/sentences'
 import type { DescribedPosterior } from '~~/core/strength/posterior/describe-posterior'
 import type { EstimateAt } from '~~/core/strength/estimate-at'
@@ -46,6 +47,7 @@ const sentences = computed(() => {
     estimated: curve.answer.estimated,
     isScaleKnown: isScaleKnown(curve.answer),
     years: described.n > 0 ? [curve.dyedFrom.slice(0, 4), curve.dyedTo.slice(0, 4)] : null,
+    turning: turningBack(curve.answer.points),
     donorCurve: near ? { n: present(curve.donorCurve).n, on: groupWords(near) } : null,
   })
 })
@@ -54,7 +56,7 @@ const before = computed(() =>
   sentences.value.filter(({ id }) => ['typical', 'thin', 'takesNothing'].includes(id)),
 )
 const after = computed(() =>
-  sentences.value.filter(({ id }) => id === 'enough' || id === 'ceiling'),
+  sentences.value.filter(({ id }) => ['enough', 'ceiling', 'turning'].includes(id)),
 )
 const foot = computed(() => sentences.value.filter(({ id }) => id === 'leans' || id === 'from'))
 const textOf = (list: readonly { text: string }[]) => list.map(({ text }) => text).join(' ')

@@ -35,6 +35,7 @@ const range = (points: PosteriorPoint[], ratio: number, more: Partial<StrengthFa
     estimated: 0,
     lots: new Set(points.map(({ lot }) => lot)).size,
     years: points.length ? ['2024', '2026'] : null,
+    turning: null,
     donorCurve: null,
     ...more,
   }

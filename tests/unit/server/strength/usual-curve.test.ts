@@ -43,6 +43,7 @@ describe('a source that nobody has dyed with', () => {
       years: null,
       steps: null,
       isScaleKnown: true,
+      turning: null,
       donorCurve: null,
     }).map(({ text }) => text)
     expect(texts[0]).toBe('Typical, not yours: no swatch here can be counted yet.')
