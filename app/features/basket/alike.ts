@@ -40,10 +40,11 @@ const likenessOf = ({
     bare !== null,
   ])
 
-/** Alike pieces together, in the order in which the first of each stands. */
-export const groupAlike = <T extends Piece>(pieces: readonly T[]): T[][] => [
-  ...group(pieces, likenessOf).values(),
-]
+/** Alike pieces together, by their tags, in the order in which the first of each stands. */
+export const groupAlike = <T extends Piece>(pieces: readonly T[]): T[][] =>
+  [...group(pieces, likenessOf).values()].map((alike) =>
+    alike.sort((a, b) => a.code.localeCompare(b.code, 'en', { numeric: true })),
+  )
 
 /** `WOL-26-01`, `WOL-26-01 to 08`, `WOL-26-01, 03, 07`: the tags of some pieces, in few signs. */
 export function codesText(codes: readonly string[]): string {

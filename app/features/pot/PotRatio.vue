@@ -36,7 +36,7 @@ const enough = computed(() => {
 </script>
 
 <template>
-  <div class="ratio">
+  <div class="ratio" :class="{ alone: isPast || isRatioUnknown }">
     <div>
       <LabeledField v-slot="{ id }" :label="`Ratio, ${state}`">
         <ElInput
@@ -90,6 +90,22 @@ const enough = computed(() => {
 
 .dry {
   margin-top: 2px;
+}
+
+/* without a ribbon its words stand beside the field */
+.ratio.alone {
+  grid-template-columns: minmax(0, 1fr);
+}
+
+.ratio.alone > div {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 18px;
+  align-items: end;
+}
+
+.ratio.alone .dry {
+  margin-bottom: 10px;
 }
 
 @media (max-width: 760px) {

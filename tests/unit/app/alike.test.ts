@@ -5,6 +5,7 @@ import type { Piece } from '../../../shared/schemas/basket/piece'
 const piece = (fields: object) =>
   ({
     id: '',
+    code: `WOL-26-${(fields as { id: string }).id}`,
     fibre: 'wool',
     blend: [],
     form: 'yarn',
@@ -23,9 +24,9 @@ const piece = (fields: object) =>
 describe('alike pieces', () => {
   test('are one line, whatever their marks; others stand apart', () => {
     const groups = groupAlike([
-      piece({ id: 'a', mark: '1 knot' }),
-      piece({ id: 'b', fibre: 'silk' }),
       piece({ id: 'c', mark: '2 knots', dryG: 50.3 }),
+      piece({ id: 'b', fibre: 'silk' }),
+      piece({ id: 'a', mark: '1 knot' }),
       piece({ id: 'd', dryG: 60 }),
       piece({ id: 'e', treatments: [{ kind: 'mordant', agent: 'alum', percentWof: null }] }),
     ])
