@@ -234,6 +234,17 @@ useHead({ title: 'Files out and in · Juniper Haze' })
   margin: 0;
 }
 
+.exchange > .panel {
+  grid-template-columns: minmax(0, 1fr);
+  min-width: 0;
+}
+
+/* long names break in place of running out of their panel */
+.exchange a.el-button {
+  height: auto;
+  white-space: normal;
+}
+
 .head {
   justify-content: space-between;
 }

@@ -113,10 +113,13 @@ test('a forgotten piece is caught when it is planned into a pot, and may be the 
   await visit(page, '/pot')
   await page.getByRole('combobox', { name: 'Lot' }).click()
   await page.getByRole('option', { name: /TAN-/ }).first().click()
-  await page
-    .getByRole('button', { name: /WOL-.*test hank.*no mordant/ })
+  // of several alike, one
+  const alike = page.getByRole('listitem').filter({ hasText: /WOL-.*test hank.*no mordant/ })
+  await alike.first().getByRole('button').first().click()
+  await alike
     .first()
-    .click()
+    .getByLabel(/^How many of/)
+    .fill('1')
   const said = page.getByText(/has no mordant, and this source needs one/)
   await expect(said).toBeVisible()
   await page.getByRole('button', { name: 'Light it' }).click()

@@ -44,7 +44,7 @@ test('three alike skeins are one line, one reading, and one correction', async (
   expect((await kept()).pieces).toHaveLength(2)
 
   // one look for both
-  const colour = page.getByRole('textbox', { name: 'Swatch, in daylight' })
+  const colour = page.getByRole('textbox', { name: 'Swatch, in daylight', exact: true })
   await colour.fill('#c9a93c')
   await colour.press('Tab')
   await page.getByText(/alike, and counted\s+once/).click()

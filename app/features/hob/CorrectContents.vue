@@ -158,6 +158,7 @@ function toggleNote(id: string) {
 
 <style scoped>
 h4 {
+  margin: 8px 0 0;
   font-size: 14px;
 }
 

@@ -126,6 +126,8 @@ const lineOf = (piece: Piece) =>
 
 <style scoped>
 ul {
+  /* hidden labels of what is scrolled out would make the page longer */
+  position: relative;
   display: grid;
   gap: 6px;
   max-height: 228px;

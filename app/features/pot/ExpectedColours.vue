@@ -52,7 +52,11 @@ function setPull(id: string, minutes: number | null) {
           : 'as is usual'
       }}.
     </p>
+    <p v-if="!plan.pieces.length" class="quiet">
+      Choose a piece: the colour it is likely to take stands here, and how sure that is.
+    </p>
     <ul
+      v-else
       class="list"
       :class="{ waiting: !plan.isAnswered }"
       :data-computed-ms="plan.isAnswered ? plan.tookMs : undefined"
