@@ -59,11 +59,11 @@ test('three alike skeins are one line, one reading, and one correction', async (
   await visit(page, `/hob?pot=${potId}`)
   const sheet = page.getByRole('region', { name: /^Pot POT-/ })
   await sheet.getByRole('button', { name: 'Correct', exact: true }).click()
-  await sheet.getByLabel('Dyed on').fill('2026-05-12')
+  await sheet.getByLabel('Dyed on').fill('2026-05-16')
   await sheet.getByLabel('How much of lot 1').fill('2 oz')
   await sheet.getByRole('button', { name: 'Keep it so' }).click()
   await expect(saidOn(page)).toContainText('Corrected POT-')
-  expect(await kept()).toMatchObject({ dyedOn: '2026-05-12', lots: [{ massG: 56.699 }] })
+  expect(await kept()).toMatchObject({ dyedOn: '2026-05-16', lots: [{ massG: 56.699 }] })
   const left = (await (await request.get(`/api/lots/${lotId}`)).json()) as { leftG: number }
   expect(left.leftG).toBeCloseTo(143.301, 3)
   await saidOn(page).getByRole('button', { name: 'Undo' }).click()

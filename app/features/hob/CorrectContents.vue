@@ -164,13 +164,24 @@ h4 {
 
 .line {
   display: grid;
-  grid-template-columns: minmax(150px, 2fr) repeat(2, minmax(90px, 1fr)) auto auto;
+  grid-template-columns: minmax(150px, 2fr) repeat(2, minmax(90px, 1fr)) minmax(90px, 1fr) auto;
   gap: 6px 10px;
   align-items: end;
 }
 
 .day {
   max-width: 320px;
+}
+
+.link {
+  justify-self: start;
+}
+
+li {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 14px;
+  align-items: baseline;
 }
 
 .gone {

@@ -55,6 +55,9 @@ const boiled = computed({
   set: (said: 'yes' | 'no' | null) => (end.boiled = said && said === 'yes'),
 })
 
+/** What stands by fields further up, said where the hand is. */
+const refused = computed(() => [...new Set(Object.values(errors.value))].join(' '))
+
 async function correct() {
   const body: PotChange = {
     ...edit,
@@ -101,7 +104,7 @@ async function correct() {
     <LabeledField v-slot="{ id }" label="Note" :error="errors['/note']">
       <ElInput :id="id" v-model="edit.note" />
     </LabeledField>
-    <p v-if="failure" class="wrong" role="alert">{{ failure }}</p>
+    <p v-if="failure || refused" class="wrong" role="alert">{{ failure || refused }}</p>
     <div class="row">
       <ElButton native-type="submit" type="primary" :loading="saving">Keep it so</ElButton>
       <ElButton @click="emit('done')">Leave it</ElButton>
