@@ -43,6 +43,15 @@ export function spoonWords(spoonMl: number): string {
   return spoonMl < TABLESPOON_FROM_ML ? 'teaspoon' : 'tablespoon'
 }
 
+/** `1.2 teaspoons`, `1.2 spoons of 5 mL`: a number of them, so that no number runs into another. */
+export function spoonsText(count: number, spoonMl: number): string {
+  const number = quantity.formatNumber(count, 2)
+  const plural = number === '1' ? '' : 's'
+  return units.value.volume === 'metric'
+    ? `${number} spoon${plural} of ${quantity.formatNumber(spoonMl, 2)} mL`
+    : `${number} ${spoonWords(spoonMl)}${plural}`
+}
+
 /** The product's own texts, which are written in metric units. */
 export const inUnits = (text: string) => textInUnits(text, units.value)
 

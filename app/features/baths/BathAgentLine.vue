@@ -6,8 +6,7 @@ import { gramsToWeigh } from '~~/core/mordant/hydrates'
 import { TAKEN_SHARE } from '~~/core/mordant/bath-again'
 import { leastWaterL } from '~~/core/mordant/least-water'
 import { BULK_DENSITY, gramsInSpoons, spoonsFor, type SpoonedAgent } from '~~/core/mordant/spoons'
-import { formatNumber } from '~~/core/quantity/format-quantity'
-import { formatMass, formatVolume, spoonWords } from '~/format/quantities'
+import { formatMass, formatVolume, spoonsText } from '~/format/quantities'
 import { formsOf } from '~~/shared/schemas/loft/shelf'
 import type { StockLot } from '~/composables/useStock'
 import { weighable, type AgentDraft } from './agents-for'
@@ -81,7 +80,7 @@ const spoons = computed(() => {
   const n = spoonsFor(powder, agent.massG, TEASPOON_ML)
   if (n < LEAST_SPOONS) return ''
   const { low, high } = gramsInSpoons(powder, n, TEASPOON_ML)
-  return `~${formatNumber(n, 2)} ${spoonWords(TEASPOON_ML)}s, which may hold ${formatMass(low)} to ${formatMass(high)}`
+  return `~${spoonsText(n, TEASPOON_ML)}, which may hold ${formatMass(low)} to ${formatMass(high)}`
 })
 
 const left = computed(() => {

@@ -126,7 +126,7 @@ async function finish() {
       <li v-for="piece in pieces" :key="piece.pieceId">
         <span
           ><strong>{{ piece.pieceCode }}</strong>
-          <span class="quiet"> {{ nameOf(piece.pieceId) }}</span></span
+          <span class="quiet name">{{ nameOf(piece.pieceId) }}</span></span
         >
         <NumberField
           v-model="piece.waters"
@@ -210,6 +210,14 @@ async function finish() {
 </template>
 
 <style scoped>
+.link {
+  justify-self: start;
+}
+
+.name {
+  display: block;
+}
+
 h3 {
   font-size: 17px;
 }

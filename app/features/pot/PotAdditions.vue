@@ -1,9 +1,8 @@
 <script setup lang="ts">
-import { spoonWords } from '~/format/quantities'
+import { spoonsText } from '~/format/quantities'
 import { AGENT_KEYS, agentFacts, gPerMlOf, type Agent } from '~~/catalogue/agents'
 import { PH_AGENT_KEYS, PH_AGENTS, type PhAgent } from '~~/core/acid-base/additions'
 import { BULK_DENSITY, spoonsFor, type SpoonedAgent } from '~~/core/mordant/spoons'
-import { formatNumber } from '~~/core/quantity/format-quantity'
 import { formsOf } from '~~/shared/schemas/loft/shelf'
 import { POT_PLAN } from './usePotPlan'
 import { POT_STOCK } from './usePotStock'
@@ -40,7 +39,7 @@ const setPercent = (i: number, percent: number | null) =>
 /** `1.2 level spoons of 5 mL`: roughly, since powders pack differently. */
 function spoons(agent: Agent, massG: number | null): string {
   if (!(agent in BULK_DENSITY) || massG === null || massG <= 0) return ''
-  return `about ${formatNumber(spoonsFor(agent as SpoonedAgent, massG, spoonMl.value), 2)} ${spoonWords(spoonMl.value)}s`
+  return `about ${spoonsText(spoonsFor(agent as SpoonedAgent, massG, spoonMl.value), spoonMl.value)}`
 }
 
 const shift = computed({

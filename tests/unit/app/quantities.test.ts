@@ -6,6 +6,7 @@ import {
   formatTemperature,
   formatVolume,
   inSentence,
+  spoonsText,
   spoonWords,
   temperatureIn,
   units,
@@ -46,6 +47,8 @@ describe('what is said in the units that are set', () => {
 
   test('a spoon is told by its size where millilitres are read', () => {
     expect(spoonWords(5)).toBe('5 mL spoon')
+    expect(spoonsText(1, 5)).toBe('1 spoon of 5 mL')
+    expect(spoonsText(0.53, 5)).toBe('0.53 spoons of 5 mL')
     units.value = US_UNITS
     expect([spoonWords(4.93), spoonWords(15)]).toEqual(['teaspoon', 'tablespoon'])
   })

@@ -103,6 +103,10 @@ function setTime(id: string, minutes: number | null) {
 </template>
 
 <style scoped>
+.link {
+  justify-self: start;
+}
+
 h2 .quiet {
   font-weight: 400;
 }
