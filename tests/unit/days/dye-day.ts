@@ -50,7 +50,10 @@ export async function keptOf(here: TestLog, day: DyeDay): Promise<string[][]> {
   for (const fields of day.pieces) pieces.push(await here.piece({ treatments: [], ...fields }))
   const draft = draftOf(day, lots, pieces)
   const { result } = withSetup(() =>
-    usePlanContents(draft, () => ({ lots, pieces, sources: sourcesOf(lots) }) as PotStock),
+    usePlanContents(
+      draft,
+      () => ({ lots, pieces, dyedBefore: [] as Piece[], sources: sourcesOf(lots) }) as PotStock,
+    ),
   )
   const bodies = potBodies({
     draft,
