@@ -1,6 +1,7 @@
 import { lookUp } from '../present'
 /** Hot: near a simmer; warm: barely; cold: as the room is. */
-export type BathHeat = 'hot' | 'warm' | 'cold'
+export const BATH_HEAT_KEYS = ['hot', 'warm', 'cold'] as const
+export type BathHeat = (typeof BATH_HEAT_KEYS)[number]
 export type BathFinish = 'dried' | 'heldWet'
 
 export type BathStepKind =
@@ -39,7 +40,6 @@ export interface BathStep {
 }
 
 /** Temperatures, °C; hot is held under a simmer (common practice, no source). */
-export const BATH_HEAT_KEYS = ['hot', 'warm', 'cold'] as const
 export const BATH_HEATS: Record<BathHeat, { label: string; tempC: number }> = {
   hot: { label: 'hot', tempC: 82 },
   warm: { label: 'barely warm', tempC: 45 },

@@ -32,9 +32,12 @@ function add() {
 function setAgent(i: number, agent: Agent) {
   Object.assign(plan.draft.additions[i]!, { agent, form: first(formsOf(agent)) })
 }
+/** A percentage is weighed out: what was told by the spoon before is told no more. */
 const setPercent = (i: number, percent: number | null) =>
-  (plan.draft.additions[i]!.massG =
-    percent === null ? null : Math.round(percent * plan.fibreG) / 100)
+  Object.assign(plan.draft.additions[i]!, {
+    massG: percent === null ? null : Math.round(percent * plan.fibreG) / 100,
+    massBasis: 'weighed',
+  })
 
 /** `1.2 level spoons of 5 mL`: roughly, since powders pack differently. */
 function spoons(agent: Agent, massG: number | null): string {
@@ -157,7 +160,6 @@ fieldset {
   align-items: end;
 }
 
-.x,
 .x {
   font-size: 20px;
 }

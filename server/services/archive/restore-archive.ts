@@ -12,8 +12,7 @@ import { toRow, type Row } from './table-text'
 
 type Progress = (done: number, of: number) => void
 
-/** Rows written at once; SQLite takes so many values in one statement. */
-const MOST_VALUES = 30_000
+/** Rows written at once: their values stay far under what SQLite takes in one statement. */
 const AT_ONCE = 200
 
 /**
@@ -129,19 +128,16 @@ function refused<T>(run: () => T): T {
   }
 }
 
-async function write(trx: Knex, { name, columns }: LogTable, rows: readonly Row[]): Promise<void> {
-  const atOnce = Math.max(1, Math.floor(MOST_VALUES / columns.length))
-  for (let i = 0; i < rows.length; i += atOnce) {
-    try {
-      await trx(name).insert(rows.slice(i, i + atOnce))
-    } catch (error) {
-      const { code = 'not written' } = error as { code?: string }
-      throw new Refusal(
-        422,
-        'Not this archive',
-        `Rows of ${tablePath(name)} do not fit (${code}). Nothing was changed.`,
-      )
-    }
+async function write(trx: Knex, { name }: LogTable, rows: readonly Row[]): Promise<void> {
+  try {
+    await trx(name).insert(rows)
+  } catch (error) {
+    const { code = 'not written' } = error as { code?: string }
+    throw new Refusal(
+      422,
+      'Not this archive',
+      `Rows of ${tablePath(name)} do not fit (${code}). Nothing was changed.`,
+    )
   }
 }
 

@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto'
-import { Readable } from 'node:stream'
+import { Readable, type PassThrough } from 'node:stream'
 import { setImmediate } from 'node:timers/promises'
 import type { Knex } from 'knex'
 import yazl from 'yazl'
@@ -33,10 +33,14 @@ export async function writeArchive(
   created: string,
 ): Promise<NodeJS.ReadableStream> {
   const zip = new yazl.ZipFile()
+  const output = zip.outputStream as PassThrough
+  // what is written of an entry has no listener: a read that fails midway would end the whole server
+  const cutOff = (error: Error) => void output.destroy(error)
+  zip.on('error', cutOff)
   const hashes = new Map<string, string>()
   const add = (path: string, pieces: () => AsyncIterable<Buffer>, compress = true) =>
     zip.addReadStreamLazy(path, { mtime: NO_TIME, compress }, (give) => {
-      give(null, Readable.from(hashed(path, pieces(), hashes)))
+      give(null, Readable.from(hashed(path, pieces(), hashes)).on('error', cutOff))
     })
 
   const tables = await counted(db, await logTables(db))
@@ -64,7 +68,7 @@ export async function writeArchive(
     give(null, Readable.from([Buffer.from(lines.join(''))]))
   })
   zip.end()
-  return zip.outputStream
+  return output
 }
 
 async function counted(db: Knex, tables: readonly LogTable[]) {

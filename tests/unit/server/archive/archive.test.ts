@@ -101,6 +101,28 @@ describe('an archive', () => {
     })
   })
 
+  test('ends with an error, and not with the server, where a picture goes missing midway', async () => {
+    await inFolder(async (folder) => {
+      const files = photoFiles(join(folder, 'a'))
+      let reads = 0
+      // there when it is looked for, gone when it is its turn
+      const failing = {
+        ...files,
+        read: (...asked: Parameters<typeof files.read>) =>
+          ++reads > 2 ? Promise.reject(new Error('gone')) : files.read(...asked),
+      }
+      const a = logWith(failing)
+      const jpeg = await sharp({
+        create: { width: 40, height: 30, channels: 3, background: '#c9b26a' },
+      })
+        .jpeg()
+        .toBuffer()
+      await a.log.photoFiles.keep(jpeg, { id: newId(), place: 'drop' })
+      await expect(archived(a.log, join(folder, 'log.zip'))).rejects.toThrow('gone')
+      await a.database.close()
+    })
+  })
+
   test('goes into no log that has entries', async () => {
     await fillSome(here)
     await inFolder(async (folder) => {
