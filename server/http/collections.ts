@@ -38,7 +38,8 @@ import {
   vesselChangeSchema,
   vesselQuerySchema,
 } from '../../shared/schemas/pot/vessel'
-import { newPotSchema, potChangeSchema, potQuerySchema } from '../../shared/schemas/pot/pot'
+import { newPotSchema, potQuerySchema } from '../../shared/schemas/pot/pot'
+import { potChangeSchema } from '../../shared/schemas/pot/pot-change'
 import {
   newSourceSchema,
   sourceChangeSchema,

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { lotsAtFirst } from '~~/shared/rules/pot/lots-at-first'
 import { WAY_KEYS, wayFacts } from '~~/catalogue/ways'
-import { potChangeSchema, type Pot, type PotChange } from '~~/shared/schemas/pot/pot'
+import type { Pot } from '~~/shared/schemas/pot/pot'
+import { potChangeSchema, type PotChange } from '~~/shared/schemas/pot/pot-change'
 import {
   LID_WORDS,
   LIQUOR_WORDS,

@@ -1,5 +1,5 @@
 import type { AmountBasis } from '~~/core/harvest/ratio-error'
-import type { PotChange } from '~~/shared/schemas/pot/pot'
+import type { PotChange } from '~~/shared/schemas/pot/pot-change'
 
 /** When and of what a pot that is over was dyed, as it is corrected. */
 export interface PotContents {

@@ -1,12 +1,7 @@
 import dayjs from 'dayjs'
 import { newId } from '~~/shared/ids'
-import {
-  newPotsSchema,
-  potChangeSchema,
-  type NewPot,
-  type Pot,
-  type PotChange,
-} from '~~/shared/schemas/pot/pot'
+import { newPotsSchema, type NewPot, type Pot } from '~~/shared/schemas/pot/pot'
+import { potChangeSchema, type PotChange } from '~~/shared/schemas/pot/pot-change'
 import { formatCount } from '~~/core/quantity/format-count'
 import { potBodies, type PotParts } from './pot-body'
 import type { PotPlanning } from './usePotPlan'

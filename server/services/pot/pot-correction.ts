@@ -1,6 +1,7 @@
 import type { Knex } from 'knex'
 import { present } from '../../../core/present'
-import type { Pot, PotChange } from '../../../shared/schemas/pot/pot'
+import type { Pot } from '../../../shared/schemas/pot/pot'
+import type { PotChange } from '../../../shared/schemas/pot/pot-change'
 import { PLAIN_PLAN } from '../../../shared/schemas/pot/pot-plan'
 import { NOTED, type PotEventKind } from '../../../shared/schemas/pot/pot-event'
 import { potNotes } from '../../repositories/pot-notes'

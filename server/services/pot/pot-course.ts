@@ -8,7 +8,8 @@ import { departures, whatHappened } from '../../../core/pot/what-happened'
 import { newId } from '../../../shared/ids'
 import { againOf, markedSteps, notesOf } from '../../../shared/rules/pot/course'
 import { PUT_RIGHT_WORDS } from '../../../shared/words/pot/put-right'
-import type { NewPot, Pot, PotChange, PotQuery } from '../../../shared/schemas/pot/pot'
+import type { NewPot, Pot, PotQuery } from '../../../shared/schemas/pot/pot'
+import type { PotChange } from '../../../shared/schemas/pot/pot-change'
 import {
   NOTED,
   type FinishPot,

@@ -16,12 +16,11 @@ import {
   type PieceOutcome,
   type PotEvent,
 } from './pot-event'
-import { potPlanSchema, stuffFields, type PotPlan } from './pot-plan'
+import { potPlanSchema, type PotPlan } from './pot-plan'
 import {
   aboveNothing,
   dateField,
   idField,
-  instantField,
   massField,
   nameField,
   newIdField,
@@ -160,7 +159,7 @@ export interface NewPot {
   note: string
 }
 
-const conditions = {
+export const conditions = {
   title: nameField.allow(''),
   waterL: aboveNothing(1000).allow(null),
   tempC: Joi.number().min(0).max(110).allow(null),
@@ -175,20 +174,20 @@ const potLotField = Joi.object<NewPot['lots'][number]>({
   massBasis: Joi.string().valid(...AMOUNT_BASES),
 })
 
-const lotsField = Joi.array()
+export const lotsField = Joi.array()
   .items(potLotField)
   .max(20)
   .unique('lotId')
   .messages({ 'array.unique': 'each lot may be listed once' })
 
-const pieceFields = {
+export const pieceFields = {
   pieceId: idField.required(),
   swatchId: newIdField,
   minutes: conditions.minutes,
   outcome: Joi.object(outcomeFields).allow(null),
 }
 
-const piecesOf = (fields: Joi.SchemaMap) =>
+export const piecesOf = (fields: Joi.SchemaMap) =>
   Joi.array()
     .items(Joi.object(fields))
     .min(1)
@@ -196,7 +195,7 @@ const piecesOf = (fields: Joi.SchemaMap) =>
     .unique('pieceId')
     .messages({ 'array.unique': 'each piece may be listed once' })
 
-const endField = Joi.object<RememberedEnd>({
+export const endField = Joi.object<RememberedEnd>({
   liquor: Joi.string()
     .valid(...LIQUOR_ENDS)
     .allow(null)
@@ -244,56 +243,6 @@ export const newPotSchema = Joi.object<NewPot>({
   is: 'planned',
   then: Joi.object({ end: Joi.forbidden(), notes: Joi.forbidden() }),
 })
-
-/** A plan as it is meant now: all of it, before the pot is lit. */
-type Replan = Omit<NewPot, 'id' | 'stage' | 'overrides'>
-
-/** A piece as it was in a pot; what is left out stays as it was written, or as the piece is. */
-interface CorrectedPiece {
-  pieceId: string
-  swatchId?: string
-  dryG?: number
-  dryBasis?: AmountBasis
-  minutes?: number | null
-  outcome?: PieceOutcome | null
-}
-
-export type PotChange = Partial<
-  Pick<NewPot, 'title' | 'way' | 'waterL' | 'tempC' | 'minutes' | 'finalPh' | 'note'>
-> & {
-  /** Of a pot that is over: how it ended, and how its stuff, water and lid were. */
-  end?: RememberedEnd
-  size?: PotPlan['size']
-  water?: PotPlan['water']
-  lid?: PotPlan['lid']
-  /** Of a pot that is over and was not lit on the hob: the day it was dyed. */
-  dyedOn?: string
-  /** Of a pot that is over: all it was begun with, and all its pieces as they went in. */
-  lots?: NewPot['lots']
-  pieces?: CorrectedPiece[]
-  /** Notes of it, by id, that say what never happened. */
-  notesBack?: string[]
-  replan?: Replan
-  /** Lights a planned pot: what it takes leaves the loft. */
-  light?: { at: string; overrides: Override[] }
-}
-
-export const potChangeSchema = Joi.object<PotChange>({
-  ...conditions,
-  way: Joi.string().valid(...WAY_KEYS),
-  end: endField,
-  ...stuffFields,
-  dyedOn: dateField,
-  lots: lotsField,
-  pieces: piecesOf({
-    ...pieceFields,
-    dryG: massField,
-    dryBasis: Joi.string().valid(...AMOUNT_BASES),
-  }),
-  notesBack: Joi.array().items(idField).min(1).max(200).unique(),
-  replan: newPotSchema.fork(['id', 'stage', 'overrides'], (field) => field.forbidden()),
-  light: Joi.object({ at: instantField.required(), overrides: overridesField.default([]) }),
-}).min(1)
 
 /** Several pots made as one change: jars that share one water bath. */
 export const newPotsSchema = Joi.object<{ pots: NewPot[] }>({

@@ -1,12 +1,8 @@
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals'
 import { newId } from '../../../../shared/ids'
 import type { Piece } from '../../../../shared/schemas/basket/piece'
-import {
-  newPotSchema,
-  potChangeSchema,
-  type Pot,
-  type PotChange,
-} from '../../../../shared/schemas/pot/pot'
+import { newPotSchema, type Pot } from '../../../../shared/schemas/pot/pot'
+import { potChangeSchema, type PotChange } from '../../../../shared/schemas/pot/pot-change'
 import { newPotEventSchema } from '../../../../shared/schemas/pot/pot-event'
 import { validate } from '../../../../shared/validate'
 import { DOCK, openTestLog, refusal, type TestLog } from '../../../fixtures/log'
