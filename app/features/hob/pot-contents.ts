@@ -32,7 +32,10 @@ export function changedContents(now: PotContents, was: PotContents): Partial<Pot
       pieces: now.pieces.map(({ pieceId, dryG, dryBasis, minutes }) => ({
         pieceId,
         dryBasis,
-        minutes,
+        // a stay that was left alone follows the notes that are taken back beside it
+        ...(was.pieces.find((each) => each.pieceId === pieceId)?.minutes !== minutes && {
+          minutes,
+        }),
         ...(dryG !== null && { dryG }),
       })),
     }),

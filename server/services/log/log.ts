@@ -105,12 +105,7 @@ export function createLog(
     draws: jarDraws(database, collections, clock),
     basketMoves: pieceMoves(database, collections, clock),
     bathFinish: bathFinish(database, collections, clock),
-    course: potCourse(
-      database,
-      collections,
-      clock,
-      async (db) => (await settings.read(db)).altitudeM,
-    ),
+    course: potCourse(database, collections, clock),
     basket: basketService(database.read),
     hob: hobService(database.read, (now) => jars.standing(now)),
     trials: trialService(database.read),

@@ -9,6 +9,7 @@ import type { PotEdit } from '../../repositories/pot-rows'
 import { potRepository } from '../../repositories/pots'
 import { stillNeeded, unacceptable } from '../log/failures'
 import { putBack } from '../loft/stock-out'
+import { followNotes } from './pot-actual'
 import { correctContents } from './pot-contents'
 import { treatAgain } from './pot-mordants'
 import { asPlanned } from './pot-revert'
@@ -60,10 +61,12 @@ export async function correctPot(
     const plan = { ...(pot.plan ?? PLAIN_PLAN), ...Object.fromEntries(stuff) }
     await pots.keepPlan(pot.id, { plan, lots: pot.lots, pieces: pot.pieces.map(asPlanned) })
   }
-  if (!isOfContents) return
-  await takeNotesBack(trx, pot, notesBack ?? [], at)
-  await correctContents(trx, present(await pots.find(pot.id)), { dyedOn, lots, pieces }, at)
-  await treatAgain(trx, pot, present(await pots.find(pot.id)), at)
+  if (isOfContents) {
+    await takeNotesBack(trx, pot, notesBack ?? [], at)
+    await followNotes(trx, pot, present(await pots.find(pot.id)))
+    await correctContents(trx, present(await pots.find(pot.id)), { dyedOn, lots, pieces }, at)
+    await treatAgain(trx, pot, present(await pots.find(pot.id)), at)
+  }
 }
 
 /** Takes notes of a pot back that say what never happened; what they took goes back. */

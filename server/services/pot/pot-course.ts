@@ -1,13 +1,9 @@
 import type { Knex } from 'knex'
-import { boilingPointC, pressureAtHpa } from '../../../core/bath/boiling-point'
 import { InputError } from '../../../core/input-error'
 import { courseSteps } from '../../../core/pot/course'
 import { sumPot } from '../../../core/pot/pot-log'
-import { andLater } from '../../../core/pot/way-steps'
-import { departures, whatHappened } from '../../../core/pot/what-happened'
 import { newId } from '../../../shared/ids'
 import { againOf, markedSteps, notesOf } from '../../../shared/rules/pot/course'
-import { PUT_RIGHT_WORDS } from '../../../shared/words/pot/put-right'
 import type { NewPot, Pot, PotQuery } from '../../../shared/schemas/pot/pot'
 import type { PotChange } from '../../../shared/schemas/pot/pot-change'
 import {
@@ -22,6 +18,7 @@ import { potNotes } from '../../repositories/pot-notes'
 import { potRepository } from '../../repositories/pots'
 import { CLOCK_SLACK_MS, refuseAhead } from '../log/calendar'
 import { idTaken, notFound, stillNeeded, unacceptable } from '../log/failures'
+import { departuresOf, followNotes, meantOf, notedCourse, retellDepartures } from './pot-actual'
 import { treatAgain, treatByPot } from './pot-mordants'
 import { takeAddition } from './pot-stock'
 import { addSwatch } from './swatch-of-piece'
@@ -38,7 +35,6 @@ export const potCourse = (
   database: Database,
   { pots, pieces }: { pots: PotRecords; pieces: PieceRecords },
   clock: Clock,
-  altitudeM: (db: Knex) => Promise<number>,
 ) => {
   const begin = (trx: Knex): Batch => ({ trx, at: clock().toISOString(), changeSetId: newId() })
 
@@ -86,7 +82,10 @@ export const potCourse = (
         await potNotes(trx).add(id, event)
         if (event.kind === 'add') await takeAddition(trx, id, event, batch.at)
         if (pot.stage === 'done') {
-          await treatAgain(trx, pot, present(await potRepository(trx).find(id)), batch.at)
+          const noted = present(await potRepository(trx).find(id))
+          await treatAgain(trx, pot, noted, batch.at)
+          await followNotes(trx, pot, noted)
+          await retellDepartures(trx, id)
         }
         await pots.logChange(batch, pot)
         return { item: present(await potRepository(trx).find(id)), changeSetId: batch.changeSetId }
@@ -110,20 +109,8 @@ export const potCourse = (
             `at must not be before the pot's last note (${last.at}); got ${input.at}`,
           )
         }
-        const sum = sumPot(
-          pot.pieces.map(({ pieceId }) => pieceId),
-          notesOf(pot),
-          endsAt,
-        )
-        const boilingC = boilingPointC(pressureAtHpa(await altitudeM(trx)))
-        const actual = whatHappened(sum, { ratioDry: pot.ratioDry, boilingC })
-        const planned = {
-          ratioDry: ratioAtFirst(pot),
-          tempC: pot.tempC,
-          minutes: pot.minutes,
-          restMin: restPlanned(pot),
-          ph: pot.plan?.ph?.target ?? null,
-        }
+        const actual = await notedCourse(trx, pot, endsAt)
+        const planned = meantOf(pot)
         const finalPh = input.finalPh ?? actual.ph
         const repository = potRepository(trx)
         await repository.update(id, {
@@ -146,14 +133,10 @@ export const potCourse = (
             rinse,
             boiled: actual.boiled,
             liquorBoiled: actual.liquorBoiled,
-            departures: [
-              ...departures(planned, { ...actual, ph: finalPh }).map(({ words }) => words),
-              ...putRightOf(pot),
-              ...neverStirredIn(pot),
-            ],
+            departures: departuresOf(pot, planned, { ...actual, ph: finalPh }),
           },
         })
-        await endPieces(batch, pot, input, sum.pieces)
+        await endPieces(batch, pot, input, actual.stays)
         for (const piece of await treatByPot(trx, pot, batch.at)) {
           await pieces.logChange(batch, piece)
         }
@@ -167,7 +150,7 @@ export const potCourse = (
     { trx, at }: Batch,
     pot: Pot,
     input: FinishPot,
-    times: readonly { pieceId: string; firstIn: number | null; minutes: number }[],
+    stays: ReadonlyMap<string, number | null>,
   ): Promise<void> {
     for (const [i, { pieceId }] of input.pieces.entries()) {
       if (pot.pieces.some((piece) => piece.pieceId === pieceId)) continue
@@ -179,52 +162,11 @@ export const potCourse = (
     for (const { pieceId } of pot.pieces) {
       const given = input.pieces.find((piece) => piece.pieceId === pieceId)
       const { pieceId: _, swatchId, ...outcome } = given ?? { pieceId, ...NO_OUTCOME }
-      const time = present(times.find((each) => each.pieceId === pieceId))
-      const minutes = time.firstIn === null ? null : Math.round(time.minutes * 10) / 10
+      const minutes = stays.get(pieceId) ?? null
       await potRepository(trx).setOutcome(pot.id, pieceId, minutes, given ? outcome : null)
       await addSwatch(trx, { potId: pot.id, pieceId, swatchId, on: pot.dyedOn }, at)
     }
   }
-}
-
-/** The dry ratio it was lit with, before more plant was added; null where it is not known. */
-function ratioAtFirst(pot: Pot): number | null {
-  const fibreG = pot.pieces.reduce((sum, { dryG }) => sum + dryG, 0)
-  if (pot.ratioDry === null || fibreG === 0) return null
-  const addedDryG = pot.events.reduce((sum, event) => {
-    if (event.kind !== 'add' || !event.data.lotId) return sum
-    const lot = pot.lots.find(({ lotId }) => lotId === event.data.lotId)
-    return sum + (event.data.massG ?? 0) * (lot?.dryFraction ?? 0)
-  }, 0)
-  return pot.ratioDry - addedDryG / fibreG
-}
-
-/** What was put right on the way, so that its swatches say so. */
-const putRightOf = ({ events }: Pot): string[] =>
-  events.flatMap((event) =>
-    event.kind === 'putRight'
-      ? [`Put right on the way: ${PUT_RIGHT_WORDS[event.data.what].words}`]
-      : [],
-  )
-
-/** Minutes its pieces were meant to cool or stand in the liquor when the dyeing is over. */
-function restPlanned({ plan }: Pot): number {
-  const steps = plan?.steps ?? []
-  const dye = steps.find(({ kind }) => kind === 'dye')
-  const later = dye ? andLater(steps, dye.id) : new Set<string>()
-  return steps
-    .filter(({ id, kind }) => later.has(id) && (kind === 'cool' || kind === 'stand'))
-    .reduce((sum, { minutes }) => sum + minutes, 0)
-}
-
-/** What was planned to go in and was left out, or never confirmed: it is not claimed. */
-function neverStirredIn(pot: Pot): string[] {
-  const wentIn = new Set(
-    pot.events.flatMap((e) => (e.kind === 'add' && e.stepId ? [e.stepId] : [])),
-  )
-  return (pot.plan?.steps ?? [])
-    .filter(({ id, kind }) => kind === 'add' && !wentIn.has(id))
-    .map(({ words }) => `${words}: planned, and not done.`)
 }
 
 const isNoted = (kind: PotEventKind) => (NOTED as readonly PotEventKind[]).includes(kind)

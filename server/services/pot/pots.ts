@@ -21,6 +21,7 @@ import { refuseAhead, refuseFuture } from '../log/calendar'
 import { stillNeeded, unacceptable } from '../log/failures'
 import { refuseStanding } from '../log/guarded'
 import { dateOf } from '../loft/jars'
+import { retellDepartures } from './pot-actual'
 import { revertCourse } from './pot-revert'
 import { correctPot, editOf } from './pot-correction'
 import { rememberPast } from './pot-past'
@@ -75,6 +76,7 @@ export const potKind: RecordKind<Pot, NewPot, PotChange, PotQuery> = {
     } else {
       await pots.update(current.id, { ...current, ...editOf(change) })
       await correctPot(trx, current, change, at)
+      await retellDepartures(trx, current.id)
     }
     if (light) await lightPot(trx, present(await pots.find(current.id)), light, at)
   },

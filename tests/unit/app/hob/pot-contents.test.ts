@@ -30,3 +30,10 @@ test('a weight that was emptied stays as it was: it is said to be unknown beside
     notesBack: ['n'],
   })
 })
+
+test('a stay that was left alone is not written beside a new weight', () => {
+  const pieces = [{ ...was.pieces[0]!, dryG: 60 }]
+  expect(changedContents({ ...was, pieces }, was)).toEqual({
+    pieces: [{ pieceId: 'p', dryBasis: 'weighed', dryG: 60 }],
+  })
+})

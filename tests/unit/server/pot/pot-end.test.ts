@@ -166,3 +166,59 @@ describe('a trial, held against what was dyed before', () => {
     expect(trial!.control!.pieceFactors.fibre).toBe('wool')
   })
 })
+
+describe('a note of a pot that is over, taken back or written later', () => {
+  const ids = () => pieces.map(({ id }) => id)
+  const watched = async () => {
+    let pot = await running()
+    pot = await here.note(pot, 'enter', '09:00', { data: { pieceIds: ids() } })
+    pot = await here.note(pot, 'reading', '09:20', { data: { tempC: 99.5 } })
+    pot = await here.note(pot, 'reading', '09:40', { data: { tempC: 80, ph: 8.2 } })
+    pot = await here.note(pot, 'pull', '09:20', { data: { pieceIds: [pieces[0]!.id] } })
+    return here.finish(pot, '11:00', { pieces: [] })
+  }
+  const noteOf = (pot: Awaited<ReturnType<typeof watched>>, test: (data: object) => boolean) =>
+    pot.events.find(({ data }) => test(data))!.id
+
+  test('takes the heat, the boiling and what departed from the plan with it', async () => {
+    const pot = await watched()
+    expect(pot).toMatchObject({ tempC: 99.5, finalPh: 8.2, end: { boiled: true } })
+    const misread = noteOf(pot, (data) => 'tempC' in data && data.tempC === 99.5)
+    const { item, changeSetId } = await here.log.pots.change(pot.id, pot.rev, {
+      notesBack: [misread],
+    })
+    expect(item).toMatchObject({ tempC: 80, finalPh: 8.2, end: { boiled: false, departures: [] } })
+    await undoOf(changeSetId)
+    expect(await here.log.pots.read(pot.id)).toMatchObject({
+      tempC: 99.5,
+      end: { boiled: true, departures: pot.end!.departures },
+    })
+  })
+
+  test('takes the time of each piece with it', async () => {
+    const pot = await watched()
+    expect(pot.pieces.map(({ minutes }) => minutes)).toEqual([20, 120])
+    const pull = pot.events.find(({ kind }) => kind === 'pull')!.id
+    const { item } = await here.log.pots.change(pot.id, pot.rev, { notesBack: [pull] })
+    expect(item.pieces.map(({ minutes }) => minutes)).toEqual([120, 120])
+    expect(item.minutes).toBe(120)
+  })
+
+  test('leaves what was said outright', async () => {
+    let pot = await watched()
+    pot = (await here.log.pots.change(pot.id, pot.rev, { tempC: 88, finalPh: 7 })).item
+    expect(pot.end!.departures).toContain('88 °C at the hottest, where 82 °C was planned.')
+    const both = pot.events.filter(({ kind }) => kind === 'reading').map(({ id }) => id)
+    pot = (await here.log.pots.change(pot.id, pot.rev, { notesBack: both })).item
+    expect(pot).toMatchObject({ tempC: 88, finalPh: 7 })
+  })
+
+  test('written later it tells the heat that nobody had read', async () => {
+    let pot = await running()
+    pot = await here.note(pot, 'enter', '09:00', { data: { pieceIds: ids() } })
+    pot = await here.finish(pot, '11:00', { pieces: [] })
+    expect(pot).toMatchObject({ tempC: null, end: { boiled: null } })
+    pot = await here.note(pot, 'reading', '09:30', { data: { tempC: 81 } })
+    expect(pot).toMatchObject({ tempC: 81, end: { boiled: false, departures: [] } })
+  })
+})
