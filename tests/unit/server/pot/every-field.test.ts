@@ -5,6 +5,7 @@ import { newId } from '../../../../shared/ids'
 import type { Lot } from '../../../../shared/schemas/loft/lot'
 import type { Piece } from '../../../../shared/schemas/basket/piece'
 import { newPotSchema, type NewPot, type Pot } from '../../../../shared/schemas/pot/pot'
+import { Refusal } from '../../../../server/services/log/failures'
 import { validate } from '../../../../shared/validate'
 import { intoAnotherLog } from '../../../fixtures/archived'
 import { openTestLog, type TestLog } from '../../../fixtures/log'
@@ -130,6 +131,17 @@ const past = (fields: Partial<NewPot> = {}): NewPot =>
     ...fields,
   })
 
+const enamel = () =>
+  here.log.vessels.create({
+    id: newId(),
+    name: 'enamel',
+    material: 'enamel',
+    fullL: 8,
+    emptyG: null,
+    isDyeOnly: true,
+    note: '',
+  })
+
 /** Told by their own names in the kept pot. */
 function expectKept(pot: Pot, told: NewPot) {
   const { id, plan, lots, pieces: toldPieces, end, notes, isRatioKnown, ...plain } = told
@@ -146,6 +158,97 @@ function expectKept(pot: Pot, told: NewPot) {
   for (const note of notes ?? []) {
     expect(pot.events.find((event) => event.id === note.id)).toEqual(note)
   }
+}
+
+/** The same, meant for a day to come: how it ends is not known, nor what its pieces become. */
+const planned = async (): Promise<NewPot> => {
+  const vessel = await enamel()
+  const ownWay = await here.log.ways.create({
+    id: newId(),
+    name: 'my simmer',
+    basedOn: 'simmer',
+    steps: [...wayFacts('simmer').steps],
+    note: '',
+  })
+  const own = { vesselId: vessel.item.id, ownWayId: ownWay.item.id }
+  const { end: _, notes: __, ...told } = past(own)
+  return {
+    ...told,
+    stage: 'planned',
+    pieces: told.pieces.map(({ pieceId }) => ({ pieceId })),
+    overrides: [{ code: 'alkali-on-protein', why: 'the point of it' }],
+  }
+}
+
+const saidOf = (told: unknown, path: string) =>
+  valuesAt(told, path).filter((value) => value !== undefined && value !== null)
+
+describe('a pot that is planned', () => {
+  /** A field of a piece's or a pot's end is of a pot that is over. */
+  const OF_ITS_END = /^\/(end|notes|pieces\/(swatchId|minutes|outcome))/
+  const fields = fieldsOf(newPotSchema.describe()).filter(
+    (path) => !OF_ITS_END.test(path) && !/^\/(plan\/steps|stage)/.test(path),
+  )
+  /** All that the schema names, in the body and in the pot that is kept of it. */
+  const expectAll = (pot: Pot, told: NewPot): void => {
+    for (const path of fields) {
+      expect([path, saidOf(pot, path)]).toEqual([path, saidOf(told, path)])
+    }
+  }
+
+  test('keeps each field, changed and as it was', async () => {
+    const told = await planned()
+    expectAll((await here.log.pots.create(told)).item, told)
+    const pot = await here.log.pots.read(told.id)
+    expectAll(pot, told)
+    const {
+      id: _,
+      stage: __,
+      overrides: ___,
+      ...replan
+    } = {
+      ...told,
+      title: 'Another',
+      plan: { ...told.plan!, burner: 'right ring', pourL: 5 },
+      waterL: 5,
+      minutes: 44,
+      lots: [{ lotId: lot.id, massG: 12, massBasis: 'weighed' as const }],
+    }
+    const { item, changeSetId } = await here.log.pots.change(pot.id, pot.rev, { replan })
+    expectAll(item, { ...told, ...replan })
+    await here.log.changes.undo(changeSetId!)
+    expectAll(await here.log.pots.read(told.id), told)
+  })
+
+  test('tells each in another log, planned and lit', async () => {
+    const told = await planned()
+    const pot = (await here.log.pots.create(told)).item
+    const first = await intoAnotherLog(here)
+    expect(await first.log.pots.read(told.id)).toEqual(pot)
+    await first.database.close()
+
+    const at = '2026-09-09T08:00:00+02:00'
+    const stands = await here.log.pots.read(pot.id)
+    const overrides = [...told.overrides!, ...(await standingAgainst(stands))]
+    const lit = (await here.log.pots.change(pot.id, stands.rev, { light: { at, overrides } })).item
+    // what is lit begins that day, with what was gone against then
+    expectAll(lit, { ...told, dyedOn: '2026-09-09', overrides })
+    const second = await intoAnotherLog(here)
+    expect(await second.log.pots.read(told.id)).toEqual(lit)
+    await second.database.close()
+  })
+})
+
+/** What the service asks about before it lights a pot, each gone against with a reason. */
+async function standingAgainst(pot: Pot) {
+  const light = { at: '2026-09-09T08:00:00+02:00', overrides: [] }
+  const refused: unknown = await here.log.pots
+    .change(pot.id, pot.rev, { light })
+    .catch((error: unknown) => error)
+  return (refused as Refusal).extra.errors!.map(({ pointer }) => ({
+    code: pointer.split('/').at(-1)!,
+    why: 'known, and meant',
+  }))
 }
 
 describe('a pot of the past', () => {
@@ -177,15 +280,7 @@ describe('a pot of the past', () => {
   })
 
   test('keeps its vessel, its own way and the liquor it was dyed in', async () => {
-    const vessel = await here.log.vessels.create({
-      id: newId(),
-      name: 'enamel',
-      material: 'enamel',
-      fullL: 8,
-      emptyG: null,
-      isDyeOnly: true,
-      note: '',
-    })
+    const vessel = await enamel()
     const first = await here.log.pots.create(past())
     const next = past({ vesselId: vessel.item.id, fromPotId: first.item.id, lots: [] })
     const kept = (await here.log.pots.create(next)).item
