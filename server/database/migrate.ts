@@ -8,6 +8,7 @@ import { changeOrder } from './migrations/0006-change-order'
 import { asItWas } from './migrations/0007-as-it-was'
 import { jarRounds } from './migrations/0008-jar-rounds'
 import { mordantHeat } from './migrations/0009-mordant-heat'
+import { washedOrNot } from './migrations/0010-washed-or-not'
 
 interface Migration extends Knex.Migration {
   name: string
@@ -26,6 +27,7 @@ export const MIGRATIONS: readonly Migration[] = [
   asItWas,
   jarRounds,
   mordantHeat,
+  washedOrNot,
 ]
 
 /** Migrations are compiled in: a bundled server has no migration files beside it. */

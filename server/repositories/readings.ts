@@ -16,6 +16,7 @@ interface ReadingRow {
   clipped: string
   wet: number
   washed: number
+  washed_known: number
   read_at: string
   by: Reading['by']
   light_hours: number | null
@@ -33,7 +34,7 @@ const toReading = (row: ReadingRow): Reading => ({
   basis: row.reflectance === null ? 'estimated' : 'measured',
   clipped: row.clipped === '' ? [] : row.clipped.split(' '),
   wet: Boolean(row.wet),
-  washed: Boolean(row.washed),
+  washed: row.washed_known ? Boolean(row.washed) : null,
   readAt: row.read_at,
   by: row.by,
   lightHours: row.light_hours,
@@ -72,7 +73,8 @@ export const readingRepository = (db: Knex) => {
         reflectance: reading.reflectance && JSON.stringify(reading.reflectance),
         clipped: reading.clipped.join(' '),
         wet: reading.wet,
-        washed: reading.washed,
+        washed: reading.washed ?? false,
+        washed_known: reading.washed !== null,
         read_at: reading.readAt,
         by: reading.by,
         light_hours: reading.lightHours,

@@ -85,7 +85,9 @@ defineExpose({ focus: () => form.value?.querySelector('input')?.focus() })
       </LabeledField>
     </template>
     <p class="row checks">
-      <ElCheckbox v-model="draft.washed">washed: grease keeps dye out</ElCheckbox>
+      <ElCheckbox v-model="draft.washed"
+        >washed, or sold ready to dye: grease keeps dye out</ElCheckbox
+      >
       <ElCheckbox v-if="count > 1" v-model="draft.marked">different knots</ElCheckbox>
     </p>
     <div class="three">

@@ -55,7 +55,7 @@ const blank = (): PieceDraft => ({
   dryBasis: 'weighed',
   cloth: '',
   base: 'white',
-  washed: true,
+  washed: false,
   agent: 'none',
   percentWof: null,
   doneOn: localToday(),
@@ -178,7 +178,7 @@ export function usePieceForm() {
         metresPer100G: draft.metresPer100G,
         soldAsG: draft.soldAsG,
         overrides: wet.value && why.value.trim() ? [{ code: 'wetAsDry', why: why.value }] : [],
-        bare: draft.bare ? { ...draft.bare, washed: draft.washed } : undefined,
+        bare: draft.bare ? { ...draft.bare, washed: draft.washed || null } : undefined,
       })),
     }
   }

@@ -17,7 +17,7 @@ const oldestFirst = computed(() => [...readings].reverse())
 const state = ({ wet, washed, lightHours }: Reading) =>
   [
     wet ? 'wet' : 'dry',
-    washed ? 'washed' : 'not washed',
+    ...(washed === null ? [] : [washed ? 'washed' : 'not washed']),
     ...(lightHours === null ? [] : [`after ${formatNumber(lightHours)} h of light`]),
   ].join(', ')
 const detail = ({ by, about, errorDe, unevenness }: Reading) =>

@@ -60,7 +60,11 @@ const typed = (given: GivenReading | null) => (given && !('reflectance' in given
     </p>
     <div class="row">
       <ElCheckbox v-model="form.wet">still wet</ElCheckbox>
-      <ElCheckbox v-model="form.washed">washed</ElCheckbox>
+      <ElSelect v-model="form.washed" class="washed" aria-label="Washed after dyeing">
+        <ElOption value="yes" label="washed" />
+        <ElOption value="no" label="not washed yet" />
+        <ElOption value="unknown" label="washed? not known" />
+      </ElSelect>
       <span class="light"
         >after
         <NumberField v-model="form.lightHours" label="After light for" unit="h of light" bare
@@ -101,6 +105,10 @@ h2 {
   position: absolute;
   top: 10px;
   right: 16px;
+}
+
+.washed {
+  width: 160px;
 }
 
 .light {

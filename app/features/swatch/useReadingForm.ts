@@ -3,6 +3,7 @@ import { depthOf } from '~~/core/colour/depth'
 import { strengthOver } from '~~/core/colour/strength'
 import type { BoothView } from '~~/shared/views/swatch/booth'
 import { pieceChangeSchema, type Piece, type PieceChange } from '~~/shared/schemas/basket/piece'
+import type { Pot } from '~~/shared/schemas/pot/pot'
 import { readAlikeSchema, type ReadAlike } from '~~/shared/schemas/swatch/read-alike'
 import type { NewReading } from '~~/shared/schemas/swatch/reading'
 import { swatchChangeSchema, type Swatch, type SwatchChange } from '~~/shared/schemas/swatch/swatch'
@@ -20,7 +21,7 @@ export function useReadingForm(hand: () => BoothView | null) {
   const dyed = ref<GivenReading | null>(null)
   const bare = ref<GivenReading | null>(null)
   const wet = ref(false)
-  const washed = ref(true)
+  const washed = ref<WashedTold>('unknown')
   const lightHours = ref<number | null>(null)
   /** The reading holds for the alike pieces of its pot, too. */
   const holdsForAlike = ref(false)
@@ -32,6 +33,7 @@ export function useReadingForm(hand: () => BoothView | null) {
       bare.value = null
       errors.value = {}
       wet.value = false
+      washed.value = rinsedAs(hand()?.pot ?? null)
       lightHours.value = null
       holdsForAlike.value = false
     },
@@ -81,7 +83,7 @@ export function useReadingForm(hand: () => BoothView | null) {
     const { how, ...colour } = bare.value
     const saved = await save<PieceChange, Piece>(
       pieceChangeSchema,
-      { bare: { ...colour, ...how, washed: true } },
+      { bare: { ...colour, ...how, washed: hasWash(piece) || null } },
       (body) => api.patch<Piece>(`pieces/${piece.id}`, body, piece.rev),
       (item) => `Bare colour of ${item.code} kept.`,
     )
@@ -104,7 +106,7 @@ export function useReadingForm(hand: () => BoothView | null) {
       ...colour,
       ...how,
       wet: wet.value,
-      washed: washed.value,
+      washed: WASHED[washed.value],
       lightHours: lightHours.value,
       about: { ...how?.about, photoId },
     }
@@ -150,6 +152,18 @@ export function useReadingForm(hand: () => BoothView | null) {
     takeBareAlike,
   })
 }
+
+/** Whether it was washed, as it is told. */
+export type WashedTold = 'yes' | 'no' | 'unknown'
+const WASHED: Record<WashedTold, boolean | null> = { yes: true, no: false, unknown: null }
+
+/** As the end of its pot has it, until the dyer says otherwise. */
+function rinsedAs(pot: Pot | null): WashedTold {
+  const rinse = pot?.end?.rinse ?? null
+  return rinse === null ? 'unknown' : rinse === 'now' ? 'yes' : 'no'
+}
+
+const hasWash = ({ treatments }: Piece) => treatments.some(({ kind }) => kind === 'wash')
 
 /** The reading of the page, for the parts that give and keep it. */
 export const READING_FORM: InjectionKey<ReturnType<typeof useReadingForm>> = Symbol('reading form')

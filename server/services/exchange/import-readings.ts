@@ -96,7 +96,8 @@ function planOne(
         id === checked.id ||
         (hex === taken.hex &&
           wet === taken.wet &&
-          washed === taken.washed &&
+          // a file of spectra cannot say it: then it is no other reading for that
+          (taken.washed === null || washed === taken.washed) &&
           lightHours === taken.lightHours &&
           basis === taken.basis),
     )

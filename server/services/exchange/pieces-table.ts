@@ -137,7 +137,7 @@ export const fromCells = (
   mark: cells.mark ?? '',
   ...(cells.base && { base: cells.base as NewPiece['base'] }),
   treatments: readTreatments(cells.treatments ?? ''),
-  ...(cells.bareHex && { bare: { hex: cells.bareHex, wet: false, washed: true } }),
+  ...(cells.bareHex && { bare: { hex: cells.bareHex, wet: false, washed: null } }),
   widthCm: numberIn(cells, 'widthCm'),
   lengthCm: numberIn(cells, 'lengthCm'),
   metresPer100G: numberIn(cells, 'metresPer100G'),

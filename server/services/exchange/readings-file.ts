@@ -39,7 +39,7 @@ function fromCgats(text: string): FileReading[] {
       reflectance: [...reflectance],
       by: 'file',
       wet: false,
-      washed: true,
+      washed: null,
       about: { file: name.slice(0, 200) },
     },
   }))
@@ -102,7 +102,7 @@ function ofCells(cells: Readonly<Record<string, string>>): Partial<NewReading> {
     if (value === null) throw new Error(`${column} must be a number; got "${text}"`)
     return value
   }
-  const yes = (column: string, usual: boolean): boolean => {
+  const yes = <T extends boolean | null>(column: string, usual: T): boolean | T => {
     const text = cells[column]?.trim().toLowerCase() ?? ''
     if (text === '') return usual
     if (['yes', 'true', '1'].includes(text)) return true
@@ -116,8 +116,8 @@ function ofCells(cells: Readonly<Record<string, string>>): Partial<NewReading> {
   return {
     ...(l !== null && a !== null && b !== null ? { lab: { l, a, b } } : { hex: cells.hex?.trim() }),
     ...(cells.reading?.trim() && { id: cells.reading.trim() }),
-    wet: yes('wet', false),
-    washed: yes('washed', true),
+    wet: yes('wet', false as boolean),
+    washed: yes('washed', null),
     lightHours: number('lightHours'),
     errorDe: number('errorDe'),
     unevenness: number('unevenness'),

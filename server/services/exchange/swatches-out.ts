@@ -109,7 +109,8 @@ export async function* swatchesCsv(db: Knex): AsyncGenerator<string> {
   }
 }
 
-const yes = (value: boolean) => (value ? 'yes' : 'no')
+/** An empty cell where it is not known. */
+const yes = (value: boolean | null) => (value === null ? '' : value ? 'yes' : 'no')
 
 /** The same as JSON, with spectra where they were measured. */
 export async function* swatchesJson(db: Knex): AsyncGenerator<string> {

@@ -3,8 +3,9 @@ import type { Reading } from '../../schemas/swatch/reading'
 const BY_EYE: Reading['by'] = 'eye'
 
 /**
- * The reading that stands for a swatch or a bare piece: dry before wet, washed before not, measured
- * before estimated (and of estimates a photo before the eye), then the newest. One taken after
+ * The reading that stands for a swatch or a bare piece: dry before wet, washed before not
+ * known before not, measured before estimated (and of estimates a photo before the eye), then the
+ * newest. One taken after
  * light stands for nothing unless it is asked for, and then after all others.
  *
  * @param readings newest first
@@ -17,7 +18,7 @@ export function bestReading<
   const rank = (reading: R) => [
     reading.lightHours === null ? 0 : 1,
     reading.wet ? 1 : 0,
-    reading.washed ? 0 : 1,
+    reading.washed ? 0 : reading.washed === null ? 1 : 2,
     reading.basis === 'measured' ? 0 : 1,
     reading.by === BY_EYE ? 1 : 0,
   ]

@@ -55,7 +55,8 @@ export const PLAIN_ABOUT: ReadingAbout = {
 interface ReadingTraits {
   by: ReadBy
   wet: boolean
-  washed: boolean
+  /** Washed after it was dyed; null: not known. */
+  washed: boolean | null
   /** Hours of light it had been shown to on purpose; null: none. */
   lightHours: number | null
   /** CIEDE2000 by which it is likely off; null: what is usual for how it was read. */
@@ -86,7 +87,7 @@ export interface NewReading extends Partial<Omit<ReadingTraits, 'about'>> {
   lab?: Lab
   reflectance?: number[]
   wet: boolean
-  washed: boolean
+  washed: boolean | null
   about?: Partial<ReadingAbout>
 }
 
@@ -111,7 +112,7 @@ export const newReadingSchema = Joi.object<NewReading>({
   lab: labField,
   reflectance: reflectanceField,
   wet: Joi.boolean().default(false),
-  washed: Joi.boolean().default(false),
+  washed: Joi.boolean().allow(null).default(null),
   by: Joi.string().valid(...READ_BY),
   lightHours: aboveNothing(100_000).allow(null),
   errorDe: difference,

@@ -1,13 +1,14 @@
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals'
-import type Joi from 'joi'
 import { wayFacts } from '../../../../catalogue/ways'
+import type { GuardCode } from '../../../../core/safety/guards'
 import { newId } from '../../../../shared/ids'
 import type { Lot } from '../../../../shared/schemas/loft/lot'
 import type { Piece } from '../../../../shared/schemas/basket/piece'
 import { newPotSchema, type NewPot, type Pot } from '../../../../shared/schemas/pot/pot'
-import { Refusal } from '../../../../server/services/log/failures'
+import type { Refusal } from '../../../../server/services/log/failures'
 import { validate } from '../../../../shared/validate'
 import { intoAnotherLog } from '../../../fixtures/archived'
+import { fieldsOf, fullPast, valuesAt } from '../../../fixtures/full-pot'
 import { openTestLog, type TestLog } from '../../../fixtures/log'
 
 let here: TestLog
@@ -20,116 +21,7 @@ beforeEach(async () => {
 })
 afterEach(() => here.database.close())
 
-/** Every field that a schema names, by its path: what is new in it cannot be forgotten here. */
-function fieldsOf(described: Joi.Description, path = ''): string[] {
-  const keys = Object.entries((described.keys ?? {}) as Record<string, Joi.Description>)
-  const items = (described.items ?? []) as Joi.Description[]
-  const below = [
-    ...keys.flatMap(([key, each]) => fieldsOf(each, `${path}/${key}`)),
-    ...items.flatMap((each) => fieldsOf(each, path)),
-  ]
-  return below.length > 0 ? below : [path]
-}
-
-const valuesAt = (body: unknown, path: string): unknown[] =>
-  path
-    .split('/')
-    .slice(1)
-    .reduce<unknown[]>(
-      (found, key) =>
-        found
-          .flatMap((each) => (Array.isArray(each) ? (each as unknown[]) : [each]))
-          .map((each) => (each as Record<string, unknown> | null | undefined)?.[key]),
-      [body],
-    )
-    .flatMap((each) => (Array.isArray(each) ? (each as unknown[]) : [each]))
-
-/** A plan in which nothing is as it would be by itself. */
-const fullPlan = (): NonNullable<NewPot['plan']> => ({
-  steps: [...wayFacts('simmer').steps],
-  water: 'rain',
-  size: 'ground',
-  lid: 'ajar',
-  pourL: 3.5,
-  kettleL: 1.5,
-  powerW: 1800,
-  burner: 'left ring',
-  additions: [{ agent: 'alum', form: 'dodecahydrate', massG: 4, massBasis: 'about', when: 'in' }],
-  ph: { target: 9, cap: 10, agent: 'sodaAsh' },
-  pulls: [{ pieceId: pieces[0]!.id, minutes: 5 }],
-  coats: 2,
-  pieceCoats: [{ pieceId: pieces[0]!.id, coats: 3 }],
-  starts: [{ stepId: 'heat', at: '2026-08-20T08:00:00+02:00' }],
-  expected: [
-    {
-      pieceId: pieces[0]!.id,
-      hex: '#c9b26a',
-      lab: { l: 73, a: 2, b: 40 },
-      strength: { mid: 1, low: 0.5, high: 2 },
-      n: 3,
-      basis: 'measured',
-    },
-  ],
-  against: { swatchId: newId(), code: 'SWA-26-01', differs: ['ratio'], unknown: ['water'] },
-})
-
-const past = (fields: Partial<NewPot> = {}): NewPot =>
-  validate(newPotSchema, {
-    id: newId(),
-    title: 'Evening pot',
-    stage: 'done',
-    dyedOn: '2026-08-20',
-    way: 'simmer',
-    wayName: 'my simmer',
-    groupId: newId(),
-    isRatioKnown: false,
-    lots: [{ lotId: lot.id, massG: 30, massBasis: 'about' }],
-    pieces: [
-      {
-        pieceId: pieces[0]!.id,
-        swatchId: newId(),
-        minutes: 5,
-        outcome: {
-          eye: ['freckled'],
-          waters: 3,
-          handle: ['soft'],
-          smell: 'hay',
-          soap: 'neutral',
-          note: 'freckled',
-        },
-      },
-      { pieceId: pieces[1]!.id, minutes: 30 },
-    ],
-    plan: fullPlan(),
-    waterL: 3.5,
-    tempC: 71,
-    minutes: 30,
-    finalPh: 8.8,
-    end: { liquor: 'kept', liquorL: 2, spent: 'compost', rinse: 'later', boiled: false },
-    notes: [
-      {
-        id: newId(),
-        kind: 'look',
-        at: '2026-08-20T12:05:00+02:00',
-        toleranceMin: 720,
-        note: 'dull green',
-        stepId: null,
-        data: { of: 'piece', how: 'wet', pieceId: pieces[0]!.id, hex: '#7a8b4a' },
-      },
-      {
-        id: newId(),
-        kind: 'add',
-        at: '2026-08-20T12:01:00+02:00',
-        toleranceMin: 720,
-        note: 'a splash',
-        stepId: null,
-        data: { agent: 'vinegar', massG: null },
-      },
-    ],
-    overrides: [{ code: 'alkali-on-protein', why: 'the point of it' }],
-    note: 'from a paper tag',
-    ...fields,
-  })
+const past = (fields: Partial<NewPot> = {}) => fullPast(lot, pieces, fields)
 
 const enamel = () =>
   here.log.vessels.create({
@@ -176,7 +68,7 @@ const planned = async (): Promise<NewPot> => {
     ...told,
     stage: 'planned',
     pieces: told.pieces.map(({ pieceId }) => ({ pieceId })),
-    overrides: [{ code: 'alkali-on-protein', why: 'the point of it' }],
+    overrides: [{ code: 'phOutside', why: 'the point of it' }],
   }
 }
 
@@ -246,7 +138,7 @@ async function standingAgainst(pot: Pot) {
     .change(pot.id, pot.rev, { light })
     .catch((error: unknown) => error)
   return (refused as Refusal).extra.errors!.map(({ pointer }) => ({
-    code: pointer.split('/').at(-1)!,
+    code: pointer.split('/').at(-1)! as GuardCode,
     why: 'known, and meant',
   }))
 }
@@ -380,40 +272,5 @@ describe('a pot of the past', () => {
     const end = { ...past().end!, boiled: null }
     const hot = (await here.log.pots.create(past({ tempC: 99.5, end }))).item
     expect(hot.end!.boiled).toBe(true)
-  })
-})
-
-describe('how well a ratio is known', () => {
-  const create = async (lotFields: object, pieceFields: object, amount: object) => {
-    const from = await here.lot(lotFields)
-    const piece = await here.piece(pieceFields)
-    return (
-      await here.log.pots.create(
-        validate(newPotSchema, {
-          id: newId(),
-          dyedOn: '2026-08-20',
-          lots: [{ lotId: from.id, massG: 10, ...amount }],
-          pieces: [{ pieceId: piece.id }],
-        }),
-      )
-    ).item
-  }
-
-  test('weighed plant on weighed fibre is known', async () => {
-    expect(await create({}, {}, {})).toMatchObject({ ratioErrorSd: 0, isRatioKnown: true })
-  })
-
-  test('plant of a lot that was only counted is known as roughly as the lot', async () => {
-    const counted = { netG: undefined, count: 7, measure: 'head' as const }
-    const pot = await create(counted, {}, {})
-    expect(pot.lots[0]!.massBasis).toBe('about')
-    expect(pot.ratioErrorSd).toBeCloseTo(0.35, 12)
-    expect(await create(counted, {}, { massBasis: 'weighed' })).toMatchObject({ ratioErrorSd: 0 })
-  })
-
-  test('cloth by its size, or not weighed at all', async () => {
-    expect((await create({}, { dryBasis: 'about' }, {})).ratioErrorSd).toBeCloseTo(0.2, 12)
-    const unknown = await create({}, { dryBasis: 'unknown' }, {})
-    expect(unknown).toMatchObject({ ratioErrorSd: null, ratioDry: null, isRatioKnown: false })
   })
 })

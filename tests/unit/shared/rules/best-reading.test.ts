@@ -5,7 +5,7 @@ import { bestReading, hasStrength } from '../../../../shared/rules/swatch/best-r
 const PLAIN = {
   id: 'plain',
   wet: false,
-  washed: true,
+  washed: true as boolean | null,
   lightHours: null as number | null,
   basis: 'measured' as 'measured' | 'estimated',
   by: 'reader' as 'reader' | 'file' | 'photo' | 'eye',
@@ -16,6 +16,8 @@ describe('the reading that stands for a swatch', () => {
   test.each([
     ['dry before wet', { wet: true }, { washed: false, basis: 'estimated', by: 'eye' }],
     ['washed before not', { washed: false }, { basis: 'estimated', by: 'eye' }],
+    ['washed before nobody knows', { washed: null }, { basis: 'estimated', by: 'eye' }],
+    ['nobody knows before not washed', { washed: false }, { washed: null, by: 'eye' }],
     ['measured before estimated', { basis: 'estimated', by: 'photo' }, {}],
     [
       'a photo before the eye',
