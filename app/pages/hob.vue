@@ -144,6 +144,7 @@ useHead({ title: 'On the hob · Juniper Haze' })
         :settings="opened.settings"
         :shelf="opened.shelf"
         :lots="opened.lots"
+        :vessel="opened.vessel"
         :is-strong="opened.isStrong"
       />
       <PlannedPot

@@ -5,17 +5,33 @@ import { logActivity } from './activity'
 import { chemistryOf, type PhAgent } from './additions'
 import { chargeOf } from './charge-balance'
 
-/** A pH read after so much of an agent had gone in, mol per litre of bath. */
-export interface DosedReading {
+/** So much of an agent, mol per litre of the liquor as it was at first. */
+export interface AgentDose {
+  agent: PhAgent
+  molL: number
+}
+
+/** How a bath stands beside the agent that is dosed. */
+export interface BathState {
+  /** Its volume now over what of the first liquor is still in it: water added, or boiled away. */
+  dilution: number
+  /** What else went in that moves the pH. */
+  others: readonly AgentDose[]
+}
+
+/** A pH read after so much of an agent had gone in, mol per litre of the liquor as it was at first. */
+export interface DosedReading extends Partial<BathState> {
   doseMolL: number
   ph: number
 }
+
+const AS_AT_FIRST: BathState = { dilution: 1, others: [] }
 
 /** One bath that the readings may come from: what its plants brought, as one weak acid. */
 export interface PossibleBath {
   /** Probability, summing to 1 over all. */
   weight: number
-  /** pH after a dose, mol/L in all. */
+  /** pH after a dose, mol/L in all, in the bath as it stands now. */
   phAt(doseMolL: number): number
   /** Dose in all that brings it to a pH: 0 where it began past it, Infinity where the agent cannot. */
   doseFor(ph: number): number
@@ -56,24 +72,29 @@ const NEGLIGIBLE = 1e-7
  * pH follows from the charge balance in closed form; the pH after a dose is looked up between
  * nodes of 0.05.
  *
+ * Water that was added thins the bath and brings its own carbonate, as much a litre as the first
+ * water did; what else went in counts with its own charge.
+ *
  * @param readings at least one; the first may stand before any dose
  * @param readingSd of one reading, pH
+ * @param now the bath that `phAt` and `doseFor` are asked of
  * @returns the baths that are not out of the question, their weights summing to 1
  */
 export function possibleBaths(
   agent: PhAgent,
   readings: readonly DosedReading[],
   readingSd: number = PH_READING_SD.fineStrip,
+  now: BathState = AS_AT_FIRST,
 ): PossibleBath[] {
   const one = 10 ** GAMMAS[1]!
-  const { acids, ions, moves } = chemistryOf(agent)
-  const way = moves === 'down' ? -1 : 1
-  const strong = ions.reduce((sum, { charge, perMole }) => sum + charge * perMole, 0)
-  const agentCharge = PH_NODES.map((ph) =>
-    acids.reduce((sum, name) => sum + chargeOf(ACIDS[name], ph, GAMMAS).mean, strong),
-  )
+  const way = chemistryOf(agent).moves === 'down' ? -1 : 1
+  const agentCharge = chargeNodes(agent)
   const waterCharge = PH_NODES.map((ph) => (10 ** (ph - PK_WATER) - 10 ** -ph) / one)
-  const first = readings.find(({ doseMolL }) => doseMolL === 0)
+  const stateOf = ({ dilution = 1, others = [] }: Partial<BathState>): BathState => ({
+    dilution,
+    others,
+  })
+  const first = readings.find((reading) => reading.doseMolL === 0 && isAsAtFirst(stateOf(reading)))
   const starts = first ? START_DEVIATIONS.map((deviation) => first.ph + deviation) : STARTS
   const variance = 2 * (positive(readingSd, '/readingSd') ** 2 + MODEL_SD ** 2)
 
@@ -91,19 +112,41 @@ export function possibleBaths(
         (_, k) => totalMolL * gone[k]! + alkalinityMolL * carbonate[k]! + waterCharge[k]!,
       )
       const prior = -0.5 * ((logTotal - LOG_TOTAL.mean) / LOG_TOTAL.sd) ** 2
+      /** What the bath takes up in a state, and the strong charge that its added water brought. */
+      const inState = ({ dilution, others }: BathState) => {
+        const more = dilution - 1
+        if (more === 0 && others.length === 0) return { taken, brought: 0 }
+        return {
+          taken: taken.map(
+            (each, k) =>
+              each +
+              more * (waterCharge[k]! + alkalinityMolL * carbonate[k]!) -
+              others.reduce((sum, other) => sum + other.molL * chargeNodes(other.agent)[k]!, 0),
+          ),
+          brought: more * alkalinityMolL,
+        }
+      }
+      const states = readings.map((reading) => inState(stateOf(reading)))
+      const present = inState(now)
       for (const startPh of starts) {
+        const begun = at(taken, startPh)
+        const standing = begun + present.brought
         const doseFor = (ph: number) => {
-          const wanted = way * (at(taken, ph) - at(taken, startPh))
+          const wanted = way * (at(present.taken, ph) - standing)
           if (wanted <= 0) return 0
           const brought = way * at(agentCharge, ph)
           return brought > 0 ? wanted / brought : Infinity
         }
-        const phAt = (doseMolL: number) =>
-          phOfDose(taken, agentCharge, at(taken, startPh), doseMolL)
+        const phAt = (doseMolL: number) => phOfDose(present.taken, agentCharge, standing, doseMolL)
         let log = prior
-        for (const { doseMolL, ph } of readings) {
-          log -= (ph - (doseMolL === 0 ? startPh : phAt(doseMolL))) ** 2 / variance
-        }
+        readings.forEach((reading, i) => {
+          const state = states[i]!
+          const ph =
+            reading === first
+              ? startPh
+              : phOfDose(state.taken, agentCharge, begun + state.brought, reading.doseMolL)
+          log -= (reading.ph - ph) ** 2 / variance
+        })
         baths.push({ weight: 0, phAt, doseFor, log })
       }
     }
@@ -113,6 +156,23 @@ export function possibleBaths(
   for (const bath of baths) total += bath.weight = Math.exp(bath.log - most)
   for (const bath of baths) bath.weight /= total
   return baths.filter(({ weight }) => weight > NEGLIGIBLE)
+}
+
+const isAsAtFirst = ({ dilution, others }: BathState) => dilution === 1 && others.length === 0
+
+const charges = new Map<PhAgent, number[]>()
+
+/** Charge that one mole of an agent brings, strong ions and all, at the nodes; computed once. */
+function chargeNodes(agent: PhAgent): number[] {
+  const known = charges.get(agent)
+  if (known) return known
+  const { acids, ions } = chemistryOf(agent)
+  const strong = ions.reduce((sum, { charge, perMole }) => sum + charge * perMole, 0)
+  const nodes = PH_NODES.map((ph) =>
+    acids.reduce((sum, name) => sum + chargeOf(ACIDS[name], ph, GAMMAS).mean, strong),
+  )
+  charges.set(agent, nodes)
+  return nodes
 }
 
 const protons = new Map<number, number[]>()

@@ -1,6 +1,7 @@
 import BetterSqlite from 'better-sqlite3'
 import { FileProblem, readTable } from '../../core/formats/table'
-import { nextDose, type DoseQuestion } from '../../core/acid-base/next-dose'
+import { nextDose } from '../../core/acid-base/next-dose'
+import type { DoseQuestion } from '../../core/acid-base/dose-question'
 import { readWaypoints } from '../../core/formats/waypoints'
 import { InputError } from '../../core/input-error'
 import { messageOf } from '../../core/present'

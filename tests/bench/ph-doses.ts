@@ -1,5 +1,7 @@
+import { median } from 'd3-array'
 import { nextDose } from '../../core/acid-base/next-dose'
-import { bathSimulator } from '../fixtures/simulate-bath'
+import { ledByHelper, tallied, type Measures } from '../fixtures/led-by-helper'
+import { BATH_KINDS, bathSimulator } from '../fixtures/simulate-bath'
 
 /** Soda by the spoon into baths with unknown buffers: how often the target, how often past the cap. */
 
@@ -82,3 +84,26 @@ for (const [words, trial] of [
   rows[words] = tally(trial)
 }
 console.table(rows)
+
+/** As dyers do it: by teaspoons and strips that tell half a pH, or by scale and probe. */
+const ledAs = (measures: Measures, within: number) => {
+  const led = [...ledByHelper(BATHS, measures, 0.42)]
+  for (const kind of [...BATH_KINDS, null]) {
+    const of = led.filter((each) => kind === null || each.kind === kind)
+    const { pastCap, near, doses } = tallied(of, within)
+    const share = (value: number) => `${(100 * value).toFixed(1)} %`
+    hands[`${measures}: ${kind ?? 'all'}`] = {
+      'past the cap by 0.1': share(pastCap),
+      [`within ${within}`]: share(near),
+      'doses, median': median(doses),
+      'doses, most': Math.max(...doses),
+    }
+  }
+}
+const hands: Record<string, object> = {}
+console.log(
+  `  ${BATHS} baths to pH 9 under a cap of 10, a quarter of each kind; 1.9 L added to half`,
+)
+ledAs('spoonsAndStrips', 0.5)
+ledAs('scaleAndProbe', 0.3)
+console.table(hands)

@@ -2,14 +2,17 @@
 import { agentFacts, gPerMlOf, type Agent } from '~~/catalogue/agents'
 import { PH_AGENTS, type PhAgent } from '~~/core/acid-base/additions'
 import type { DoseAdvice } from '~~/core/acid-base/next-dose'
+import type { DoseQuestion } from '~~/core/acid-base/dose-question'
 import { spoonDose } from '~~/core/acid-base/spoon-dose'
 import { PH_READING_SD } from '~~/core/acid-base/unknown-bath'
 import type { Settings } from '~~/shared/schemas/log/settings'
-import { spoonDoseWords } from '~/format/spoon-dose-words'
+import { liquidDoseWords, spoonDoseWords } from '~/format/spoon-dose-words'
 import { formatNumber } from '~~/core/quantity/format-quantity'
 import { formatMass, formatVolume, inUnits, spoonWords } from '~/format/quantities'
 import { formsOf, type ShelfItem } from '~~/shared/schemas/loft/shelf'
 import type { Pot } from '~~/shared/schemas/pot/pot'
+import type { Vessel } from '~~/shared/schemas/pot/vessel'
+import { liquorNow, phCourse } from './ph-course'
 import type { Note } from './usePotNotes'
 import type { ProbeShown } from './useProbe'
 import { startPots } from '~/workers/threads'
@@ -17,9 +20,19 @@ import { latestOnly } from '~/composables/latest'
 import { first, messageOf } from '~~/core/present'
 import { keysOf } from '~~/core/json'
 
+interface PhDraft {
+  target: number | null
+  cap: number | null
+  agent: PhAgent & Agent
+  read: number | null
+  /** What stands in the pot as the dyer sees it; null: as the notes have it. */
+  liquorL: number | null
+}
+
 /** pH by the spoon: the next dose from the bath's own answers, never past the cap. */
-const { pot, note, busy, shelf, probe, settings } = defineProps<{
+const { pot, vessel, note, busy, shelf, probe, settings } = defineProps<{
   pot: Pot
+  vessel: Vessel | null
   note: Note
   busy: boolean
   shelf: readonly ShelfItem[]
@@ -27,10 +40,14 @@ const { pot, note, busy, shelf, probe, settings } = defineProps<{
   settings: Pick<Settings, 'spoonMl' | 'doses' | 'phReadBy'>
 }>()
 
-const target = ref<number | null>(pot.plan?.ph?.target ?? 9)
-const cap = ref<number | null>(pot.plan?.ph?.cap ?? 10)
-const agent = ref<PhAgent & Agent>((pot.plan?.ph?.agent ?? 'sodaAsh') as PhAgent & Agent)
-const read = ref<number | null>(null)
+/** What is typed here is there again when the panel opens. */
+const { draft } = useDraft<PhDraft>(`ph/${pot.id}`, () => ({
+  target: pot.plan?.ph?.target ?? 9,
+  cap: pot.plan?.ph?.cap ?? 10,
+  agent: (pot.plan?.ph?.agent ?? 'sodaAsh') as PhAgent & Agent,
+  read: null,
+  liquorL: null,
+}))
 const advice = ref<DoseAdvice | null>(null)
 const failure = ref('')
 
@@ -50,58 +67,35 @@ const SHIFTERS = keysOf(PH_AGENTS).filter(
       },
 )
 const SHIFTER_OPTIONS = SHIFTERS.map((value) => ({ value, label: agentFacts(value).label }))
-const jar = computed(() => shelf.find((item) => item.agent === agent.value && item.leftG > 0))
-const form = computed(() => jar.value?.form || first(formsOf(agent.value)))
-const waterL = computed(() => pot.plan?.pourL ?? pot.waterL ?? 4)
-
-/** pH readings so far, each with all of the agent that had gone in by then. */
-const readings = computed(() => {
-  let totalMassG = 0
-  let known: { totalMassG: number; ph: number }[] = []
-  for (const event of pot.events) {
-    if (event.kind === 'add' && event.data.agent === agent.value) {
-      // after a dose that nobody weighed the bath is another one
-      if (event.data.massG === null) [known, totalMassG] = [[], 0]
-      else totalMassG += event.data.massG
-    }
-    if (event.kind === 'reading' && event.data.ph !== null) {
-      known.push({ totalMassG, ph: event.data.ph })
-    }
-  }
-  return known
-})
-/** Whether something was stirred in since the last reading: then it is to be read first. */
-const isUnread = computed(() => {
-  const last = [...pot.events]
-    .reverse()
-    .find(
-      (event) =>
-        (event.kind === 'reading' && event.data.ph !== null) ||
-        (event.kind === 'add' && event.data.agent === agent.value),
-    )
-  return last?.kind !== 'reading'
-})
+const jar = computed(() => shelf.find((item) => item.agent === draft.agent && item.leftG > 0))
+const form = computed(() => jar.value?.form || first(formsOf(draft.agent)))
+const now = useNow()
+const course = computed(() => phCourse(pot, draft.agent, minute.value, vessel?.fullL ?? null))
+/** What boils away in less than a minute moves no dose. */
+const minute = computed(() => Math.floor(now.value / 60_000) * 60_000)
+const liquor = computed(() => liquorNow(course.value, draft.liquorL))
+const readings = computed(() => course.value.readings)
+const isUnread = computed(() => course.value.isUnread)
 
 const { worker, end } = startPots()
 onScopeDispose(end)
 const ask = latestOnly()
+const question = computed((): DoseQuestion | null => {
+  const { target, cap, agent } = draft
+  if (!liquor.value || readings.value.length === 0 || target === null || cap === null) return null
+  const readingSd = PH_READING_SD[settings.phReadBy]
+  return { ...liquor.value, agent, target, cap, form: form.value || undefined, readingSd }
+})
+// what boils away changes it each minute, and mostly nothing that a dose could tell
 watch(
-  [readings, target, cap, agent, waterL, () => settings.phReadBy],
+  () => JSON.stringify(question.value, (_, value: unknown) => roundedNumber(value)),
   async () => {
     const isLatest = ask()
     advice.value = null
     failure.value = ''
-    if (readings.value.length === 0 || target.value === null || cap.value === null) return
+    if (!question.value) return
     try {
-      const answer = await worker.nextDose({
-        waterL: waterL.value,
-        agent: agent.value,
-        target: target.value,
-        cap: cap.value,
-        form: form.value || undefined,
-        readings: readings.value.map((each) => ({ ...each })),
-        readingSd: PH_READING_SD[settings.phReadBy],
-      })
+      const answer = await worker.nextDose(structuredClone(toRaw(question.value)))
       if (isLatest()) advice.value = answer
     } catch (error) {
       if (isLatest()) failure.value = messageOf(error)
@@ -109,8 +103,11 @@ watch(
   },
   { immediate: true },
 )
+const roundedNumber = (value: unknown) =>
+  typeof value === 'number' ? Number(value.toPrecision(3)) : value
 
-const gPerMl = computed(() => gPerMlOf(agent.value))
+const gPerMl = computed(() => gPerMlOf(draft.agent))
+const isLiquid = computed(() => agentFacts(draft.agent).is === 'liquid')
 /** What goes in: as advised by the scale, or the largest measure of spoons below it. */
 const dose = computed(() => {
   const massG = advice.value?.nextMassG ?? 0
@@ -120,7 +117,9 @@ const dose = computed(() => {
     return {
       massG: bySpoon.massG,
       massBasis: 'about' as const,
-      words: spoonDoseWords(bySpoon, settings.spoonMl),
+      words: isLiquid.value
+        ? liquidDoseWords(bySpoon, settings.spoonMl)
+        : spoonDoseWords(bySpoon, settings.spoonMl),
       about: '',
     }
   }
@@ -128,7 +127,8 @@ const dose = computed(() => {
   return {
     massG,
     massBasis: 'weighed' as const,
-    words: formatMass(massG),
+    // a liquid is measured by the mL
+    words: isLiquid.value ? formatVolume(massG / 1000 / gPerMl.value) : formatMass(massG),
     about:
       spoons >= LEAST_SPOON
         ? `about ${formatNumber(spoons, 2)} of a ${spoonWords(settings.spoonMl)}`
@@ -139,11 +139,17 @@ const dose = computed(() => {
 const LEAST_SPOON = 0.125
 const adviceWords = computed(() =>
   dose.value
-    ? `Stir in ${dose.value.words}, wait, cool a spoonful and read it. Never past ${cap.value}.`
+    ? `Stir in ${dose.value.words}, wait, cool a spoonful and read it. Never past ${draft.cap}.`
     : inUnits(advice.value?.text ?? ''),
 )
+const backWith = computed(() => (advice.value?.back?.agent as Agent | undefined) ?? null)
+/** The same target from the other side, with what takes it there. */
+function bringBack() {
+  const back = advice.value?.back
+  if (back) Object.assign(draft, { agent: back.agent, cap: back.cap })
+}
 async function keepReading() {
-  const ph = read.value
+  const ph = draft.read
   if (ph === null) return
   if (
     await note(
@@ -152,7 +158,7 @@ async function keepReading() {
       `read pH ${formatNumber(ph, 3)}.`,
     )
   ) {
-    read.value = null
+    draft.read = null
   }
 }
 const keepProbe = () =>
@@ -181,7 +187,7 @@ async function stirIn() {
   await note(
     'add',
     {
-      agent: agent.value,
+      agent: draft.agent,
       form: form.value,
       massG: measured.massG,
       massBasis: measured.massBasis,
@@ -190,7 +196,7 @@ async function stirIn() {
       waterL: 0,
       waterC: null,
     },
-    `stirred in ${measured.words} of ${agentFacts(agent.value).label}.`,
+    `stirred in ${measured.words} of ${agentFacts(draft.agent).label}.`,
   )
   stale.value = PASSED_OVER
 }
@@ -200,10 +206,20 @@ async function stirIn() {
   <section class="inset stack tight" aria-labelledby="ph-helper">
     <h3 id="ph-helper">pH by the spoon</h3>
     <div class="fields">
-      <ChoiceSelect v-model="agent" label="With" :options="SHIFTER_OPTIONS" />
-      <NumberField v-model="target" label="To pH" />
-      <NumberField v-model="cap" label="Never past" />
+      <ChoiceSelect v-model="draft.agent" label="With" :options="SHIFTER_OPTIONS" />
+      <NumberField v-model="draft.target" label="To pH" />
+      <NumberField v-model="draft.cap" label="Never past" />
+      <QuantityField
+        v-model="draft.liquorL"
+        kind="volume"
+        label="Liquor now"
+        :placeholder="course.liquorL === null ? 'how much?' : formatVolume(course.liquorL)"
+        hint="less where some was taken out"
+      />
     </div>
+    <p v-if="!liquor" class="wrong" role="alert">
+      How much liquor stands in the pot was not noted: say it here first.
+    </p>
     <p v-if="failure" class="wrong" role="alert">{{ failure }}</p>
     <div class="row">
       <template v-if="probe">
@@ -223,13 +239,12 @@ async function stirIn() {
         >
       </template>
       <form class="row" @submit.prevent="keepReading">
-        <NumberField v-model="read" label="pH read" bare class="narrow" />
+        <NumberField v-model="draft.read" label="pH read" bare class="narrow" />
         <ElButton native-type="submit" :loading="busy">Note the pH</ElButton>
       </form>
     </div>
     <p v-if="readings.length === 0" class="quiet">
-      Cool a spoonful, read its pH, and the first dose stands here. {{ formatVolume(waterL) }} of
-      water are reckoned with.
+      Cool a spoonful, read its pH, and the first dose stands here.
     </p>
     <template v-else-if="advice && !isUnread">
       <p class="advice" aria-live="polite">{{ adviceWords }}</p>
@@ -243,12 +258,15 @@ async function stirIn() {
         <ElButton v-if="dose" type="primary" :loading="busy" @click="stirIn">
           Stirred in {{ dose.words }}
         </ElButton>
+        <ElButton v-if="backWith" type="primary" @click="bringBack">
+          Bring it back to {{ draft.target }} with {{ agentFacts(backWith).label }}
+        </ElButton>
       </div>
     </template>
     <p v-else-if="isUnread" class="quiet">
       Wait, stir, cool a spoonful, and read it before the next dose.
     </p>
-    <PlainCaution>{{ agentFacts(agent).caution }}</PlainCaution>
+    <PlainCaution>{{ agentFacts(draft.agent).caution }}</PlainCaution>
   </section>
 </template>
 

@@ -9,6 +9,7 @@ import type { BasketRow } from '~~/shared/views/basket/basket'
 import { againOf, looksOf, markedSteps, notesOf } from '~~/shared/rules/pot/course'
 import type { Lot } from '~~/shared/schemas/loft/lot'
 import type { Pot } from '~~/shared/schemas/pot/pot'
+import type { Vessel } from '~~/shared/schemas/pot/vessel'
 import type { Settings } from '~~/shared/schemas/log/settings'
 import type { ShelfItem } from '~~/shared/schemas/loft/shelf'
 import type { Source } from '~~/shared/schemas/walk/source'
@@ -27,8 +28,9 @@ import type { ToldAmount } from './words'
 import { present } from '~~/core/present'
 
 /** A pot on the hob: its present step, the big buttons, its readings, and its end. */
-const { pot, rows, settings, shelf, lots, isStrong, sources } = defineProps<{
+const { pot, vessel, rows, settings, shelf, lots, isStrong, sources } = defineProps<{
   pot: Pot
+  vessel: Vessel | null
   sources: readonly Source[]
   rows: readonly BasketRow[]
   settings: Settings
@@ -197,6 +199,7 @@ useStationKeys({
     <PhHelper
       v-if="panel === 'ph'"
       :pot="pot"
+      :vessel="vessel"
       :note="note"
       :busy="busy"
       :shelf="shelf"

@@ -5,7 +5,7 @@ import { formatMass, formatVolume } from '~~/core/quantity/format-quantity'
 import { inOrder, type WayStep } from '~~/core/pot/way-steps'
 import type { OwnWay } from '~~/shared/schemas/pot/own-way'
 import { withExtras, type ExtraStep } from './extra-steps'
-import type { PlannedAddition } from '~~/shared/schemas/pot/pot-plan'
+import type { PlannedAddition, PotPlan } from '~~/shared/schemas/pot/pot-plan'
 
 /** What a plan changes of its way's steps. */
 export interface StepWishes {
@@ -22,12 +22,17 @@ export interface StepWishes {
   coats?: number
   /** What the plan adds to its way. */
   extraSteps?: readonly ExtraStep[]
+  /** pH the bath is brought to before the pieces go in. */
+  ph?: PotPlan['ph']
   /** What is meant to go in beside the plant: each is a step to be confirmed. */
   additions?: readonly PlannedAddition[]
 }
 
 /** Measuring out and stirring in, min; from memory. */
 const STIR_MIN = 5
+/** Four spoonfuls, each stirred in, cooled and read, min; from memory. */
+const PH_MIN = 20
+const NEUTRAL_PH = 7
 /** Less water thins no liquor that one could tell, L. */
 const LEAST_THINNED_L = 0.02
 
@@ -37,7 +42,7 @@ const MAKING = ['prepare', 'extract', 'mash', 'strain', 'combine', 'topUp', 'sta
 /** The steps of a way as this pot will go through them. */
 export function planSteps(way: Way, own: OwnWay | null, wishes: StepWishes): WayStep[] {
   const steps = withExtras(fittedSteps(way, own, wishes), wishes.extraSteps ?? [])
-  return withAdditions(steps, wishes.additions ?? [])
+  return withPh(withAdditions(steps, wishes.additions ?? []), wishes.ph ?? null)
 }
 
 function fittedSteps(
@@ -165,5 +170,30 @@ function withAdditions(
       step === enter ? { ...step, after: [...step.after, ...before] } : step,
     ),
     ...stirred,
+  ]
+}
+
+/** Steps with the shift of pH before the pieces: alkali is harder on fibre the hotter it is. */
+function withPh(steps: readonly WayStep[], ph: PotPlan['ph']): WayStep[] {
+  const enter = steps.find(({ kind }) => kind === 'enter')
+  if (!enter || !ph) return [...steps]
+  const { target, cap, agent } = ph
+  const heat = target > NEUTRAL_PH ? 'Heat off: bring' : 'Bring'
+  const shift: WayStep = {
+    id: 'ph',
+    kind: 'prepare',
+    words: `${heat} the bath to pH ${target} with ${agentFacts(agent).label}, never past ${cap}`,
+    minutes: PH_MIN,
+    mostMinutes: null,
+    tempC: null,
+    after: enter.after,
+    attended: true,
+  }
+  const at = steps.indexOf(enter)
+  return [
+    ...steps.slice(0, at),
+    shift,
+    { ...enter, after: [...enter.after, { id: shift.id }] },
+    ...steps.slice(at + 1),
   ]
 }

@@ -7,7 +7,7 @@ import {
   type Addition,
   type PhAgent,
 } from '../../../core/acid-base/additions'
-import type { DoseQuestion } from '../../../core/acid-base/next-dose'
+import type { DoseQuestion } from '../../../core/acid-base/dose-question'
 import { LIDS, type Lid } from '../../../core/bath/evaporation'
 import { PARTICLE_SIZES, type ParticleSize } from '../../../core/bath/water-budget'
 import type { ScheduleQuestion } from '../../../core/schedule/least-makespan'
@@ -99,6 +99,21 @@ const DOSE_AGENTS: readonly PhAgent[] = PH_AGENT_KEYS.filter(
 
 const ph = Joi.number().min(0).max(14).required()
 
+const liquorState = {
+  dilution: Joi.number().greater(0).max(100),
+  others: Joi.array()
+    .items(
+      Joi.object({
+        agent: Joi.string()
+          .valid(...PH_AGENT_KEYS)
+          .required(),
+        form,
+        massG: massOrNoneField.required(),
+      }),
+    )
+    .max(40),
+}
+
 export const phDoseSchema = Joi.object<DoseQuestion>({
   waterL,
   agent: Joi.string()
@@ -106,10 +121,13 @@ export const phDoseSchema = Joi.object<DoseQuestion>({
     .required(),
   form,
   readings: Joi.array()
-    .items(Joi.object({ totalMassG: massOrNoneField.required(), ph }))
+    .items(Joi.object({ totalMassG: massOrNoneField.required(), ph, ...liquorState }))
     .min(1)
     .max(40)
     .required(),
+  now: Joi.object(liquorState),
+  kept: Joi.number().greater(0).max(1),
+  readingSd: Joi.number().greater(0).max(2),
   target: ph,
   cap: ph,
 })

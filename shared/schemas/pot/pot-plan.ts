@@ -1,5 +1,5 @@
 import Joi from 'joi'
-import { LEAST_ROOM } from '../../../core/acid-base/next-dose'
+import { LEAST_ROOM } from '../../../core/acid-base/dose-question'
 import { AGENT_KEYS, type Agent } from '../../../catalogue/agents'
 import type { ToldBasis } from '../../../core/harvest/ratio-error'
 import { LIDS, type Lid } from '../../../core/bath/evaporation'

@@ -114,6 +114,7 @@ export function usePlanBath(
       coats: Math.max(draft.coats, ...Object.values(draft.pieceCoats)),
       additions: draft.additions,
       extraSteps: draft.extraSteps,
+      ph: draft.ph,
     }),
   )
   const times = computed(() => {

@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals'
 import { units } from '../../../../app/format/quantities'
 import { planSteps } from '../../../../app/features/pot/plan-steps'
+import { WAY_KEYS } from '../../../../catalogue/ways'
 import { inOrder } from '../../../../core/pot/way-steps'
 import { METRIC_UNITS, US_UNITS } from '../../../../core/quantity/unit-choice'
 
@@ -82,5 +83,35 @@ describe('steps of a planned pot', () => {
   test('cold ways stay cold, whatever is typed', () => {
     const steps = planSteps('coldSteep', null, { ...wishes, tempC: 60 })
     expect(steps.every(({ tempC }) => tempC === null)).toBe(true)
+  })
+})
+
+describe('a shift of pH that is planned', () => {
+  const wishes = {
+    heatMin: null,
+    tempC: null,
+    dyeMin: null,
+    isLiquorMade: false,
+    ph: { target: 9, cap: 10, agent: 'sodaAsh' as const },
+  }
+
+  test.each(WAY_KEYS)('stands among the steps of %s, before the pieces, with its time', (way) => {
+    const steps = inOrder(planSteps(way, null, wishes))
+    const [shift, enter] = [
+      steps.findIndex(({ id }) => id === 'ph'),
+      steps.findIndex(({ kind }) => kind === 'enter'),
+    ]
+    expect(shift).toBeGreaterThanOrEqual(0)
+    expect(shift).toBeLessThan(enter)
+    expect(steps[shift]).toMatchObject({ minutes: 20, attended: true })
+    expect(steps[shift]!.words).toBe(
+      'Heat off: bring the bath to pH 9 with washing soda, never past 10',
+    )
+  })
+
+  test('acid is no reason to take the heat off', () => {
+    const acid = { target: 5, cap: 4, agent: 'vinegar' as const }
+    const step = planSteps('simmer', null, { ...wishes, ph: acid }).find(({ id }) => id === 'ph')!
+    expect(step.words).toBe('Bring the bath to pH 5 with vinegar, never past 4')
   })
 })

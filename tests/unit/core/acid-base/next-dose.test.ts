@@ -86,6 +86,73 @@ describe('the next dose', () => {
     expect(nextDose({ ...bath, readings: readings.slice(0, -1) }).stop).toBe(false)
   })
 
+  test('past the target it says what brings it back, the other way round', () => {
+    const at = (ph: number, question = {}) =>
+      nextDose({
+        ...bath,
+        target: 9,
+        readings: [
+          { totalMassG: 0, ph: 5 },
+          { totalMassG: 1, ph: 7.5 },
+          { totalMassG: 3, ph },
+        ],
+        ...question,
+      })
+    expect(at(9.7).back).toEqual({ agent: 'vinegar', cap: 8 })
+    expect(at(9.7).text).toContain('past 9')
+    expect(at(10.6).back).toEqual({ agent: 'vinegar', cap: 8 })
+    expect(at(8).back).toBeNull()
+    const down = { agent: 'vinegar', target: 5, cap: 4.3 } as const
+    const tooSour = nextDose({
+      ...bath,
+      ...down,
+      readings: [
+        { totalMassG: 0, ph: 7 },
+        { totalMassG: 60, ph: 4.2 },
+      ],
+    })
+    expect(tooSour.back).toEqual({ agent: 'bakingSoda', cap: 5.7 })
+  })
+
+  test('with the acid in it, the way back is learnt from the same readings', () => {
+    const advice = nextDose({
+      ...bath,
+      agent: 'vinegar',
+      target: 9,
+      cap: 8,
+      readings: [
+        { totalMassG: 0, ph: 5 },
+        { totalMassG: 0, ph: 7.5, others: [{ agent: 'sodaAsh', massG: 1 }] },
+        { totalMassG: 0, ph: 9.7, others: [{ agent: 'sodaAsh', massG: 3 }] },
+      ],
+    })
+    expect(advice.nextMassG).toBeGreaterThan(0)
+    expect(advice.expectedPh).toBeLessThan(9.7)
+    expect(advice.low).toBeGreaterThan(8)
+  })
+
+  test('counts the liquor that stands now: half taken out wants half', () => {
+    const readings = [
+      { totalMassG: 0, ph: 5 },
+      { totalMassG: 1, ph: 7 },
+    ]
+    const whole = nextDose({ ...bath, readings })
+    const half = nextDose({ ...bath, readings, kept: 0.5 })
+    expect(half.nextMassG / whole.nextMassG).toBeCloseTo(0.5, 1)
+    expect(half.expectedPh).toBeCloseTo(whole.expectedPh, 1)
+  })
+
+  test('water added wants a little more, and is no other bath', () => {
+    const readings = [
+      { totalMassG: 0, ph: 6.5 },
+      { totalMassG: 1, ph: 8 },
+    ]
+    const as = (dilution: number) =>
+      nextDose({ ...bath, target: 9, readings, now: { dilution } }).nextMassG
+    expect(as(2)).toBeGreaterThan(as(1))
+    expect(as(2)).toBeLessThan(2 * as(1))
+  })
+
   test('a mirror: vinegar leads down to a cap below', () => {
     const advice = nextDose({
       waterL: 4,
@@ -139,6 +206,8 @@ describe('the next dose', () => {
     ],
     [{ agent: 'vinegar' as const }, 'cap must lie beyond the target in the direction vinegar'],
     [{ waterL: -1 }, 'waterL must be above 0 L; got -1'],
+    [{ kept: 1.5 }, 'kept must be above 0 and at most 1; got 1.5'],
+    [{ now: { dilution: 0 } }, 'dilution must be above 0'],
   ])('%j is refused', (change, message) => {
     const readings = [{ totalMassG: 0, ph: 5 }]
     expect(() => nextDose({ ...bath, readings, ...change })).toThrow(message)

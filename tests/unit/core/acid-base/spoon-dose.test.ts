@@ -1,11 +1,9 @@
 import { describe, expect, test } from '@jest/globals'
 import { median } from 'd3-array'
 import fc from 'fast-check'
-import { nextDose } from '../../../../core/acid-base/next-dose'
 import { spoonDose } from '../../../../core/acid-base/spoon-dose'
-import { PH_READING_SD } from '../../../../core/acid-base/unknown-bath'
 import { BULK_DENSITY } from '../../../../core/mordant/spoons'
-import { bathSimulator } from '../../../fixtures/simulate-bath'
+import { ledByHelper, tallied } from '../../../fixtures/led-by-helper'
 
 const SODA = BULK_DENSITY.sodaAsh.gPerMl
 
@@ -35,41 +33,17 @@ describe('a dose by the spoon', () => {
     )
   })
 
-  // strips read to half a pH, powder up to a third denser or lighter than typical
-  test('leads sixty unknown baths near their target, none past the cap', () => {
-    const { bath: draw, uniform } = bathSimulator(0.42)
-    const doses: number[] = []
-    let [past, near] = [0, 0]
-    for (let i = 0; i < 60; i++) {
-      const { waterL, truePh } = draw()
-      const denser = 1 + 0.6 * (uniform() - 0.5)
-      const [target, cap] = [9, 10]
-      const readings: { totalMassG: number; ph: number }[] = []
-      let [toldG, trueG, n] = [0, 0, 0]
-      for (;;) {
-        const seen = Math.round((truePh(trueG) + 0.4 * (uniform() - 0.5)) * 2) / 2
-        readings.push({ totalMassG: toldG, ph: seen })
-        const advice = nextDose({
-          waterL,
-          agent: 'sodaAsh',
-          readings,
-          target,
-          cap,
-          readingSd: PH_READING_SD.coarseStrip,
-        })
-        if (advice.stop) break
-        if (advice.nextMassG === 0) continue
-        const dose = spoonDose(advice.nextMassG, SODA, 5)
-        toldG += dose.massG
-        trueG += dose.massG * denser
-        n++
-      }
-      doses.push(n)
-      past += Number(truePh(trueG) > cap + 0.1)
-      near += Number(Math.abs(truePh(trueG) - target) <= 0.5)
-    }
-    expect(past).toBe(0)
-    expect(near).toBeGreaterThanOrEqual(0.85 * 60)
-    expect(median(doses)).toBeLessThanOrEqual(5)
+  // a thousand of them are in the bench of doses
+  test('leads baths of four kinds near their target with four doses, none past the cap', () => {
+    const { pastCap, near, doses } = tallied([...ledByHelper(80, 'spoonsAndStrips', 0.42)], 0.5)
+    expect(pastCap).toBe(0)
+    expect(near).toBeGreaterThanOrEqual(0.85)
+    expect(median(doses)).toBeLessThanOrEqual(4)
+  })
+
+  test('a probe leads them nearer', () => {
+    const { pastCap, near } = tallied([...ledByHelper(48, 'scaleAndProbe', 0.42)], 0.3)
+    expect(pastCap).toBe(0)
+    expect(near).toBeGreaterThanOrEqual(0.85)
   })
 })
