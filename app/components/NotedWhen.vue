@@ -24,13 +24,7 @@ const earlier = () => (when.value = { at: dayjs().format(), toleranceMin: 0 })
     <span class="quiet">{{ isNow ? 'Notes are of now.' : 'The next note is of' }}</span>
     <button v-if="isNow" type="button" class="link" @click="earlier">It was earlier</button>
     <template v-else>
-      <ElInput
-        v-model="text"
-        type="datetime-local"
-        aria-label="When it was"
-        :max="dayjs().format('YYYY-MM-DDTHH:mm')"
-        class="time"
-      />
+      <DateTimeField v-model="text" label="When it was" class="time" />
       <ElSelect
         v-if="!exact"
         :model-value="when.toleranceMin"

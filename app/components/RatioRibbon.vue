@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useId } from 'vue'
-import { formatRatio } from '~~/core/quantity/format-quantity'
+import { formatRatio } from '~/format/quantities'
 import type { PlantState } from '~~/core/harvest/dry-fraction'
 import type { StrengthGroup } from '~~/shared/views/strength/strength'
 import { useSize } from '~/composables/useSize'

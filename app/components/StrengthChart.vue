@@ -2,7 +2,7 @@
 import ChartSwatches from '~/features/strength/ChartSwatches.vue'
 import { toldEnough } from '~~/core/strength/posterior/describe-posterior'
 import { useId } from 'vue'
-import { formatNumber, formatRatio } from '~~/core/quantity/format-quantity'
+import { formatNumber, formatRatio } from '~/format/quantities'
 import { dryRatioText } from '~/format/ratio'
 import { bandAt } from '~~/core/strength/posterior/band-at'
 import EnoughMark from '~/features/strength/EnoughMark.vue'

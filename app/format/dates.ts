@@ -1,17 +1,21 @@
 import { daysText } from './days'
 import dayjs from 'dayjs'
+import { calendar, dayMonth, dayMonthYear } from './calendar'
 
 /** Today as a local calendar date, `2026-09-09`. */
 export const localToday = () => dayjs().format('YYYY-MM-DD')
 
 /** `Wednesday 9 September` */
-export const longDate = (date: string) => dayjs(date).format('dddd D MMMM')
+export const longDate = (date: string) =>
+  dayjs(date).format(calendar.value.dateOrder === 'dmy' ? 'dddd D MMMM' : 'dddd, MMMM D')
 
 /** `9 Sep`, with the year where it is not this one; `some day` where nobody knows it. */
 export const shortDate = (date: string) =>
   date === ''
     ? 'some day'
-    : dayjs(date).format(dayjs(date).year() === dayjs().year() ? 'D MMM' : 'D MMM YYYY')
+    : dayjs(date).year() === dayjs().year()
+      ? dayMonth(date)
+      : dayMonthYear(date)
 
 /** Whole days since a local date. */
 export const daysSince = (date: string) => dayjs(localToday()).diff(date, 'day')

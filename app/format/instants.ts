@@ -1,4 +1,5 @@
 import dayjs from 'dayjs'
+import { clockTime, dayMonth } from './calendar'
 import { formatDuration } from '~~/core/quantity/format-duration'
 
 /** The present instant with this place's offset, as the log keeps it: `2026-09-09T10:04:12.031+02:00`. */
@@ -25,7 +26,7 @@ export function clockText(due: number, now: number): string {
   if (minutes < 90) return `in ${formatDuration(minutes)}`
   const at = dayjs(due)
   const days = at.startOf('day').diff(dayjs(now).startOf('day'), 'day')
-  const time = at.format('HH:mm')
+  const time = clockTime(at)
   if (days === 0) return `at ${time}`
-  return days === 1 ? `tomorrow at ${time}` : at.format('D MMM [at] HH:mm')
+  return days === 1 ? `tomorrow at ${time}` : `${dayMonth(at)} at ${time}`
 }

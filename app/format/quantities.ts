@@ -3,6 +3,7 @@ import type { ToldBasis } from '~~/core/harvest/ratio-error'
 import * as quantity from '~~/core/quantity/format-quantity'
 import { inUnits as textInUnits } from '~~/core/quantity/in-units'
 import { celsiusToF } from '~~/core/quantity/units'
+import { calendar } from './calendar'
 import { METRIC_UNITS, type UnitChoice } from '~~/core/quantity/unit-choice'
 
 /** Spoons of before are teaspoons, of whatever country. */
@@ -14,13 +15,23 @@ const TABLESPOON_FROM_ML = 10
  */
 export const units = shallowRef<UnitChoice>(METRIC_UNITS)
 
-export const formatMass = (massG: number | null) => quantity.formatMass(massG, units.value.mass)
+/** A text with its decimals as the reader writes them: never one that is kept or read again. */
+export const inDecimals = (text: string) =>
+  calendar.value.decimalMark === ',' ? text.replace(/(\d)\.(?=\d)/g, '$1,') : text
+
+export const formatNumber = (value: number | null, figures?: number) =>
+  inDecimals(quantity.formatNumber(value, figures))
+
+export const formatRatio = (ratio: number | null) => inDecimals(quantity.formatRatio(ratio))
+
+export const formatMass = (massG: number | null) =>
+  inDecimals(quantity.formatMass(massG, units.value.mass))
 
 export const formatVolume = (volumeL: number | null, figures?: number) =>
-  quantity.formatVolume(volumeL, figures, units.value.volume)
+  inDecimals(quantity.formatVolume(volumeL, figures, units.value.volume))
 
 export const formatTemperature = (tempC: number | null) =>
-  quantity.formatTemperature(tempC, units.value.temperature)
+  inDecimals(quantity.formatTemperature(tempC, units.value.temperature))
 
 /** `4 g`, `~4 g` by the spoon, `some` where nobody weighed it. */
 export const amountWords = ({
@@ -39,21 +50,21 @@ export const temperatureUnit = () => `°${units.value.temperature}`
 
 /** What a spoon is called where spoons are the measure: `teaspoon`, else `5 mL spoon`. */
 export function spoonWords(spoonMl: number): string {
-  if (units.value.volume === 'metric') return `${quantity.formatNumber(spoonMl, 2)} mL spoon`
+  if (units.value.volume === 'metric') return `${formatNumber(spoonMl, 2)} mL spoon`
   return spoonMl < TABLESPOON_FROM_ML ? 'teaspoon' : 'tablespoon'
 }
 
 /** `1.2 teaspoons`, `1.2 spoons of 5 mL`: a number of them, so that no number runs into another. */
 export function spoonsText(count: number, spoonMl: number): string {
-  const number = quantity.formatNumber(count, 2)
+  const number = formatNumber(count, 2)
   const plural = number === '1' ? '' : 's'
   return units.value.volume === 'metric'
-    ? `${number} spoon${plural} of ${quantity.formatNumber(spoonMl, 2)} mL`
+    ? `${number} spoon${plural} of ${formatNumber(spoonMl, 2)} mL`
     : `${number} ${spoonWords(spoonMl)}${plural}`
 }
 
 /** The product's own texts, which are written in metric units. */
-export const inUnits = (text: string) => textInUnits(text, units.value)
+export const inUnits = (text: string) => inDecimals(textInUnits(text, units.value))
 
 /** Such a text within a sentence: `then heat to 82 °C`. */
 export function inSentence(text: string): string {

@@ -1,4 +1,4 @@
-import { formatRatio } from '~~/core/quantity/format-quantity'
+import { formatRatio } from '~/format/quantities'
 
 /** `0.4 : 1 dry`, `~0.4 : 1 dry` where plant or fibre was not weighed, `ratio not known`. */
 export const dryRatioText = ({

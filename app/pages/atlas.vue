@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useVirtualizer } from '@tanstack/vue-virtual'
-import { formatNumber, formatRatio } from '~~/core/quantity/format-quantity'
+import { formatNumber, formatRatio } from '~/format/quantities'
 import { sentenceSpan } from '~~/core/strength/sentences'
 import type { AtlasView } from '~~/shared/views/strength/atlas'
 import AtlasAskForm from '~/features/strength/AtlasAskForm.vue'

@@ -1,8 +1,8 @@
 <script setup lang="ts">
+import { dayAndTime, dayMonth, dayMonthYear } from '~/format/calendar'
 import { PARTS } from '~~/catalogue/parts'
 import { wayFacts } from '~~/catalogue/ways'
-import { formatRatio } from '~~/core/quantity/format-quantity'
-import { formatMass, inUnits } from '~/format/quantities'
+import { formatMass, formatRatio, inUnits } from '~/format/quantities'
 import type { BasketRow } from '~~/shared/views/basket/basket'
 import type { CurveView } from '~~/shared/views/strength/curve'
 import type { OnTheHob } from '~~/shared/views/pot/hob'
@@ -22,7 +22,6 @@ import { eventWords } from '~/features/hob/words'
 import { piecesText } from '~/features/basket/readiness'
 import PotNav from '~/features/pot/PotNav.vue'
 import { notedTime } from '~/format/noted-time'
-import dayjs from 'dayjs'
 import { present } from '~~/core/present'
 
 const api = useApi()
@@ -86,9 +85,9 @@ const notes = computed(() =>
 const state = computed(() => {
   const pot = opened.value?.pot
   if (!pot) return ''
-  if (pot.stage === 'planned') return `planned for ${dayjs(pot.dyedOn).format('D MMM')}`
-  if (pot.stage === 'running') return `lit ${dayjs(pot.litAt).format('D MMM, HH:mm')}`
-  return `dyed ${dayjs(pot.dyedOn).format('D MMM YYYY')}`
+  if (pot.stage === 'planned') return `planned for ${dayMonth(pot.dyedOn)}`
+  if (pot.stage === 'running') return `lit ${dayAndTime(pot.litAt)}`
+  return `dyed ${dayMonthYear(pot.dyedOn)}`
 })
 useHead({ title: 'On the hob · Juniper Haze' })
 </script>

@@ -1,8 +1,7 @@
 <script setup lang="ts">
 import { median } from 'd3-array'
 import { PARTS } from '~~/catalogue/parts'
-import { formatNumber, formatRatio } from '~~/core/quantity/format-quantity'
-import { formatMass } from '~/format/quantities'
+import { formatMass, formatNumber, formatRatio } from '~/format/quantities'
 import { hasEstimate, type LotAnswer } from '~~/core/strength/lot-potency'
 import { sentenceSpan } from '~~/core/strength/sentences'
 import type { LotFacts } from '~~/shared/views/strength/dyed-lot'

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import dayjs from 'dayjs'
-import { formatNumber, formatRatio } from '~~/core/quantity/format-quantity'
+import { fullDate } from '~/format/calendar'
+import { formatNumber, formatRatio } from '~/format/quantities'
 import type { StrengthView } from '~~/shared/views/strength/strength'
 import SourceChoice from '~/features/strength/SourceChoice.vue'
 import StrengthNav from '~/features/strength/StrengthNav.vue'
@@ -37,7 +37,7 @@ useHead({ title: () => `${view.value ? sourceTitle(view.value) : 'Sample page'} 
       <h1>{{ sourceTitle(view) }}</h1>
       <p>
         <em>{{ view.source.scientificName }}</em> · sample page ·
-        {{ dayjs().format('D MMMM YYYY') }}
+        {{ fullDate(undefined) }}
       </p>
     </header>
     <table>

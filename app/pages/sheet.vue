@@ -1,12 +1,13 @@
 <script setup lang="ts">
-import dayjs from 'dayjs'
+import { dayAndTime, fullDate } from '~/format/calendar'
 import { agentFacts } from '~~/catalogue/agents'
 import { wayFacts } from '~~/catalogue/ways'
 import type { RecipeCard } from '~~/core/formats/recipe-card'
 import { courseSteps } from '~~/core/pot/course'
-import { formatNumber, formatRatio } from '~~/core/quantity/format-quantity'
 import {
   formatMass,
+  formatNumber,
+  formatRatio,
   formatTemperature,
   formatVolume,
   inUnits,
@@ -41,7 +42,7 @@ const steps = computed(() => {
     .sort((a, b) => (a.start === null || b.start === null ? 0 : a.start - b.start))
     .map((step) => ({
       ...step,
-      at: step.start === null ? '' : dayjs(step.start).format('D MMM HH:mm'),
+      at: step.start === null ? '' : dayAndTime(step.start),
     }))
 })
 const print = () => window.print()
@@ -64,7 +65,7 @@ useHead({ title: 'Sheet · Juniper Haze' })
       <h1>{{ data.card.title }}</h1>
       <p>
         <strong>{{ data.pot.code }}</strong> · {{ isCard ? 'recipe card' : 'bench sheet' }} ·
-        {{ data.card.way }} · {{ dayjs(data.pot.dyedOn).format('D MMMM YYYY') }}
+        {{ data.card.way }} · {{ fullDate(data.pot.dyedOn) }}
       </p>
     </header>
     <div class="two">

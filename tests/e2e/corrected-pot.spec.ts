@@ -1,3 +1,4 @@
+import { fillDate } from './dates'
 import { catalogueId, newId } from '../../shared/ids'
 import type { Piece } from '../../shared/schemas/basket/piece'
 import type { Pot } from '../../shared/schemas/pot/pot'
@@ -28,7 +29,7 @@ test('three alike skeins are one line, one reading, and one correction', async (
 
   await visit(page, `/pot?lot=${lotId}`)
   await page.getByText('Dyed already').click()
-  await page.getByLabel('Day').fill(day)
+  await fillDate(page.getByLabel('Day'), day)
   const line = page.getByRole('button', { name: new RegExp(`^${skeins[0]!.code} to `) })
   await expect(line).toContainText('3 × 50 g')
   await line.click()
@@ -59,7 +60,7 @@ test('three alike skeins are one line, one reading, and one correction', async (
   await visit(page, `/hob?pot=${potId}`)
   const sheet = page.getByRole('region', { name: /^Pot POT-/ })
   await sheet.getByRole('button', { name: 'Correct', exact: true }).click()
-  await sheet.getByLabel('Dyed on').fill('2026-05-16')
+  await fillDate(sheet.getByLabel('Dyed on'), '2026-05-16')
   await sheet.getByLabel('How much of lot 1').fill('2 oz')
   await sheet.getByRole('button', { name: 'Keep it so' }).click()
   await expect(saidOn(page)).toContainText('Corrected POT-')

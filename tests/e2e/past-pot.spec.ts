@@ -1,4 +1,5 @@
 import type { APIRequestContext } from '@playwright/test'
+import { fillDate } from './dates'
 import { catalogueId, newId } from '../../shared/ids'
 import type { Piece } from '../../shared/schemas/basket/piece'
 import type { Pot } from '../../shared/schemas/pot/pot'
@@ -39,7 +40,7 @@ test('a herb of May, three hanks pulled early: every fact that is typed is kept'
   }
   await visit(page, `/pot?lot=${lot}`)
   await page.getByText('Dyed already').click()
-  await page.getByLabel('Day').fill(DAY)
+  await fillDate(page.getByLabel('Day'), DAY)
   for (const { code } of hanks) await page.getByRole('button', { name: new RegExp(code) }).click()
   await page.getByLabel('Plant, dried').fill('1.4 oz')
 

@@ -2,7 +2,6 @@
 import { MORDANT_KEYS, MORDANTS, type Agent } from '~~/catalogue/agents'
 import { BATH_HEATS } from '~~/core/mordant/bath-steps'
 import type { NewTreatment, Treatment } from '~~/shared/schemas/basket/treatment'
-import { localToday } from '~/format/dates'
 
 /** An entry of a piece's history as it should have read; a day left empty is one nobody knows. */
 const { treatment } = defineProps<{ treatment: Treatment }>()
@@ -38,9 +37,7 @@ const keep = () =>
 <template>
   <form class="inset stack tight" @submit.prevent="keep">
     <div class="fields">
-      <LabeledField v-slot="{ id }" label="Done on, if known">
-        <ElInput :id="id" v-model="edit.doneOn" type="date" :max="localToday()" />
-      </LabeledField>
+      <DateField v-model="edit.doneOn" label="Done on, if known" />
       <template v-if="isMordant">
         <LabeledField v-slot="{ id }" label="Mordant">
           <ElSelect

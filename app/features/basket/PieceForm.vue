@@ -9,7 +9,6 @@ import { handlingOf } from './readiness'
 import { BASIS_OPTIONS } from './basis-words'
 import PieceTraits from './PieceTraits.vue'
 import { usePieceForm } from './usePieceForm'
-import { localToday } from '~/format/dates'
 
 const {
   draft,
@@ -115,14 +114,12 @@ defineExpose({ focus: () => form.value?.querySelector('input')?.focus() })
         hint="empty: not known"
         :error="error('treatments/1/percentWof') ?? error('treatments/0/percentWof')"
       />
-      <LabeledField
-        v-slot="{ id: field }"
+      <DateField
+        v-model="draft.doneOn"
         label="Done on"
         hint="empty: not known"
         :error="error('treatments/0/doneOn')"
-      >
-        <ElInput :id="field" v-model="draft.doneOn" type="date" :max="localToday()" />
-      </LabeledField>
+      />
     </div>
     <p v-if="mordant">
       <strong v-if="agentG !== null"

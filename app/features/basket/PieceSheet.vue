@@ -1,8 +1,7 @@
 <script setup lang="ts">
 import { fibreFacts } from '~~/catalogue/fibres'
 import { limitsSentence } from '~~/core/fibre/limits'
-import { formatNumber } from '~~/core/quantity/format-quantity'
-import { formatMass, inUnits } from '~/format/quantities'
+import { formatMass, formatNumber, inUnits } from '~/format/quantities'
 import { fibreWords, ironPercentOf, limitsOf, treatmentWords } from '~~/shared/rules/basket/fibre'
 import { newId } from '~~/shared/ids'
 import type { BasketRow } from '~~/shared/views/basket/basket'

@@ -2,8 +2,7 @@
 import { FIBRE_KEYS, FIBRES } from '~~/catalogue/fibres'
 import { SCHEME_KEYS, SCHEMES } from '~~/catalogue/mordant-schemes'
 import { AGENTS } from '~~/catalogue/agents'
-import { formatRatio } from '~~/core/quantity/format-quantity'
-import { formatMass } from '~/format/quantities'
+import { formatMass, formatRatio } from '~/format/quantities'
 import { useTrialSet } from './useTrialSet'
 
 /** A set of small pieces across fibres and mordants: ready-made, to be changed where wanted. */

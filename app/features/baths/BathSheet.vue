@@ -1,10 +1,9 @@
 <script setup lang="ts">
-import dayjs from 'dayjs'
+import { dayAndTime } from '~/format/calendar'
 import { schemeFacts } from '~~/catalogue/mordant-schemes'
 import { agentFacts } from '~~/catalogue/agents'
 import { stepNow, stepsEnd, type BathFinish, type BathStep } from '~~/core/mordant/bath-steps'
-import { formatNumber } from '~~/core/quantity/format-quantity'
-import { formatMass, formatTemperature, formatVolume } from '~/format/quantities'
+import { formatMass, formatNumber, formatTemperature, formatVolume } from '~/format/quantities'
 import { standingGuards } from '~~/core/safety/guards'
 import { bathGuardsOf } from '~~/shared/rules/basket/bath-guards'
 import type { BasketRow } from '~~/shared/views/basket/basket'
@@ -56,7 +55,7 @@ const overrides = computed(() =>
 const standing = computed(() => standingGuards(guards.value, overrides.value))
 const state = computed(() => {
   if (bath.endedAt) return `done ${shortDate(bath.endedAt.slice(0, 10))}`
-  if (bath.startedAt) return `begun ${dayjs(bath.startedAt).format('D MMM, HH:mm')}`
+  if (bath.startedAt) return `begun ${dayAndTime(bath.startedAt)}`
   return bath.plannedFor ? `planned for ${shortDate(bath.plannedFor)}` : 'planned'
 })
 
@@ -162,7 +161,7 @@ async function setAside() {
         <span class="quiet">
           <template v-if="eventOf(step)">
             {{ eventOf(step)!.skipped ? 'left out' : 'done' }}
-            {{ dayjs(eventOf(step)!.at).format('D MMM, HH:mm') }}
+            {{ dayAndTime(eventOf(step)!.at) }}
           </template>
           <template v-else
             >{{ formatDuration(step.minutes) }}{{ step.attended ? ', stay by it' : '' }}</template

@@ -7,7 +7,6 @@ import { pieceName } from '~/features/basket/readiness'
 import BathPortion from './BathPortion.vue'
 import { useBathForm, type BathSurroundings } from './useBathForm'
 import { first, present } from '~~/core/present'
-import { localToday } from '~/format/dates'
 
 /** Mordant baths for the pieces in hand: one, or several with different mordants in one go. */
 const emit = defineEmits<{ made: [bathId: string] }>()
@@ -106,17 +105,11 @@ const unplaced = computed(() =>
           >Begin {{ form.baths.value.length > 1 ? 'them' : 'it' }} now</ElButton
         >
         <ElButton :loading="form.saving.value" @click="keep('planned')">Plan for</ElButton>
-        <ElInput v-model="form.plannedFor.value" type="date" aria-label="Planned for" class="day" />
+        <DateField v-model="form.plannedFor.value" label="Planned for" bare ahead class="day" />
       </div>
       <div class="row">
         <ElButton :loading="form.saving.value" @click="keep('done')">Was done on</ElButton>
-        <ElInput
-          v-model="form.doneOn.value"
-          type="date"
-          :max="localToday()"
-          aria-label="Was done on"
-          class="day"
-        />
+        <DateField v-model="form.doneOn.value" label="Was done on" bare class="day" />
         <span class="quiet">For a bath that is over: what it gave its pieces is written down.</span>
       </div>
     </section>

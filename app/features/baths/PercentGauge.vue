@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { scaleLinear } from 'd3-scale'
-import { formatNumber } from '~~/core/quantity/format-quantity'
+import { formatNumber } from '~/format/quantities'
 
 /** A percentage against the range that is usual: where it lies is seen, not only read. */
 const { percent, range } = defineProps<{ percent: number; range: readonly [number, number] }>()

@@ -1,4 +1,4 @@
-import dayjs from 'dayjs'
+import { dayMonth } from '~/format/calendar'
 import { computed, reactive, ref, watch } from 'vue'
 import { schemeFacts, type Scheme } from '~~/catalogue/mordant-schemes'
 import { fibreFacts } from '~~/catalogue/fibres'
@@ -220,7 +220,7 @@ export function useBathForm(
         if (as === 'begun') return `Began ${codes}.`
         const [words, day] =
           as === 'done' ? ['Wrote down', doneOn.value] : ['Planned', plannedFor.value]
-        return `${words} ${codes} ${as === 'done' ? 'of' : 'for'} ${dayjs(day).format('D MMM')}.`
+        return `${words} ${codes} ${as === 'done' ? 'of' : 'for'} ${dayMonth(day)}.`
       },
     )
     return done && made

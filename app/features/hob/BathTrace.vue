@@ -1,9 +1,9 @@
 <script setup lang="ts">
+import { clockTime } from '~/format/calendar'
 import { temperatureIn, temperatureUnit } from '~/format/quantities'
 import { extent } from 'd3-array'
 import { scaleLinear, scaleTime } from 'd3-scale'
 import { line } from 'd3-shape'
-import dayjs from 'dayjs'
 import { useSize } from '~/composables/useSize'
 import type { Pot } from '~~/shared/schemas/pot/pot'
 import { present } from '~~/core/present'
@@ -131,7 +131,7 @@ const ticks = computed(() => x.value.ticks(Math.max(2, Math.floor(width.value / 
         <text y="19" text-anchor="middle">{{ mark.word }}</text>
       </g>
       <text v-for="tick in ticks" :key="+tick" :x="x(tick)" :y="HEIGHT - 6" text-anchor="middle">
-        {{ dayjs(tick).format('HH:mm') }}
+        {{ clockTime(tick) }}
       </text>
     </svg>
   </figure>

@@ -69,15 +69,13 @@ function toggleNote(id: string) {
 
 <template>
   <div class="stack tight">
-    <LabeledField
+    <DateField
       v-if="!pot.litAt"
-      v-slot="{ id }"
+      v-model="contents.dyedOn"
       label="Dyed on"
       :error="errors['/dyedOn']"
       class="day"
-    >
-      <ElInput :id="id" v-model="contents.dyedOn" type="date" :max="localToday()" />
-    </LabeledField>
+    />
     <h4>The plant</h4>
     <p v-if="errors['/lots']" class="wrong">{{ errors['/lots'] }}</p>
     <div v-for="(lot, i) in contents.lots" :key="i" class="line">

@@ -1,6 +1,5 @@
 <script setup lang="ts">
-import { formatTemperature } from '~/format/quantities'
-import { formatNumber } from '~~/core/quantity/format-quantity'
+import { formatNumber, formatTemperature } from '~/format/quantities'
 import { dryRatioText } from '~/format/ratio'
 import type { Lot } from '~~/shared/schemas/loft/lot'
 import type { ShelfItem } from '~~/shared/schemas/loft/shelf'

@@ -7,8 +7,14 @@ import { spoonDose } from '~~/core/acid-base/spoon-dose'
 import { PH_READING_SD } from '~~/core/acid-base/unknown-bath'
 import type { Settings } from '~~/shared/schemas/log/settings'
 import { liquidDoseWords, spoonDoseWords } from '~/format/spoon-dose-words'
-import { formatNumber } from '~~/core/quantity/format-quantity'
-import { formatMass, formatVolume, inUnits, spoonWords } from '~/format/quantities'
+import {
+  formatMass,
+  formatNumber,
+  formatVolume,
+  inDecimals,
+  inUnits,
+  spoonWords,
+} from '~/format/quantities'
 import { formsOf, type ShelfItem } from '~~/shared/schemas/loft/shelf'
 import type { Pot } from '~~/shared/schemas/pot/pot'
 import type { Vessel } from '~~/shared/schemas/pot/vessel'
@@ -224,7 +230,7 @@ async function stirIn() {
     <div class="row">
       <template v-if="probe">
         <span class="probe"
-          >pH {{ probe.ph.toFixed(2) }}
+          >pH {{ inDecimals(probe.ph.toFixed(2)) }}
           <span class="estimate"
             >{{ probe.isSimulated ? 'simulated' : ''
             }}{{ probe.isSettled ? '' : ', not settled' }}</span

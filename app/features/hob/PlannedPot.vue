@@ -1,9 +1,9 @@
 <script setup lang="ts">
+import { clockTime, dayMonth } from '~/format/calendar'
 import dayjs from 'dayjs'
 import { agentFacts } from '~~/catalogue/agents'
 import { wayFacts } from '~~/catalogue/ways'
-import { formatNumber } from '~~/core/quantity/format-quantity'
-import { amountWords, formatMass, formatVolume, inUnits } from '~/format/quantities'
+import { amountWords, formatMass, formatNumber, formatVolume, inUnits } from '~/format/quantities'
 import { standingGuards } from '~~/core/safety/guards'
 import type { BasketRow } from '~~/shared/views/basket/basket'
 import { potGuardsOf, needsMordantOf } from '~~/shared/rules/pot/pot-guards'
@@ -114,8 +114,8 @@ async function setAside() {
         <h3 id="hours">Its hours</h3>
         <ol>
           <li v-for="start in starts" :key="start.words + start.at.format()">
-            <span class="quiet">{{ start.at.format('D MMM') }}</span>
-            <strong>{{ start.at.format('HH:mm') }}</strong> {{ start.words }}
+            <span class="quiet">{{ dayMonth(start.at) }}</span>
+            <strong>{{ clockTime(start.at) }}</strong> {{ start.words }}
           </li>
         </ol>
         <p v-if="!starts.length" class="quiet">No hour was set: it begins when it is lit.</p>

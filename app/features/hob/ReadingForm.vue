@@ -1,6 +1,5 @@
 <script setup lang="ts">
-import { formatNumber } from '~~/core/quantity/format-quantity'
-import { formatTemperature } from '~/format/quantities'
+import { formatNumber, formatTemperature, inDecimals } from '~/format/quantities'
 import type { HeatLimit } from './heat-limits'
 import type { Note } from './usePotNotes'
 import type { ProbeShown } from './useProbe'
@@ -52,7 +51,7 @@ const keepProbe = () =>
   <div class="inset stack tight">
     <p v-if="probe" class="probe">
       <strong>{{ formatTemperature(probe.tempC) }}</strong>
-      <strong>pH {{ probe.ph.toFixed(2) }}</strong>
+      <strong>pH {{ inDecimals(probe.ph.toFixed(2)) }}</strong>
       <span class="estimate"
         >{{ probe.isSimulated ? 'simulated probe' : 'probe'
         }}{{ probe.isSettled ? '' : ', not settled yet' }}</span

@@ -4,7 +4,7 @@ import { wayFacts } from '~~/catalogue/ways'
 import { courseEnd, courseSteps, openSteps, type OpenStep } from '~~/core/pot/course'
 import type { WayStep } from '~~/core/pot/way-steps'
 import { sumPot } from '~~/core/pot/pot-log'
-import { amountWords, formatTemperature } from '~/format/quantities'
+import { amountWords, formatTemperature, inDecimals } from '~/format/quantities'
 import type { BasketRow } from '~~/shared/views/basket/basket'
 import { againOf, looksOf, markedSteps, notesOf } from '~~/shared/rules/pot/course'
 import type { Lot } from '~~/shared/schemas/loft/lot'
@@ -228,7 +228,7 @@ useStationKeys({
           Bath
           <span class="quiet">
             <template v-if="probe">
-              {{ formatTemperature(probe.tempC) }}, pH {{ probe.ph.toFixed(2) }}
+              {{ formatTemperature(probe.tempC) }}, pH {{ inDecimals(probe.ph.toFixed(2)) }}
               {{ probe.isSimulated ? '(simulated)' : '' }}
             </template>
             <template v-else-if="sum.temp"

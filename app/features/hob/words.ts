@@ -1,9 +1,9 @@
 import { agentFacts } from '~~/catalogue/agents'
 import type { WayStep, WayStepKind } from '~~/core/pot/way-steps'
-import { formatNumber } from '~~/core/quantity/format-quantity'
 import {
   amountWords,
   formatMass,
+  formatNumber,
   formatTemperature,
   formatVolume,
   inUnits,

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { JAR_WAYS } from '~~/catalogue/jar-ways'
-import { formatNumber } from '~~/core/quantity/format-quantity'
-import { formatMass, formatVolume } from '~/format/quantities'
+import { formatMass, formatNumber, formatVolume } from '~/format/quantities'
 import { newId } from '~~/shared/ids'
 import type { Caution } from '~~/core/safety/gathering'
 import { PLAIN_ROUND, type Jar, type JarChange, type JarView } from '~~/shared/schemas/loft/jar'

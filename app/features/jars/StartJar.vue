@@ -148,9 +148,7 @@ async function start() {
         :hint="`not said: taken as ${formatTemperature(18)}`"
         :error="errors['/tempC']"
       />
-      <LabeledField v-slot="{ id: field }" label="Started" :error="errors['/startedAt']">
-        <ElInput :id="field" v-model="draft.on" type="date" :max="localToday()" />
-      </LabeledField>
+      <DateField v-model="draft.on" label="Started" :error="errors['/startedAt']" />
     </div>
     <ElCheckbox v-if="way.rounds.air !== null" v-model="draft.sealed"
       >Keep it sealed, no airing</ElCheckbox

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { formatTemperature } from '~/format/quantities'
 import { boilingPointC, pressureAtHpa } from '~~/core/bath/boiling-point'
-import { settingsSchema, unitsOf, type Settings } from '~~/shared/schemas/log/settings'
+import { settingsSchema, type Settings } from '~~/shared/schemas/log/settings'
 
 /** What is set once: burners, hours of the day, the kitchen's height, and the instruments. */
 const { settings } = defineProps<{ settings: Settings }>()
@@ -32,6 +32,28 @@ const CHOICES = {
   temperatureScale: [
     { value: 'C', label: '°C' },
     { value: 'F', label: '°F' },
+  ],
+  dateOrder: [
+    { value: 'browser', label: 'as the browser has it' },
+    { value: 'dmy', label: 'day, month, year' },
+    { value: 'mdy', label: 'month, day, year' },
+    { value: 'ymd', label: 'year, month, day' },
+  ],
+  clock: [
+    { value: 'browser', label: 'as the browser has it' },
+    { value: '24h', label: '24 hours' },
+    { value: '12h', label: '12 hours' },
+  ],
+  weekStart: [
+    { value: 'browser', label: 'the browser’s day' },
+    { value: 'monday', label: 'Monday' },
+    { value: 'sunday', label: 'Sunday' },
+    { value: 'saturday', label: 'Saturday' },
+  ],
+  decimalMark: [
+    { value: 'browser', label: 'as the browser has it' },
+    { value: 'point', label: '1.5' },
+    { value: 'comma', label: '1,5' },
   ],
   doses: [
     { value: 'scale', label: 'a scale' },
@@ -71,7 +93,7 @@ const keep = () =>
     JSON.parse(JSON.stringify(form)),
     async (body) => {
       const { item } = await api.patch<Settings>('settings', body, 0)
-      useUnits().set(unitsOf(item))
+      useUnits().set(item)
       return { item, changeSetId: null }
     },
     () => 'Kept the settings.',
@@ -100,12 +122,12 @@ const addBurner = () => form.burners.push({ name: 'second burner', powerW: 1500 
       <button type="button" class="link" @click="addBurner">Another burner</button>
     </fieldset>
     <div class="grid">
-      <LabeledField v-slot="{ id }" label="Somebody is up from" :error="errors['/handsFrom']">
-        <ElInput :id="id" v-model="form.handsFrom" type="time" />
-      </LabeledField>
-      <LabeledField v-slot="{ id }" label="to" :error="errors['/handsTo']">
-        <ElInput :id="id" v-model="form.handsTo" type="time" />
-      </LabeledField>
+      <TimeField
+        v-model="form.handsFrom"
+        label="Somebody is up from"
+        :error="errors['/handsFrom']"
+      />
+      <TimeField v-model="form.handsTo" label="to" :error="errors['/handsTo']" />
       <NumberField
         v-model="form.altitudeM"
         label="Height of the kitchen"
@@ -127,6 +149,10 @@ const addBurner = () => form.burners.push({ name: 'second burner', powerW: 1500 
         label="Temperatures in"
         :options="CHOICES.temperatureScale"
       />
+      <ChoiceSelect v-model="form.dateOrder" label="Dates as" :options="CHOICES.dateOrder" />
+      <ChoiceSelect v-model="form.clock" label="Clock" :options="CHOICES.clock" />
+      <ChoiceSelect v-model="form.weekStart" label="Weeks begin on" :options="CHOICES.weekStart" />
+      <ChoiceSelect v-model="form.decimalMark" label="Decimals" :options="CHOICES.decimalMark" />
       <ChoiceSelect v-model="form.doses" label="Doses by" :options="CHOICES.doses" />
       <ChoiceSelect v-model="form.phReadBy" label="pH read by" :options="CHOICES.phReadBy" />
       <NumberField

@@ -4,7 +4,6 @@ import type { LoftLot } from '~~/shared/views/loft/loft'
 import { lotChangeSchema, OBTAINED, type Lot, type LotChange } from '~~/shared/schemas/loft/lot'
 import type { Patch } from '~~/shared/schemas/walk/patch'
 import type { Source } from '~~/shared/schemas/walk/source'
-import { localToday } from '~/format/dates'
 import { keysOf } from '~~/core/json'
 import { LOT_WORD_KEYS, LOT_WORDS, lotWordsOf } from '~~/shared/schemas/loft/lot-words'
 
@@ -51,9 +50,7 @@ const number = (text: string) => (text.trim() === '' ? null : Number(text.replac
 <template>
   <form class="stack tight inset" aria-label="Correct it" @submit.prevent="keep">
     <div class="grid">
-      <LabeledField v-slot="{ id }" label="When" :error="errors['/gatheredOn']">
-        <ElInput :id="id" v-model="form.gatheredOn" type="date" :max="localToday()" />
-      </LabeledField>
+      <DateField v-model="form.gatheredOn" label="When" :error="errors['/gatheredOn']" />
       <LabeledField v-slot="{ id }" label="Where" :error="errors['/patchId']">
         <ElSelect :id="id" v-model="form.patchId" clearable filterable :value-on-clear="null">
           <ElOption

@@ -155,9 +155,7 @@ const hang = () =>
           :hint="lossNote"
           :error="errors['/massG']"
         />
-        <LabeledField v-slot="{ id }" label="When" :error="errors['/doneOn']">
-          <ElInput :id="id" v-model="doneOn" type="date" :max="localToday()" />
-        </LabeledField>
+        <DateField v-model="doneOn" label="When" :error="errors['/doneOn']" />
         <LabeledField v-slot="{ id }" label="Note">
           <ElInput :id="id" v-model="note" />
         </LabeledField>

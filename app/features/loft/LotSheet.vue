@@ -1,6 +1,5 @@
 <script setup lang="ts">
-import { formatNumber } from '~~/core/quantity/format-quantity'
-import { formatMass } from '~/format/quantities'
+import { formatMass, formatNumber } from '~/format/quantities'
 import type { LoftLot } from '~~/shared/views/loft/loft'
 import type { Lot, LotChange } from '~~/shared/schemas/loft/lot'
 import CorrectLot from './CorrectLot.vue'

@@ -1,8 +1,7 @@
 <script setup lang="ts">
 import { PARTS } from '~~/catalogue/parts'
 import { amountOf } from '~/features/loft/words'
-import { formatRatio } from '~~/core/quantity/format-quantity'
-import { formatMass } from '~/format/quantities'
+import { formatMass, formatRatio } from '~/format/quantities'
 import { BASIS_OPTIONS } from '~/features/basket/basis-words'
 import { BLANK_LOT, type DraftLot } from './pot-draft'
 import { POT_PLAN } from './usePotPlan'

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { depthOf } from '~~/core/colour/depth'
-import { formatNumber } from '~~/core/quantity/format-quantity'
+import { formatNumber } from '~/format/quantities'
 import GuardList from '~/features/baths/GuardList.vue'
 import { pieceName } from '~/features/basket/readiness'
 import { percentText } from '~/features/strength/words'

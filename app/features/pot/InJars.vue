@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { formatNumber } from '~~/core/quantity/format-quantity'
+import { formatNumber } from '~/format/quantities'
 import { POT_PLAN } from './usePotPlan'
 import { present } from '~~/core/present'
 

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import dayjs from 'dayjs'
 import { PARTS } from '~~/catalogue/parts'
 import { formatMass, formatTemperature, formatVolume, inUnits } from '~/format/quantities'
 import { POT_PLAN } from './usePotPlan'
@@ -93,12 +92,11 @@ const byWords = (at: number) => clockText(at, now.value)
         <ElRadioButton value="now">From now</ElRadioButton>
         <ElRadioButton value="by">Done by</ElRadioButton>
       </ElRadioGroup>
-      <ElInput
+      <DateTimeField
         v-if="plan.draft.when === 'by'"
         v-model="plan.draft.by"
-        type="datetime-local"
-        aria-label="Done by"
-        :min="dayjs().format('YYYY-MM-DDTHH:mm')"
+        label="Done by"
+        ahead
       />
     </div>
     <div v-if="notes.length" class="wide" aria-live="polite">

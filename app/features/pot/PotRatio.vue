@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { formatNumber, formatRatio } from '~~/core/quantity/format-quantity'
+import { formatNumber, formatRatio } from '~/format/quantities'
 import { dryRatioOf, weighedRatioOf } from '~~/core/harvest/ratio'
 import { toldEnough } from '~~/core/strength/posterior/describe-posterior'
 import { gainWords } from '~~/core/strength/sentences'

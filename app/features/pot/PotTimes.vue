@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { clockTime } from '~/format/calendar'
 import { inUnits } from '~/format/quantities'
 import dayjs from 'dayjs'
 import { POT_PLAN } from './usePotPlan'
@@ -12,7 +13,7 @@ const steps = computed(() =>
   (plan.times?.steps ?? []).map(({ step, at }, i, all) => {
     const day = dayjs(at).format('ddd D MMM')
     const isNewDay = i === 0 || dayjs(all[i - 1]!.at).format('ddd D MMM') !== day
-    return { step, time: dayjs(at).format('HH:mm'), day: isNewDay ? day : '' }
+    return { step, time: clockTime(at), day: isNewDay ? day : '' }
   }),
 )
 const needs = (step: (typeof steps.value)[number]['step']) =>

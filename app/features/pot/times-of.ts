@@ -1,3 +1,4 @@
+import { dayAndTime } from '~/format/calendar'
 import dayjs from 'dayjs'
 import { InputError } from '~~/core/input-error'
 import { dayPlan, type Span } from '~~/core/schedule/day-plan'
@@ -76,7 +77,7 @@ export function timesOf(asked: {
         .map(({ step }) => step.words),
       failure:
         by !== null && plan.begins < now
-          ? `Too late for that: it would have had to begin ${dayjs(plan.begins).format('D MMM, HH:mm')}.`
+          ? `Too late for that: it would have had to begin ${dayAndTime(plan.begins)}.`
           : '',
     }
   } catch (error) {

@@ -73,9 +73,7 @@ async function keep() {
         </ElSelect>
       </LabeledField>
       <QuantityField v-model="draft.boughtG" label="So much" :error="errors['/boughtG']" />
-      <LabeledField v-slot="{ id: field }" label="Bought" :error="errors['/boughtOn']">
-        <ElInput :id="field" v-model="draft.boughtOn" type="date" :max="localToday()" />
-      </LabeledField>
+      <DateField v-model="draft.boughtOn" label="Bought" :error="errors['/boughtOn']" />
       <QuantityField v-model="draft.lowG" label="Low below" :error="errors['/lowG']" />
       <LabeledField v-slot="{ id: field }" label="Jar, in words">
         <ElInput :id="field" v-model="draft.name" placeholder="tin with the blue lid" />

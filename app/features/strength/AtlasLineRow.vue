@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { colourName } from '~~/core/colour/colour-name'
-import { formatNumber, formatRatio } from '~~/core/quantity/format-quantity'
-import { formatMass } from '~/format/quantities'
+import { formatMass, formatNumber, formatRatio } from '~/format/quantities'
 import { sentenceSpan } from '~~/core/strength/sentences'
 import { plantText, type AtlasLine } from './atlas-rows'
 import { groupWords, percentText } from './words'

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { PlantState } from '~~/core/harvest/dry-fraction'
 import { dryRatioOf, weighedRatioOf } from '~~/core/harvest/ratio'
-import { formatRatio } from '~~/core/quantity/format-quantity'
+import { formatRatio } from '~/format/quantities'
 import { besideSentence, colourStep } from '~~/core/strength/colour-step'
 import type { EstimateAt } from '~~/core/strength/estimate-at'
 import type { Interval } from '~~/core/strength/posterior/posterior'

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { ScaleLinear } from 'd3-scale'
-import { formatNumber } from '~~/core/quantity/format-quantity'
+import { formatNumber } from '~/format/quantities'
 import type { PlacedPoint } from './placed-points'
 import { dryRatioText } from '~/format/ratio'
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { ScaleLinear } from 'd3-scale'
-import { formatRatio } from '~~/core/quantity/format-quantity'
+import { formatRatio } from '~/format/quantities'
 import type { Interval } from '~~/core/strength/posterior/posterior'
 
 /** Where enough lies on a chart's foot, with its interval, and the way up to the curve. */

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { DEPTH_STARTS } from '~~/core/colour/depth'
-import { formatNumber, formatRatio } from '~~/core/quantity/format-quantity'
+import { formatNumber, formatRatio } from '~/format/quantities'
 import { coatsAnswer } from '~~/core/strength/coats'
 import { bathsWorthwhile, expectedBaths, takenShare } from '~~/core/strength/baths-in-a-row'
 import { sentenceSpan } from '~~/core/strength/sentences'

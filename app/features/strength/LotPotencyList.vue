@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { scaleLog } from 'd3-scale'
-import { formatNumber } from '~~/core/quantity/format-quantity'
+import { formatNumber } from '~/format/quantities'
 import { hasEstimate, type NotTold } from '~~/core/strength/lot-potency'
 import { sentenceSpan } from '~~/core/strength/sentences'
 import type { LotLine } from './lots-of'

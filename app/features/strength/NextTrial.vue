@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import type { Narrowed, NextTrial as Trial } from '~~/core/strength/next-trial'
-import { formatNumber, formatRatio } from '~~/core/quantity/format-quantity'
-import { formatMass } from '~/format/quantities'
+import { formatMass, formatNumber, formatRatio } from '~/format/quantities'
 import type { Page } from '~~/shared/schemas/log/common'
 import type { Lot } from '~~/shared/schemas/loft/lot'
 import type { StrengthGroup, StrengthView } from '~~/shared/views/strength/strength'

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { scaleLinear, scaleLog } from 'd3-scale'
 import { area, line } from 'd3-shape'
-import { formatNumber } from '~~/core/quantity/format-quantity'
+import { formatNumber } from '~/format/quantities'
 import { hasEstimate } from '~~/core/strength/lot-potency'
 import {
   byDayOfYear,

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { scaleLinear } from 'd3-scale'
 import { area, line } from 'd3-shape'
-import { formatNumber, formatRatio } from '~~/core/quantity/format-quantity'
+import { formatNumber, formatRatio } from '~/format/quantities'
 import type { BandPoint } from '~~/core/strength/posterior/posterior'
 import type { StrengthGroup } from '~~/shared/views/strength/strength'
 import { bandAt } from '~~/core/strength/posterior/band-at'

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { DEPTH_STARTS, DEPTHS, type Depth } from '~~/core/colour/depth'
-import { formatRatio } from '~~/core/quantity/format-quantity'
-import { formatMass } from '~/format/quantities'
+import { formatMass, formatRatio } from '~/format/quantities'
 import { plantNeededG } from '~~/core/harvest/ratio'
 import type { StrengthGroup, StrengthView } from '~~/shared/views/strength/strength'
 import { useWantedRatio } from './useWantedRatio'

@@ -1,5 +1,5 @@
 import { PARTS } from '~~/catalogue/parts'
-import { formatRatio } from '~~/core/quantity/format-quantity'
+import { formatRatio } from '~/format/quantities'
 import type {
   StrengthGroup,
   StrengthPointView,

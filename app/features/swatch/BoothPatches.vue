@@ -2,7 +2,7 @@
 import { deltaE2000 } from '~~/core/colour/screen-colour'
 import { seenUnder } from '~~/core/colour/seen-under'
 import type { Illuminant } from '~~/core/colour/weighting'
-import { formatNumber } from '~~/core/quantity/format-quantity'
+import { formatNumber } from '~/format/quantities'
 import type { SeenColour } from './given'
 
 /** A swatch on mid grey, beside another, under one light or under three. */

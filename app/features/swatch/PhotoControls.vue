@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { formatNumber } from '~~/core/quantity/format-quantity'
+import { formatNumber } from '~/format/quantities'
 import { readReferenceChart } from '~~/core/formats/spectra/reference-chart'
 import type { PhotoReading } from '~~/core/colour/photo/read-photo'
 import { hexOfLab } from '~~/core/colour/screen-colour'

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { deltaE2000 } from '~~/core/colour/screen-colour'
-import { formatNumber } from '~~/core/quantity/format-quantity'
+import { formatNumber } from '~/format/quantities'
 import type { Reading } from '~~/shared/schemas/swatch/reading'
 import { shortDate } from '~/format/dates'
 

@@ -1,4 +1,4 @@
-import { formatNumber } from '~~/core/quantity/format-quantity'
+import { formatNumber } from '~/format/quantities'
 import type { Lab } from '~~/core/colour/tristimulus'
 
 /** `43.1 · 14.8 · 27.6`, in the order L*, a*, b*. */

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { formatNumber } from '~~/core/quantity/format-quantity'
+import { formatNumber } from '~/format/quantities'
 import { dryRatioText } from '~/format/ratio'
 import type { LatestReading } from '~~/shared/views/log/today'
 

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { allowance, passing, takenFrom } from '~~/core/harvest/allowance'
-import { formatRatio } from '~~/core/quantity/format-quantity'
-import { formatMass } from '~/format/quantities'
+import { formatMass, formatRatio } from '~/format/quantities'
 import { ruleWords } from './rule-words'
 import type { WeighIn } from './useWeighIn'
 import { present } from '~~/core/present'

@@ -12,7 +12,6 @@ import OwnSource from './OwnSource.vue'
 import PhotoQueue from './PhotoQueue.vue'
 import WalkTally from './WalkTally.vue'
 import { useWeighIn } from './useWeighIn'
-import { localToday } from '~/format/dates'
 
 const { patches, containers, rows } = defineProps<{
   patches: Patch[]
@@ -101,9 +100,7 @@ defineExpose({
           <ElOption v-for="each in patches" :key="each.id" :value="each.id" :label="each.name" />
         </ElSelect>
       </LabeledField>
-      <LabeledField v-slot="{ id }" label="When" :error="errors['/gatheredOn']">
-        <ElInput :id="id" v-model="draft.gatheredOn" type="date" :max="localToday()" />
-      </LabeledField>
+      <DateField v-model="draft.gatheredOn" label="When" :error="errors['/gatheredOn']" />
     </div>
     <p v-if="patch?.hazards" class="quiet">{{ patch.name }}: {{ patch.hazards }}</p>
     <NameSureness

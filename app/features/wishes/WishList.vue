@@ -80,9 +80,7 @@ const when = ({ dueOn: day, sourceId: of, fibreG: grams }: Wish) =>
       <SourcePicker v-if="!sourceId" v-model="source" label="Of which source" />
       <div class="two">
         <QuantityField v-model="fibreG" label="For so much fibre" :error="errors['/fibreG']" />
-        <LabeledField v-slot="{ id }" label="Not before" :error="errors['/dueOn']">
-          <ElInput :id="id" v-model="dueOn" type="date" />
-        </LabeledField>
+        <DateField v-model="dueOn" label="Not before" :error="errors['/dueOn']" ahead />
       </div>
       <p v-if="failure" class="wrong" role="alert">{{ failure }}</p>
       <ElButton type="primary" native-type="submit" :loading="saving">Keep the wish</ElButton>

@@ -23,6 +23,11 @@ export interface Settings {
   massUnits: UnitChoice['mass']
   volumeUnits: UnitChoice['volume']
   temperatureScale: UnitChoice['temperature']
+  /** How dates, clocks, weeks and decimals are written; as the browser's language has it, or set. */
+  dateOrder: 'browser' | 'dmy' | 'mdy' | 'ymd'
+  clock: 'browser' | '24h' | '12h'
+  weekStart: 'browser' | 'monday' | 'sunday' | 'saturday'
+  decimalMark: 'browser' | 'point' | 'comma'
   /** What powders are measured with where little of them is wanted. */
   doses: 'scale' | 'spoons'
   phReadBy: keyof typeof PH_READING_SD
@@ -47,6 +52,10 @@ export const PLAIN_SETTINGS: Settings = {
   massUnits: 'metric',
   volumeUnits: 'metric',
   temperatureScale: 'C',
+  dateOrder: 'browser',
+  clock: 'browser',
+  weekStart: 'browser',
+  decimalMark: 'browser',
   doses: 'scale',
   phReadBy: 'fineStrip',
   enoughPercent: 20,
@@ -89,6 +98,10 @@ export const settingsSchema = Joi.object<Partial<Settings>>({
   massUnits: Joi.string().valid('metric', 'avoirdupois'),
   volumeUnits: Joi.string().valid('metric', 'us', 'imperial'),
   temperatureScale: Joi.string().valid('C', 'F'),
+  dateOrder: Joi.string().valid('browser', 'dmy', 'mdy', 'ymd'),
+  clock: Joi.string().valid('browser', '24h', '12h'),
+  weekStart: Joi.string().valid('browser', 'monday', 'sunday', 'saturday'),
+  decimalMark: Joi.string().valid('browser', 'point', 'comma'),
   doses: Joi.string().valid('scale', 'spoons'),
   phReadBy: Joi.string().valid(...keysOf(PH_READING_SD)),
   enoughPercent: Joi.number().integer().min(10).max(30),

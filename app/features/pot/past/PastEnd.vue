@@ -2,7 +2,6 @@
 import { EYE_WORDS } from '~~/shared/words/pot/eye'
 import { EYES, HANDLES, type PieceOutcome } from '~~/shared/schemas/pot/pot-event'
 import { pieceName } from '~/features/basket/readiness'
-import { localToday } from '~/format/dates'
 import { present } from '~~/core/present'
 import { LIQUOR_WORDS, RINSE_WORDS, SPENT_WORDS, YES_NO } from '../end-words'
 import { POT_PLAN } from '../usePotPlan'
@@ -39,12 +38,8 @@ function setTime(id: string, minutes: number | null) {
       As it was <span class="quiet">what is left open is kept as not known</span>
     </h2>
     <div class="grid">
-      <LabeledField v-slot="{ id }" label="Day" :error="errors['/dyedOn']">
-        <ElInput :id="id" v-model="plan.draft.dyedOn" type="date" :max="localToday()" />
-      </LabeledField>
-      <LabeledField v-slot="{ id }" label="Pieces in at">
-        <ElInput :id="id" v-model="past.startedAt" type="time" />
-      </LabeledField>
+      <DateField v-model="plan.draft.dyedOn" label="Day" :error="errors['/dyedOn']" />
+      <TimeField v-model="past.startedAt" label="Pieces in at" />
       <KnownSelect v-model="past.boiled" label="Boiled, pieces in" :words="YES_NO" />
       <KnownSelect v-model="past.rinse" label="Rinsed" :words="RINSE_WORDS" />
       <KnownSelect v-model="past.liquor" label="The liquor was" :words="LIQUOR_WORDS" />
