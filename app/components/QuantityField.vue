@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { parseQuantity } from '~~/core/quantity/parse-quantity'
+import { parseAddition } from '~~/core/quantity/parse-addition'
 import { defaultUnits } from '~~/core/quantity/unit-choice'
 import type { QuantityKind } from '~~/core/quantity/units'
 import { formatMass, formatTemperature, formatVolume, units } from '~/format/quantities'
@@ -14,6 +15,8 @@ const {
   bare = false,
   placeholder = '',
   gPerMl = 0,
+  waterL = null,
+  fibreG = 0,
 } = defineProps<{
   label: string
   kind?: QuantityKind
@@ -25,6 +28,9 @@ const {
   placeholder?: string
   /** Of a powder that may be told by the spoon; 0: by mass alone. */
   gPerMl?: number
+  /** Of an addition: the bath that "1 in 3" is told of, and the dry fibre that "5 %" is. */
+  waterL?: number | null
+  fibreG?: number
 }>()
 
 /** g, L or °C; null while empty or unreadable. */
@@ -48,7 +54,17 @@ const echo = computed(() => {
   if (typed === unit.value.replace('°', '').toLowerCase()) return ''
   return `= ${isBySpoon.value ? '~' : ''}${FORMAT[kind](amount.value)}`
 })
-const isBySpoon = computed(() => kind === 'mass' && gPerMl > 0 && readAs('volume') !== null)
+const isBySpoon = computed(
+  () =>
+    kind === 'mass' &&
+    ((gPerMl > 0 && readAs('volume') !== null) || (asAddition.value?.isAbout ?? false)),
+)
+/** Parts, handfuls and per cent, where there is something to tell them of. */
+const asAddition = computed(() =>
+  kind === 'mass' && readAs('mass') === null
+    ? parseAddition(text.value, { gPerMl, waterL, fibreG })
+    : null,
+)
 /** A bare number that no pot reaches in °C was meant in °F. */
 const asFahrenheit = computed(() => {
   if (kind !== 'temperature' || !isBare.value || unit.value !== '°C') return null
@@ -65,11 +81,11 @@ watch(
   { immediate: true },
 )
 
-// what a spoon of it weighs is another with another powder
+// what a spoon of it weighs is another with another powder, a part with another bath
 watch(
-  () => gPerMl,
+  () => [gPerMl, waterL, fibreG],
   () => {
-    if (isBySpoon.value) amount.value = read()
+    if (isBySpoon.value || asAddition.value) amount.value = read()
   },
 )
 
@@ -97,9 +113,9 @@ function readAs(as: QuantityKind): number | null {
 function read(): number | null {
   if (!text.value.trim()) return null
   const plain = readAs(kind)
-  if (plain !== null || kind !== 'mass' || gPerMl === 0) return plain
-  const volumeL = readAs('volume')
-  return volumeL === null ? null : volumeL * 1000 * gPerMl
+  if (plain !== null || kind !== 'mass') return plain
+  const volumeL = gPerMl > 0 ? readAs('volume') : null
+  return volumeL === null ? (asAddition.value?.massG ?? null) : volumeL * 1000 * gPerMl
 }
 
 function typed(value: string) {

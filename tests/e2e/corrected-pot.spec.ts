@@ -29,7 +29,7 @@ test('three alike skeins are one line, one reading, and one correction', async (
 
   await visit(page, `/pot?lot=${lotId}`)
   await page.getByText('Dyed already').click()
-  await fillDate(page.getByLabel('Day'), day)
+  await fillDate(page.getByRole('combobox', { name: 'Day' }), day)
   const line = page.getByRole('button', { name: new RegExp(`^${skeins[0]!.code} to `) })
   await expect(line).toContainText('3 × 50 g')
   await line.click()
@@ -60,7 +60,7 @@ test('three alike skeins are one line, one reading, and one correction', async (
   await visit(page, `/hob?pot=${potId}`)
   const sheet = page.getByRole('region', { name: /^Pot POT-/ })
   await sheet.getByRole('button', { name: 'Correct', exact: true }).click()
-  await fillDate(sheet.getByLabel('Dyed on'), '2026-05-16')
+  await fillDate(sheet.getByRole('combobox', { name: 'Dyed on' }), '2026-05-16')
   await sheet.getByLabel('How much of lot 1').fill('2 oz')
   await sheet.getByRole('button', { name: 'Keep it so' }).click()
   await expect(saidOn(page)).toContainText('Corrected POT-')

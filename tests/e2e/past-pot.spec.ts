@@ -40,7 +40,7 @@ test('a herb of May, three hanks pulled early: every fact that is typed is kept'
   }
   await visit(page, `/pot?lot=${lot}`)
   await page.getByText('Dyed already').click()
-  await fillDate(page.getByLabel('Day'), DAY)
+  await fillDate(page.getByRole('combobox', { name: 'Day' }), DAY)
   for (const { code } of hanks) await page.getByRole('button', { name: new RegExp(code) }).click()
   await page.getByLabel('Plant, dried').fill('1.4 oz')
 

@@ -37,6 +37,7 @@ const WATER_C = { topUp: 80, thinMash: 98 }
 const jar = computed(() =>
   shelf.find((item) => item.agent === agent.value && item.leftG >= (massG.value ?? 0)),
 )
+const fibreG = computed(() => pot.pieces.reduce((sum, { dryG }) => sum + dryG, 0))
 const NOTHING = {
   agent: null,
   form: '',
@@ -123,6 +124,8 @@ async function putRight(what: PutRight) {
         v-model:by-spoon="isBySpoon"
         label="How much"
         :g-per-ml="gPerMlOf(agent)"
+        :water-l="pot.plan?.pourL ?? pot.waterL"
+        :fibre-g="fibreG"
         :hint="jar ? `${formatMass(jar.leftG)} on the shelf` : 'none on the shelf: only noted'"
       />
       <ElButton native-type="submit" type="primary" :loading="busy">Stirred in</ElButton>

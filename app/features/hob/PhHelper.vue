@@ -1,39 +1,16 @@
 <script setup lang="ts">
-import { agentFacts, gPerMlOf, type Agent } from '~~/catalogue/agents'
+import { agentFacts, type Agent } from '~~/catalogue/agents'
 import { PH_AGENTS, type PhAgent } from '~~/core/acid-base/additions'
-import type { DoseAdvice } from '~~/core/acid-base/next-dose'
-import type { DoseQuestion } from '~~/core/acid-base/dose-question'
-import { spoonDose } from '~~/core/acid-base/spoon-dose'
-import { PH_READING_SD } from '~~/core/acid-base/unknown-bath'
 import type { Settings } from '~~/shared/schemas/log/settings'
-import { liquidDoseWords, spoonDoseWords } from '~/format/spoon-dose-words'
-import {
-  formatMass,
-  formatNumber,
-  formatVolume,
-  inDecimals,
-  inUnits,
-  spoonWords,
-} from '~/format/quantities'
+import { formatNumber, formatVolume, inDecimals, inUnits } from '~/format/quantities'
 import { formsOf, type ShelfItem } from '~~/shared/schemas/loft/shelf'
 import type { Pot } from '~~/shared/schemas/pot/pot'
 import type { Vessel } from '~~/shared/schemas/pot/vessel'
-import { liquorNow, phCourse } from './ph-course'
+import { usePhDose, type PhDraft } from './usePhDose'
 import type { Note } from './usePotNotes'
 import type { ProbeShown } from './useProbe'
-import { startPots } from '~/workers/threads'
-import { latestOnly } from '~/composables/latest'
-import { first, messageOf } from '~~/core/present'
+import { first } from '~~/core/present'
 import { keysOf } from '~~/core/json'
-
-interface PhDraft {
-  target: number | null
-  cap: number | null
-  agent: PhAgent & Agent
-  read: number | null
-  /** What stands in the pot as the dyer sees it; null: as the notes have it. */
-  liquorL: number | null
-}
 
 /** pH by the spoon: the next dose from the bath's own answers, never past the cap. */
 const { pot, vessel, note, busy, shelf, probe, settings } = defineProps<{
@@ -54,9 +31,6 @@ const { draft } = useDraft<PhDraft>(`ph/${pot.id}`, () => ({
   read: null,
   liquorL: null,
 }))
-const advice = ref<DoseAdvice | null>(null)
-const failure = ref('')
-
 const SHIFTERS = keysOf(PH_AGENTS).filter(
   (key): key is PhAgent & Agent =>
     PH_AGENTS[key].moves !== null &&
@@ -75,74 +49,17 @@ const SHIFTERS = keysOf(PH_AGENTS).filter(
 const SHIFTER_OPTIONS = SHIFTERS.map((value) => ({ value, label: agentFacts(value).label }))
 const jar = computed(() => shelf.find((item) => item.agent === draft.agent && item.leftG > 0))
 const form = computed(() => jar.value?.form || first(formsOf(draft.agent)))
-const now = useNow()
-const course = computed(() => phCourse(pot, draft.agent, minute.value, vessel?.fullL ?? null))
-/** What boils away in less than a minute moves no dose. */
-const minute = computed(() => Math.floor(now.value / 60_000) * 60_000)
-const liquor = computed(() => liquorNow(course.value, draft.liquorL))
+const { course, liquor, advice, failure, dose } = usePhDose(
+  {
+    pot: () => pot,
+    settings: () => settings,
+    vesselL: () => vessel?.fullL ?? null,
+    form: () => form.value,
+  },
+  draft,
+)
 const readings = computed(() => course.value.readings)
 const isUnread = computed(() => course.value.isUnread)
-
-const { worker, end } = startPots()
-onScopeDispose(end)
-const ask = latestOnly()
-const question = computed((): DoseQuestion | null => {
-  const { target, cap, agent } = draft
-  if (!liquor.value || readings.value.length === 0 || target === null || cap === null) return null
-  const readingSd = PH_READING_SD[settings.phReadBy]
-  return { ...liquor.value, agent, target, cap, form: form.value || undefined, readingSd }
-})
-// what boils away changes it each minute, and mostly nothing that a dose could tell
-watch(
-  () => JSON.stringify(question.value, (_, value: unknown) => roundedNumber(value)),
-  async () => {
-    const isLatest = ask()
-    advice.value = null
-    failure.value = ''
-    if (!question.value) return
-    try {
-      const answer = await worker.nextDose(structuredClone(toRaw(question.value)))
-      if (isLatest()) advice.value = answer
-    } catch (error) {
-      if (isLatest()) failure.value = messageOf(error)
-    }
-  },
-  { immediate: true },
-)
-const roundedNumber = (value: unknown) =>
-  typeof value === 'number' ? Number(value.toPrecision(3)) : value
-
-const gPerMl = computed(() => gPerMlOf(draft.agent))
-const isLiquid = computed(() => agentFacts(draft.agent).is === 'liquid')
-/** What goes in: as advised by the scale, or the largest measure of spoons below it. */
-const dose = computed(() => {
-  const massG = advice.value?.nextMassG ?? 0
-  if (massG <= 0) return null
-  const bySpoon = gPerMl.value > 0 ? spoonDose(massG, gPerMl.value, settings.spoonMl) : null
-  if (settings.doses === 'spoons' && bySpoon) {
-    return {
-      massG: bySpoon.massG,
-      massBasis: 'about' as const,
-      words: isLiquid.value
-        ? liquidDoseWords(bySpoon, settings.spoonMl)
-        : spoonDoseWords(bySpoon, settings.spoonMl),
-      about: '',
-    }
-  }
-  const spoons = gPerMl.value > 0 ? massG / gPerMl.value / settings.spoonMl : 0
-  return {
-    massG,
-    massBasis: 'weighed' as const,
-    // a liquid is measured by the mL
-    words: isLiquid.value ? formatVolume(massG / 1000 / gPerMl.value) : formatMass(massG),
-    about:
-      spoons >= LEAST_SPOON
-        ? `about ${formatNumber(spoons, 2)} of a ${spoonWords(settings.spoonMl)}`
-        : '',
-  }
-})
-/** Told only where a spoon can measure it: powders pack differently, and an eighth is the least. */
-const LEAST_SPOON = 0.125
 const adviceWords = computed(() =>
   dose.value
     ? `Stir in ${dose.value.words}, wait, cool a spoonful and read it. Never past ${draft.cap}.`

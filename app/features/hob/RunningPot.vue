@@ -13,6 +13,7 @@ import type { Vessel } from '~~/shared/schemas/pot/vessel'
 import type { Settings } from '~~/shared/schemas/log/settings'
 import type { ShelfItem } from '~~/shared/schemas/loft/shelf'
 import type { Source } from '~~/shared/schemas/walk/source'
+import { dippedAgain } from './dips'
 import { heatLimits } from './heat-limits'
 import AddForm from './AddForm.vue'
 import BathTrace from './BathTrace.vue'
@@ -93,6 +94,10 @@ function done({ step: planned }: OpenStep, told?: ToldAmount) {
     return note('pull', { pieceIds: ids(inNow.value) }, 'all pieces out.', { stepId })
   }
   if (step.adds) return stirIn(step.adds, stepId)
+  const dipped = dippedAgain(pot, course.value, step.id, ids(outNow.value))
+  if (dipped.length > 0) {
+    return note('enter', { pieceIds: dipped }, 'in again for the next dip.', { stepId })
+  }
   return note('step', { skipped: false }, `${step.words}: done.`, { stepId })
 }
 
@@ -124,7 +129,13 @@ const staysIn = (stepId: string) =>
   )
 const skip = ({ step }: OpenStep) =>
   note('step', { skipped: true }, `${step.words}: left out.`, { stepId: step.id })
-const again = ({ step }: OpenStep) => note('again', {}, 'once more.', { stepId: step.id })
+async function again({ step }: OpenStep) {
+  const isKept = await note('again', {}, 'once more.', { stepId: step.id })
+  // what was lifted to be aired goes in again for the round that was chosen
+  const isDip = course.value.find(({ id }) => id === step.again?.from)?.kind === 'dye'
+  if (!isKept || !isDip || outNow.value.length === 0) return
+  await note('enter', { pieceIds: ids(outNow.value) }, 'in again for the next dip.')
+}
 const holdC = computed(() => pot.tempC ?? wayFacts(pot.way).dyeC)
 const heat = (isOn: boolean) =>
   note(

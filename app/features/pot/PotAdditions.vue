@@ -77,6 +77,8 @@ function setShifter(agent: PhAgent & Agent) {
         :by-spoon="each.massBasis === 'about'"
         :label="`How much of addition ${i + 1}`"
         :g-per-ml="gPerMlOf(each.agent)"
+        :water-l="plan.draft.waterL ?? plan.water?.pourL ?? null"
+        :fibre-g="plan.fibreG"
         bare
         @update:by-spoon="each.massBasis = $event ? 'about' : 'weighed'"
       />
@@ -101,7 +103,11 @@ function setShifter(agent: PhAgent & Agent) {
         ×
       </button>
       <p class="quiet">
-        {{ each.massG === null ? 'How much is not known.' : spoons(each.agent, each.massG) + '.' }}
+        {{
+          each.massG === null
+            ? 'How much is not known: 5 g, 1 tsp, 30 mL, 5 %, 1 in 3.'
+            : spoons(each.agent, each.massG) + '.'
+        }}
         {{ agentFacts(each.agent).caution }}
       </p>
     </div>

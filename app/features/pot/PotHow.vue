@@ -6,6 +6,7 @@ import { formatTemperature, formatVolume, inUnits } from '~/format/quantities'
 import { WATERS } from '~~/shared/schemas/pot/pot-plan'
 import { LID_WORDS } from './end-words'
 import ExtraSteps from './ExtraSteps.vue'
+import { isUnmetered, UNMETERED_HEATS } from './unmetered-heats'
 import PotAdditions from './PotAdditions.vue'
 import { POT_PLAN } from './usePotPlan'
 import type { PotStock } from './usePotStock'
@@ -45,7 +46,7 @@ const vessel = computed({
   set: (value: string) => (plan.draft.vesselId = value === NO_VESSEL ? '' : value),
 })
 const burner = computed({
-  get: () => plan.burner?.name ?? '',
+  get: () => plan.burner?.name ?? plan.draft.burner,
   set: (value: string) => (plan.draft.burner = value),
 })
 const OPENED = {
@@ -59,6 +60,12 @@ const opened = computed(() => {
   const { way, code } = plan.draft.opened
   return way && plan.lots.length > 0 ? OPENED[way](code) : ''
 })
+/** What is done in rounds: coats that are brushed on, dips into a vat. */
+const rounds = computed(() => ROUNDS[plan.draft.way] ?? null)
+const ROUNDS: Partial<Record<Way, { many: string; of: string }>> = {
+  paintOn: { many: 'Coats', of: 'on' },
+  reducedVat: { many: 'Dips', of: 'of' },
+}
 /** Coats are whole, and more than ten add nothing that anyone sees. */
 const wholeCoats = (typed: number) => Math.min(10, Math.max(1, Math.round(typed)))
 function setCoats(pieceId: string, typed: number | null) {
@@ -164,6 +171,7 @@ const lid = computed({
             :value="each.name"
             :label="`${each.name}, ${each.powerW} W`"
           />
+          <ElOption v-for="each in UNMETERED_HEATS" :key="each" :value="each" :label="each" />
         </ElSelect>
         <ElSelect v-model="lid" aria-label="Lid">
           <ElOption :value="UNKNOWN" label="lid not known" />
@@ -171,19 +179,23 @@ const lid = computed({
         </ElSelect>
       </LabeledField>
     </div>
+    <p v-if="isUnmetered(plan.draft.burner) && !isPast && plan.isHeated" class="caution">
+      How hot a {{ plan.draft.burner }} gets is not known in degrees: read the liquor, or it stays
+      not known.{{ plan.draft.burner === 'open fire' ? ' A fire is never left alone.' : '' }}
+    </p>
     <NumberField
-      v-if="plan.draft.way === 'paintOn'"
+      v-if="rounds"
       :model-value="plan.draft.coats"
-      label="Coats"
+      :label="rounds.many"
       hint="each adds less than the one before"
       @update:model-value="plan.draft.coats = wholeCoats($event ?? 1)"
     />
-    <div v-if="plan.draft.way === 'paintOn' && plan.pieces.length > 1" class="grid">
+    <div v-if="rounds && plan.pieces.length > 1" class="grid">
       <NumberField
         v-for="piece in plan.pieces"
         :key="piece.id"
         :model-value="plan.draft.pieceCoats[piece.id] ?? null"
-        :label="`Coats on ${piece.code}`"
+        :label="`${rounds.many} ${rounds.of} ${piece.code}`"
         :placeholder="String(plan.draft.coats)"
         @update:model-value="setCoats(piece.id, $event)"
       />

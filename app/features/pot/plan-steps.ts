@@ -18,8 +18,10 @@ export interface StepWishes {
   isLiquorMade: boolean
   /** Water that a liquor is thinned with, L. */
   thinL?: number
-  /** Of what is painted on: each but the first is a round of its own. */
+  /** Of what is painted on, or dipped in a vat: each but the first is a round of its own. */
   coats?: number
+  /** A fire wants eyes all along. */
+  isOnFire?: boolean
   /** What the plan adds to its way. */
   extraSteps?: readonly ExtraStep[]
   /** pH the bath is brought to before the pieces go in. */
@@ -45,11 +47,8 @@ export function planSteps(way: Way, own: OwnWay | null, wishes: StepWishes): Way
   return withPh(withAdditions(steps, wishes.additions ?? []), wishes.ph ?? null)
 }
 
-function fittedSteps(
-  way: Way,
-  own: OwnWay | null,
-  { heatMin, tempC, extractC = null, dyeMin, isLiquorMade, thinL = 0, coats = 1 }: StepWishes,
-): WayStep[] {
+function fittedSteps(way: Way, own: OwnWay | null, wishes: StepWishes): WayStep[] {
+  const { heatMin, tempC, extractC = null, dyeMin, isLiquorMade, thinL = 0, coats = 1 } = wishes
   const dyeC = wayFacts(way).dyeC
   const steps = inOrder(own?.steps ?? wayFacts(way).steps)
   const enter = steps.findIndex(({ kind }) => kind === 'enter')
@@ -66,9 +65,11 @@ function fittedSteps(
       ...(step.kind === 'heat' && heatMin !== null && { minutes: Math.round(heatMin) }),
       ...(isDye && dyeMin !== null && { minutes: dyeMin }),
       ...(heatC !== null && { tempC: heatC, words: inWords(step, heatC) }),
+      ...(wishes.isOnFire && step.burner && { attended: true }),
     }
   })
-  const laid = way === 'paintOn' && coats > 1 ? painted(fitted, coats) : fitted
+  const round = ROUNDS[way]
+  const laid = round && coats > 1 ? inRounds(fitted, coats, round) : fitted
   return isLiquorMade ? withLiquor(laid, thinL) : laid
 }
 
@@ -108,31 +109,46 @@ function withLiquor(fitted: readonly WayStep[], thinL: number): WayStep[] {
 const inWords = ({ words, tempC }: WayStep, wantedC: number) =>
   words.replace(`${tempC} °C`, `${wantedC} °C`)
 
-/** So many coats, each brushed on when the one before is dry. */
-function painted(steps: readonly WayStep[], coats: number): WayStep[] {
-  const [coat, dry] = ['coat', 'dry'].map((id) => steps.find((step) => step.id === id))
-  if (!coat || !dry) return [...steps]
-  // the first pair stands already; each further one waits for the one before
-  const more = Array.from({ length: coats - 1 }, (_, i) => {
+/** A round of a way: its first and its last step, and what the first is called in the n-th. */
+interface Round {
+  first: string
+  last: string
+  words: (n: number) => string
+}
+
+const ROUNDS: Partial<Record<Way, Round>> = {
+  paintOn: { first: 'coat', last: 'dry', words: (n) => `Brush coat ${n} on` },
+  reducedVat: { first: 'dye', last: 'air', words: (n) => `Dip ${n}` },
+}
+
+/** So many rounds, each begun when the one before is dry, or aired. */
+function inRounds(
+  steps: readonly WayStep[],
+  count: number,
+  { first, last, words }: Round,
+): WayStep[] {
+  const [begin, end] = [first, last].map((id) => steps.find((step) => step.id === id))
+  if (!begin || !end) return [...steps]
+  const { again: _, ...plainEnd } = end
+  // the first round stands already; each further one waits for the one before
+  const more = Array.from({ length: count - 1 }, (_each, i): WayStep[] => {
     const n = i + 2
-    const before = n === 2 ? 'dry' : `dry${n - 1}`
+    const before = n === 2 ? last : `${last}${n - 1}`
     return [
-      { ...coat, id: `coat${n}`, words: `Brush coat ${n} on`, after: [{ id: before }] },
-      { ...dry, id: `dry${n}`, after: [{ id: `coat${n}` }], again: undefined },
+      { ...begin, id: `${first}${n}`, words: words(n), after: [{ id: before }] },
+      { ...plainEnd, id: `${last}${n}`, after: [{ id: `${first}${n}` }] },
     ]
   }).flat()
-  const last = `dry${coats}`
-  const { again: _, ...plainDry } = dry
-  return [
-    ...steps.map((step) => {
-      if (step.id === 'dry') return plainDry
-      return {
-        ...step,
-        after: step.after.map((each) => (each.id === 'dry' ? { ...each, id: last } : each)),
-      }
-    }),
-    ...more.map(({ again: __, ...step }) => step as WayStep),
-  ]
+  const final = `${last}${count}`
+  const moved = steps.map((step) =>
+    step === end
+      ? plainEnd
+      : {
+          ...step,
+          after: step.after.map((each) => (each.id === last ? { ...each, id: final } : each)),
+        },
+  )
+  return [...moved, ...more]
 }
 
 /**

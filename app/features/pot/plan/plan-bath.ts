@@ -4,6 +4,7 @@ import { COLD_WAYS, isBathless, wayFacts } from '~~/catalogue/ways'
 import { limitsOf } from '~~/shared/rules/basket/fibre'
 import { coldWayOf, extractCOf, withinLimits } from '~~/shared/rules/pot/opens-with'
 import type { PotDraft } from '../pot-draft'
+import { isUnmetered } from '../unmetered-heats'
 import { planSteps } from '../plan-steps'
 import { timesOf } from '../times-of'
 import type { PotStock } from '../usePotStock'
@@ -47,6 +48,7 @@ export function usePlanBath(
   const minutes = computed(() => draft.minutes ?? wayFacts(draft.way).dyeMin)
   const vessel = computed(() => stock()?.vessels.find(({ id }) => id === draft.vesselId) ?? null)
   const burner = computed(() => {
+    if (isUnmetered(draft.burner)) return null
     const burners = stock()?.settings.burners ?? []
     return burners.find(({ name }) => name === draft.burner) ?? burners[0] ?? null
   })
@@ -112,6 +114,7 @@ export function usePlanBath(
       isLiquorMade: isLiquorMade.value,
       thinL: thinL.value,
       coats: Math.max(draft.coats, ...Object.values(draft.pieceCoats)),
+      isOnFire: draft.burner === 'open fire',
       additions: draft.additions,
       extraSteps: draft.extraSteps,
       ph: draft.ph,

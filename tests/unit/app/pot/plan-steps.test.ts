@@ -115,3 +115,29 @@ describe('a shift of pH that is planned', () => {
     expect(step.words).toBe('Bring the bath to pH 5 with vinegar, never past 4')
   })
 })
+
+describe('dips of a reduced vat', () => {
+  const wishes = { heatMin: null, tempC: null, dyeMin: 3, isLiquorMade: false }
+
+  test('are rounds of their own, each aired before the next', () => {
+    const steps = inOrder(planSteps('reducedVat', null, { ...wishes, coats: 3 }))
+    const told = steps.filter(({ kind }) => kind === 'dye' || kind === 'air')
+    expect(told.map(({ id }) => id)).toEqual(['dye', 'air', 'dye2', 'air2', 'dye3', 'air3'])
+    expect(told.map(({ minutes }) => minutes)).toEqual([3, 15, 3, 15, 3, 15])
+    // what followed the airing follows the last one, and nothing asks for another round
+    expect(steps.at(-1)).toMatchObject({ kind: 'lift', after: [{ id: 'air3' }] })
+    expect(steps.some(({ again }) => again)).toBe(false)
+  })
+
+  test('one is the way as it stands, with its question', () => {
+    const steps = planSteps('reducedVat', null, { ...wishes, coats: 1 })
+    expect(steps.filter(({ again }) => again)).toHaveLength(1)
+  })
+})
+
+test('over an open fire somebody watches all that burns', () => {
+  const wishes = { heatMin: null, tempC: null, dyeMin: null, isLiquorMade: false, isOnFire: true }
+  const burning = planSteps('simmer', null, wishes).filter(({ burner }) => burner)
+  expect(burning.length).toBeGreaterThan(0)
+  expect(burning.every(({ attended }) => attended)).toBe(true)
+})
