@@ -2,12 +2,13 @@
 import { FIBRE_KEYS, FIBRES } from '~~/catalogue/fibres'
 import { SCHEME_KEYS, SCHEMES } from '~~/catalogue/mordant-schemes'
 import { AGENTS } from '~~/catalogue/agents'
-import { formatMass, formatRatio } from '~/format/quantities'
+import { formatMass, formatNumber, formatRatio } from '~/format/quantities'
 import { useTrialSet } from './useTrialSet'
 
 /** A set of small pieces across fibres and mordants: ready-made, to be changed where wanted. */
 const emit = defineEmits<{ made: [setId: string] }>()
-const { draft, cells, fibreG, plantG, baths, name, make, saving, failure, errors } = useTrialSet()
+const { draft, setPercent, cells, fibreG, plantG, baths, name, make, saving, failure, errors } =
+  useTrialSet()
 
 async function keep() {
   const setId = await make()
@@ -47,6 +48,18 @@ async function keep() {
       One pot of it at {{ formatRatio(draft.ratio) }} takes
       <strong>{{ formatMass(plantG) }}</strong> of plant, as weighed.
     </p>
+    <div v-for="bath in baths" :key="bath.scheme" class="three">
+      <NumberField
+        v-for="{ agent, percentWof } in bath.agents"
+        :key="agent"
+        :model-value="draft.percents[bath.scheme]?.[agent] ?? null"
+        :label="`${AGENTS[agent].label}, of the fibre`"
+        unit="%"
+        :placeholder="`usual: ${formatNumber(percentWof)}`"
+        @update:model-value="setPercent(bath.scheme, agent, $event)"
+      />
+    </div>
+    <ElCheckbox v-model="draft.washed">they are washed</ElCheckbox>
     <ElCheckbox v-model="draft.done">they are mordanted already: ready for a pot</ElCheckbox>
     <ul v-if="!draft.done" class="quiet">
       <li v-for="bath in baths" :key="bath.scheme">

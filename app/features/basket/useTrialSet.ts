@@ -1,4 +1,5 @@
 import { computed, reactive, ref } from 'vue'
+import type { Agent } from '~~/catalogue/agents'
 import { schemeFacts, SCHEMES, type Scheme } from '~~/catalogue/mordant-schemes'
 import { FIBRES, fibreFacts, type Fibre } from '~~/catalogue/fibres'
 import { freeMarks } from '~~/core/fibre/marks'
@@ -27,6 +28,9 @@ export function useTrialSet() {
     pieceG: 10 as number | null,
     ratio: 3 as number | null,
     done: false,
+    washed: false,
+    /** % of the dry fibre that are wanted, by scheme and agent; left out: as usual. */
+    percents: {} as Partial<Record<Scheme, Partial<Record<Agent, number>>>>,
   })
   const ids = ref(newId())
 
@@ -41,7 +45,7 @@ export function useTrialSet() {
   const baths = computed(() =>
     draft.schemes.map((scheme) => ({
       scheme,
-      agents: agentsFor(scheme, draft.fibres.length * pieceG.value),
+      agents: agentsFor(scheme, draft.fibres.length * pieceG.value, draft.percents[scheme]),
     })),
   )
   const name = computed(
@@ -62,15 +66,17 @@ export function useTrialSet() {
       mark: marks[i],
       note: scheme === 'none' ? 'the control, without mordant' : '',
       treatments: [
-        { kind: 'wash', doneOn },
+        ...(draft.washed ? [{ kind: 'wash', doneOn }] : []),
         ...(draft.done && scheme !== 'none'
-          ? agentsFor(scheme, pieceG.value).map(({ agent, percentWof }) => ({
-              agent,
-              percentWof,
-              doneOn,
-              kind: agent === 'creamOfTartar' || !schemeFacts(scheme).bonds ? 'soak' : 'mordant',
-              finish: 'dried',
-            }))
+          ? agentsFor(scheme, pieceG.value, draft.percents[scheme]).map(
+              ({ agent, percentWof }) => ({
+                agent,
+                percentWof,
+                doneOn,
+                kind: agent === 'creamOfTartar' || !schemeFacts(scheme).bonds ? 'soak' : 'mordant',
+                finish: 'dried',
+              }),
+            )
           : []),
       ],
       scheme,
@@ -88,7 +94,7 @@ export function useTrialSet() {
             tempC: BATH_HEATS[heat].tempC,
             plannedFor: doneOn,
             waterL: Math.round(10 * Math.max(0.5, leastLiquorL(looks))) / 10,
-            agents: agentsFor(scheme, own.length * pieceG.value),
+            agents: agentsFor(scheme, own.length * pieceG.value, draft.percents[scheme]),
             pieceIds: own.map(({ id }) => id),
           }
         })
@@ -115,8 +121,15 @@ export function useTrialSet() {
     return made
   }
 
+  /** Of an emptied field the usual percentage counts again. */
+  function setPercent(scheme: Scheme, agent: Agent, percent: number | null) {
+    const { [agent]: _, ...others } = draft.percents[scheme] ?? {}
+    draft.percents[scheme] = percent === null ? others : { ...others, [agent]: percent }
+  }
+
   return {
     draft,
+    setPercent,
     cells,
     fibreG,
     plantG,

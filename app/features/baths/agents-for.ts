@@ -19,16 +19,27 @@ export interface AgentDraft {
 export const weighable = (massG: number) =>
   massG < 10 ? Math.round(massG * 100) / 100 : Math.round(massG * 10) / 10
 
-/** Agents of a scheme at their usual percentages, in their usual forms, for so much fibre. */
-export const agentsFor = (scheme: Scheme, fibreG: number): AgentDraft[] =>
+/**
+ * Agents of a scheme at their usual percentages, in their usual forms, for so much fibre.
+ *
+ * @param percents of the dry fibre that are wanted instead, by agent
+ */
+export const agentsFor = (
+  scheme: Scheme,
+  fibreG: number,
+  percents: Partial<Record<Agent, number>> = {},
+): AgentDraft[] =>
   schemeFacts(scheme).stages.flatMap(({ agents }, stage) =>
-    agents.map(({ agent, usualPercentWof }) => ({
-      stage,
-      agent,
-      form: first(formsOf(agent)),
-      percentWof: usualPercentWof,
-      massG: weighable(gramsOfAgent(usualPercentWof, fibreG)),
-      shelfId: null,
-      lotId: null,
-    })),
+    agents.map(({ agent, usualPercentWof }) => {
+      const percentWof = percents[agent] ?? usualPercentWof
+      return {
+        stage,
+        agent,
+        form: first(formsOf(agent)),
+        percentWof,
+        massG: weighable(gramsOfAgent(percentWof, fibreG)),
+        shelfId: null,
+        lotId: null,
+      }
+    }),
   )

@@ -1,3 +1,4 @@
+import { greatest, rollup } from 'd3-array'
 import { first } from '~~/core/present'
 import type { Page } from '~~/shared/schemas/log/common'
 import type { Jar } from '~~/shared/schemas/loft/jar'
@@ -12,6 +13,20 @@ export interface Opened {
   lotId: string
   /** A ratio that was asked for stands; null: what is usual. */
   ratioDry: number | null
+}
+
+/** Pots behind what is usual. */
+const RECENT = 20
+
+/** The vessel that was used most of late and is still there; '' where none was said. */
+function usualVessel(recent: readonly Pot[], { vessels }: PotStock): string {
+  const used = recent.flatMap(({ vesselId }) => (vesselId ? [vesselId] : []))
+  const counts = rollup(
+    used.filter((id) => vessels.some((vessel) => vessel.id === id)),
+    (uses) => uses.length,
+    (id) => id,
+  )
+  return greatest(counts, ([, count]) => count)?.[0] ?? ''
 }
 
 /** How fine a lot is cut, where that was said: `whole` is how every lot begins. */
@@ -31,6 +46,8 @@ export function useOpening(
     const { items } = await api.get<Page<Pot>>('pots', { sourceId, stage: 'done', limit: 1 })
     return items[0] ?? null
   }
+  const recentPots = async () =>
+    (await api.get<Page<Pot>>('pots', { stage: 'done', limit: RECENT })).items
   const jarOf = ({ state, jarId }: Lot) =>
     state === 'liquor' && jarId ? api.get<Jar>(`jars/${jarId}`) : null
 
@@ -43,7 +60,11 @@ export function useOpening(
     const { way } = draft
     // of another lot, what was said of the one before is no wish
     begins.isSaid = false
-    const [last, jar] = await Promise.all([lastPotOf(source.id), jarOf(lot)])
+    const [last, jar, recent] = await Promise.all([
+      lastPotOf(source.id),
+      jarOf(lot),
+      draft.mode === 'plan' && there.vessels.length > 0 ? recentPots() : [],
+    ])
     // another was chosen meanwhile
     if (begins.lotId !== lotId) return
     const usual = opensWith(source, lot, last, jar?.way ?? null)
@@ -67,6 +88,10 @@ export function useOpening(
       draft.water = last.plan?.water ?? draft.water
       if (there.vessels.some(({ id }) => id === last.vesselId)) draft.vesselId = last.vesselId ?? ''
       Object.assign(draft.opened, { water: draft.water, vesselId: draft.vesselId })
+    }
+    if (draft.mode === 'plan' && !draft.vesselId) {
+      draft.vesselId = usualVessel(recent, there)
+      draft.opened.vesselId = draft.vesselId
     }
     if (begins.massG === null && !begins.isSaid) begins.ratioDry = ratioDry ?? usual.ratioDry
     if (ratioDry !== null || begins.isSaid) draft.opened.ratio = null

@@ -72,4 +72,33 @@ describe('a pot that opens', () => {
     expect(draft.way).toBe('coldSteep')
     expect(draft.opened).toMatchObject({ way: null, ratio: null })
   })
+
+  test.each([
+    ['the last pot of the source says its own', [{ vesselId: 'jar' }], 'jar'],
+    ['of a new source it is the one used most', [], 'enamel'],
+  ])('in a vessel: %s', async (_, ofSource, expected) => {
+    const lot = await here.lot({ state: 'dried', netG: 100 })
+    const source = await here.log.sources.read(lot.sourceId)
+    const stock = {
+      lots: [lot],
+      sources: new Map([[source.id, source]]),
+      ways: [],
+      vessels: [{ id: 'enamel' }, { id: 'jar' }],
+    } as unknown as PotStock
+    const done = { code: 'POT-26-07', way: 'simmer', ownWayId: null, ratioDry: 0.5, plan: null }
+    // the one used most of all is gone from the shelf
+    const recent = ['jar', 'enamel', 'enamel', 'gone', 'gone', 'gone', null]
+    const log = {
+      get: <T>(_path: string, query?: { sourceId?: string }) =>
+        Promise.resolve({
+          items: query?.sourceId
+            ? ofSource.map((pot) => ({ ...done, ...pot }))
+            : recent.map((vesselId) => ({ ...done, vesselId })),
+        } as T),
+    }
+    const draft = reactive(blankPot())
+    draft.lots[0]!.lotId = lot.id
+    await useOpening(draft, () => stock, log)({ lotId: lot.id, ratioDry: null })
+    expect(draft.vesselId).toBe(expected)
+  })
 })
