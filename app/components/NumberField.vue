@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { inDecimals } from '~/format/quantities'
 import { parseNumber } from '~~/core/quantity/parse-number'
 
 /** A plain number, typed as dyers type it: `1,5`, `1/2`; null while empty or unreadable. */
@@ -28,7 +29,7 @@ watch(
   (now) => {
     if (now === parseNumber(text.value)) return
     misread.value = ''
-    text.value = now === null ? '' : String(now)
+    text.value = now === null ? '' : inDecimals(String(now))
   },
   { immediate: true },
 )

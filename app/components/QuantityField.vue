@@ -3,7 +3,7 @@ import { parseQuantity } from '~~/core/quantity/parse-quantity'
 import { parseAddition } from '~~/core/quantity/parse-addition'
 import { defaultUnits } from '~~/core/quantity/unit-choice'
 import type { QuantityKind } from '~~/core/quantity/units'
-import { formatMass, formatTemperature, formatVolume, units } from '~/format/quantities'
+import { formatMass, formatTemperature, formatVolume, inDecimals, units } from '~/format/quantities'
 import { messageOf } from '~~/core/present'
 
 /** A mass, volume or temperature typed in any unit; speaks to its page in g, L or °C. */
@@ -97,7 +97,7 @@ const isSame = (a: number | null, b: number | null) =>
 function inUnit(value: number): string {
   const one = parseQuantity(`1 ${unit.value}`, kind, { system: units.value.volume })
   const zero = kind === 'temperature' ? parseQuantity(`0 ${unit.value}`, kind).si : 0
-  return `${Math.round(((value - zero) / (one.si - zero)) * 1000) / 1000}`
+  return inDecimals(`${Math.round(((value - zero) / (one.si - zero)) * 1000) / 1000}`)
 }
 
 function readAs(as: QuantityKind): number | null {

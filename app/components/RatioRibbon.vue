@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useId } from 'vue'
-import { formatRatio } from '~/format/quantities'
+import { formatRatio, inDecimals } from '~/format/quantities'
 import type { PlantState } from '~~/core/harvest/dry-fraction'
 import type { StrengthGroup } from '~~/shared/views/strength/strength'
 import { useSize } from '~/composables/useSize'
@@ -201,7 +201,7 @@ function key(event: KeyboardEvent) {
             :text-anchor="tick.x < 20 ? 'start' : tick.x > width - 20 ? 'end' : 'middle'"
             class="word"
           >
-            {{ tick.weighed }} : 1
+            {{ inDecimals(String(tick.weighed)) }} : 1
           </text>
         </g>
       </svg>

@@ -2,7 +2,7 @@
 import ChartSwatches from '~/features/strength/ChartSwatches.vue'
 import { toldEnough } from '~~/core/strength/posterior/describe-posterior'
 import { useId } from 'vue'
-import { formatNumber, formatRatio } from '~/format/quantities'
+import { formatNumber, formatRatio, inDecimals } from '~/format/quantities'
 import { dryRatioText } from '~/format/ratio'
 import { bandAt } from '~~/core/strength/posterior/band-at'
 import EnoughMark from '~/features/strength/EnoughMark.vue'
@@ -101,7 +101,7 @@ const spoken = computed(
           :y1="height - MARGIN.bottom"
           :y2="height - MARGIN.bottom + 5"
         />
-        <text :x="x(tick)" :y="height - MARGIN.bottom + 19">{{ tick }}</text>
+        <text :x="x(tick)" :y="height - MARGIN.bottom + 19">{{ inDecimals(String(tick)) }}</text>
       </g>
       <text class="unit" :x="(MARGIN.left + width - MARGIN.right) / 2" :y="height - 6">
         g dry plant per g dry fibre

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useVirtualizer } from '@tanstack/vue-virtual'
 import { formatNumber, formatRatio } from '~/format/quantities'
-import { sentenceSpan } from '~~/core/strength/sentences'
+import { sentenceSpan } from '~/format/spans'
 import type { AtlasView } from '~~/shared/views/strength/atlas'
 import AtlasAskForm from '~/features/strength/AtlasAskForm.vue'
 import AtlasLineRow from '~/features/strength/AtlasLineRow.vue'

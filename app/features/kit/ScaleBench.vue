@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { G_PER_OZ } from '~~/core/quantity/units'
-import { units } from '~/format/quantities'
+import { inDecimals, units } from '~/format/quantities'
 import { messageOf } from '~~/core/present'
 import { parseJson } from '~~/core/json'
 /** The stand-in scale: what lies on it is said by hand, and it shows what a scale would. */
@@ -28,7 +28,9 @@ async function handle(body: { putG?: number; tare?: boolean }) {
 
 /** As the scale's own display would show it, to its last digit. */
 const displayOf = (massG: number) =>
-  units.value.mass === 'metric' ? `${massG.toFixed(1)} g` : `${(massG / G_PER_OZ).toFixed(2)} oz`
+  inDecimals(
+    units.value.mass === 'metric' ? `${massG.toFixed(1)} g` : `${(massG / G_PER_OZ).toFixed(2)} oz`,
+  )
 </script>
 
 <template>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { colourName } from '~~/core/colour/colour-name'
 import { formatMass, formatNumber, formatRatio } from '~/format/quantities'
-import { sentenceSpan } from '~~/core/strength/sentences'
+import { sentenceSpan } from '~/format/spans'
 import { plantText, type AtlasLine } from './atlas-rows'
 import { groupWords, percentText } from './words'
 import { formatCount } from '~~/core/quantity/format-count'

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { scaleLog } from 'd3-scale'
-import { formatNumber } from '~/format/quantities'
+import { formatNumber, inDecimals } from '~/format/quantities'
 import { hasEstimate, type NotTold } from '~~/core/strength/lot-potency'
-import { sentenceSpan } from '~~/core/strength/sentences'
+import { sentenceSpan } from '~/format/spans'
 import type { LotLine } from './lots-of'
 import { shortDate } from '~/format/dates'
 
@@ -28,7 +28,9 @@ const NOT_TOLD: Record<NotTold, string> = {
     <div class="line head" aria-hidden="true">
       <span>lot</span>
       <svg :width="TRACK" height="16">
-        <text v-for="tick in TICKS" :key="tick" :x="x(tick)" y="12">{{ tick }}</text>
+        <text v-for="tick in TICKS" :key="tick" :x="x(tick)" y="12">
+          {{ inDecimals(String(tick)) }}
+        </text>
       </svg>
       <span>times as strong</span>
       <span>colour beside the others</span>

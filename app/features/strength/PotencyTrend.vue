@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { scaleLinear, scaleLog } from 'd3-scale'
 import { area, line } from 'd3-shape'
-import { formatNumber } from '~/format/quantities'
+import { formatNumber, inDecimals } from '~/format/quantities'
 import { hasEstimate } from '~~/core/strength/lot-potency'
 import {
   byDayOfYear,
@@ -11,7 +11,7 @@ import {
   LEAST_LOTS,
   type DatedPotency,
 } from '~~/core/strength/potency-trends'
-import { sentenceSpan } from '~~/core/strength/sentences'
+import { sentenceSpan } from '~/format/spans'
 import { useSize } from '~/composables/useSize'
 import { dayOfYear } from '~~/core/season/day-of-year'
 import { datedPotencies, type LotLine } from './lots-of'
@@ -96,7 +96,7 @@ const ticks = computed(() =>
     : x.value
         .ticks(axis.value === 'year' ? 4 : 5)
         .filter((tick) => axis.value !== 'year' || Number.isInteger(tick))
-        .map((tick) => ({ text: String(tick), at: tick })),
+        .map((tick) => ({ text: inDecimals(String(tick)), at: tick })),
 )
 /** A trend is drawn where there are lots, and not beyond. */
 const steps = computed(() => {
@@ -165,7 +165,9 @@ const levels = computed(() =>
       >
         <g v-for="tick in [0.5, 1, 2]" :key="tick" class="grid">
           <line :x1="MARGIN.left" :x2="width - MARGIN.right" :y1="y(tick)" :y2="y(tick)" />
-          <text :x="MARGIN.left - 8" :y="y(tick) + 4" text-anchor="end">{{ tick }}×</text>
+          <text :x="MARGIN.left - 8" :y="y(tick) + 4" text-anchor="end">
+            {{ inDecimals(String(tick)) }}×
+          </text>
         </g>
         <g v-for="tick in ticks" :key="tick.at">
           <text :x="x(tick.at)" :y="height - MARGIN.bottom + 18" text-anchor="middle">

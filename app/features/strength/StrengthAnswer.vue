@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { inDecimals } from '~/format/quantities'
 import { colourStep } from '~~/core/strength/colour-step'
 import { bandAt } from '~~/core/strength/posterior/band-at'
 import { isScaleKnown } from '~~/core/strength/curve-job'
@@ -37,7 +38,7 @@ const sentences = computed(() => {
   if (!described || !estimate) return []
   const near =
     curve.donorCurve && view.groups.find(({ key }) => key === present(curve.donorCurve).key)
-  return strengthSentences({
+  const told = strengthSentences({
     on: groupWords(group),
     described,
     at: estimate,
@@ -50,6 +51,7 @@ const sentences = computed(() => {
     turning: turningBack(curve.answer.points),
     donorCurve: near ? { n: present(curve.donorCurve).n, on: groupWords(near) } : null,
   })
+  return told.map((each) => ({ ...each, text: inDecimals(each.text) }))
 })
 const lead = computed(() => sentences.value.filter(({ id }) => id === 'share' || id === 'doubling'))
 const before = computed(() =>
