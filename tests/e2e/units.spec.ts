@@ -18,8 +18,9 @@ const AMERICAN = /\d ?(?:oz|lb|tsp|tbsp|cups?|qt|gal|°F)(?![\p{L}\d])/gu
 /** Words of the page as they are read, and what stands in its fields. */
 const said = (page: Page) =>
   page.evaluate(() => {
-    const fields = [...document.querySelectorAll('input')].map(({ value, placeholder }) =>
-      `${value} ${placeholder}`.trim(),
+    const typed = 'input:not([type=radio]):not([type=checkbox])'
+    const fields = [...document.querySelectorAll<HTMLInputElement>(typed)].map(
+      ({ value, placeholder }) => `${value} ${placeholder}`.trim(),
     )
     return [document.body.innerText, ...fields].join('\n')
   })

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { formatNumber, formatRatio } from '~/format/quantities'
+import { formatNumber, formatRatio, inDecimals } from '~/format/quantities'
+import { parseNumber } from '~~/core/quantity/parse-number'
 import { dryRatioOf, weighedRatioOf } from '~~/core/harvest/ratio'
 import { toldEnough } from '~~/core/strength/posterior/describe-posterior'
 import { gainWords } from '~~/core/strength/sentences'
@@ -20,10 +21,12 @@ const isRatioUnknown = computed(
   () => (isPast.value || isPainted.value) && plan.current?.massBasis === 'unknown',
 )
 const weighed = computed({
-  get: () => (isRatioUnknown.value ? '' : Number(weighedRatio.value.toPrecision(3))),
-  set: (typed: number | string) => {
-    const ratio = Number(typed)
-    if (ratio > 0) plan.ratioDry = dryRatioOf(ratio, plan.current?.lot.dryFraction ?? 1)
+  get: () =>
+    isRatioUnknown.value ? '' : inDecimals(String(Number(weighedRatio.value.toPrecision(3)))),
+  set: (typed: string) => {
+    const ratio = parseNumber(typed)
+    if (ratio !== null && ratio > 0)
+      plan.ratioDry = dryRatioOf(ratio, plan.current?.lot.dryFraction ?? 1)
   },
 })
 const state = computed(() => plan.current?.lot.state ?? 'dry')
