@@ -17,6 +17,7 @@ const {
   gPerMl = 0,
   waterL = null,
   fibreG = 0,
+  isLiquid = false,
 } = defineProps<{
   label: string
   kind?: QuantityKind
@@ -31,6 +32,8 @@ const {
   /** Of an addition: the bath that "1 in 3" is told of, and the dry fibre that "5 %" is. */
   waterL?: number | null
   fibreG?: number
+  /** Poured, not weighed: its echo is a volume. */
+  isLiquid?: boolean
 }>()
 
 /** g, L or °C; null while empty or unreadable. */
@@ -52,7 +55,9 @@ const echo = computed(() => {
   if (amount.value === null || isBare.value) return ''
   const typed = text.value.replace(/[\d.,\s/°]/g, '').toLowerCase()
   if (typed === unit.value.replace('°', '').toLowerCase()) return ''
-  return `= ${isBySpoon.value ? '~' : ''}${FORMAT[kind](amount.value)}`
+  const said =
+    isLiquid && gPerMl > 0 ? formatVolume(amount.value / gPerMl / 1000) : FORMAT[kind](amount.value)
+  return `= ${isBySpoon.value ? '~' : ''}${said}`
 })
 const isBySpoon = computed(
   () =>

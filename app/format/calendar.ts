@@ -86,6 +86,9 @@ const TYPED = { dmy: 'DD/MM/YYYY', mdy: 'MM/DD/YYYY', ymd: 'YYYY-MM-DD' } as con
 export const dayMonth = (at: dayjs.ConfigType) =>
   dayjs(at).format(DAY_MONTH[calendar.value.dateOrder])
 
+/** `Wed 9 Sep` */
+export const weekdayDay = (at: dayjs.ConfigType) => `${dayjs(at).format('ddd')} ${dayMonth(at)}`
+
 /** `9 Sep 2026` */
 export const dayMonthYear = (at: dayjs.ConfigType) =>
   dayjs(at).format(WITH_YEAR[calendar.value.dateOrder])

@@ -124,6 +124,7 @@ async function putRight(what: PutRight) {
         v-model:by-spoon="isBySpoon"
         label="How much"
         :g-per-ml="gPerMlOf(agent)"
+        :is-liquid="agentFacts(agent).is === 'liquid'"
         :water-l="pot.plan?.pourL ?? pot.waterL"
         :fibre-g="fibreG"
         :hint="jar ? `${formatMass(jar.leftG)} on the shelf` : 'none on the shelf: only noted'"

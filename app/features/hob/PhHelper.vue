@@ -200,7 +200,7 @@ h3 {
 
 .fields {
   display: grid;
-  grid-template-columns: minmax(0, 1.4fr) minmax(0, 1fr) minmax(0, 1fr);
+  grid-template-columns: minmax(0, 1.4fr) repeat(3, minmax(0, 1fr));
   gap: 8px;
 }
 
@@ -218,5 +218,11 @@ h3 {
 
 .narrow {
   width: 84px;
+}
+
+@media (max-width: 760px) {
+  .fields {
+    grid-template-columns: repeat(2, minmax(0, 1fr));
+  }
 }
 </style>

@@ -4,6 +4,7 @@ import { AGENT_KEYS, agentFacts, gPerMlOf, type Agent } from '~~/catalogue/agent
 import { PH_AGENT_KEYS, PH_AGENTS, type PhAgent } from '~~/core/acid-base/additions'
 import { BULK_DENSITY, spoonsFor, type SpoonedAgent } from '~~/core/mordant/spoons'
 import { formsOf } from '~~/shared/schemas/loft/shelf'
+import type { PlannedAddition } from '~~/shared/schemas/pot/pot-plan'
 import { POT_PLAN } from './usePotPlan'
 import { POT_STOCK } from './usePotStock'
 import { first, present } from '~~/core/present'
@@ -45,6 +46,12 @@ function spoons(agent: Agent, massG: number | null): string {
   return `about ${spoonsText(spoonsFor(agent as SpoonedAgent, massG, spoonMl.value), spoonMl.value)}`
 }
 
+function toldOf({ agent, massG }: PlannedAddition): string {
+  if (massG === null) return 'How much is not known. Typed as 5 g, 1 tsp, 5 %, 1 in 3.'
+  const said = spoons(agent, massG)
+  return said && `${said}.`
+}
+
 const shift = computed({
   get: () => plan.draft.ph !== null,
   set: (isOn: boolean) => (plan.draft.ph = isOn ? { target: 9, cap: 10, agent: 'sodaAsh' } : null),
@@ -77,6 +84,7 @@ function setShifter(agent: PhAgent & Agent) {
         :by-spoon="each.massBasis === 'about'"
         :label="`How much of addition ${i + 1}`"
         :g-per-ml="gPerMlOf(each.agent)"
+        :is-liquid="agentFacts(each.agent).is === 'liquid'"
         :water-l="plan.draft.waterL ?? plan.water?.pourL ?? null"
         :fibre-g="plan.fibreG"
         bare
@@ -103,11 +111,7 @@ function setShifter(agent: PhAgent & Agent) {
         ×
       </button>
       <p class="quiet">
-        {{
-          each.massG === null
-            ? 'How much is not known: 5 g, 1 tsp, 30 mL, 5 %, 1 in 3.'
-            : spoons(each.agent, each.massG) + '.'
-        }}
+        {{ toldOf(each) }}
         {{ agentFacts(each.agent).caution }}
       </p>
     </div>
@@ -166,7 +170,16 @@ fieldset {
   align-items: end;
 }
 
+.addition {
+  align-items: start;
+}
+
 .x {
+  height: 44px;
+  border: 0;
+  background: none;
+  color: var(--quiet);
   font-size: 20px;
+  cursor: pointer;
 }
 </style>

@@ -163,7 +163,12 @@ const lid = computed({
           <ElOption v-for="each in PARTICLE_SIZES" :key="each" :value="each" :label="each" />
         </ElSelect>
       </LabeledField>
-      <LabeledField v-if="plan.isHeated" v-slot="{ id }" :label="isPast ? 'Lid' : 'Burner, lid'">
+      <LabeledField
+        v-if="plan.isHeated"
+        v-slot="{ id }"
+        :label="isPast ? 'Lid' : 'Burner, lid'"
+        :class="{ wide: !isPast }"
+      >
         <ElSelect v-if="!isPast" :id="id" v-model="burner">
           <ElOption
             v-for="each in stock.settings.burners"
@@ -223,5 +228,9 @@ const lid = computed({
   display: grid;
   grid-template-columns: repeat(2, minmax(0, 1fr));
   gap: 6px 12px;
+}
+
+.wide {
+  grid-column: 1 / -1;
 }
 </style>

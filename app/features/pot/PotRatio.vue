@@ -18,7 +18,9 @@ const weighedRatio = computed(() =>
 const isPainted = computed(() => plan.draft.way === 'paintOn')
 /** Of a pot of the past, and of what is painted on, only what was told is a ratio. */
 const isRatioUnknown = computed(
-  () => (isPast.value || isPainted.value) && plan.current?.massBasis === 'unknown',
+  () =>
+    (isPast.value && !plan.current) ||
+    ((isPast.value || isPainted.value) && plan.current?.massBasis === 'unknown'),
 )
 const weighed = computed({
   get: () =>

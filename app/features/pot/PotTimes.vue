@@ -1,7 +1,6 @@
 <script setup lang="ts">
-import { clockTime } from '~/format/calendar'
+import { clockTime, weekdayDay } from '~/format/calendar'
 import { inUnits } from '~/format/quantities'
-import dayjs from 'dayjs'
 import { POT_PLAN } from './usePotPlan'
 import { formatDuration } from '~~/core/quantity/format-duration'
 import { present } from '~~/core/present'
@@ -11,8 +10,8 @@ const plan = present(inject(POT_PLAN))
 
 const steps = computed(() =>
   (plan.times?.steps ?? []).map(({ step, at }, i, all) => {
-    const day = dayjs(at).format('ddd D MMM')
-    const isNewDay = i === 0 || dayjs(all[i - 1]!.at).format('ddd D MMM') !== day
+    const day = weekdayDay(at)
+    const isNewDay = i === 0 || weekdayDay(all[i - 1]!.at) !== day
     return { step, time: clockTime(at), day: isNewDay ? day : '' }
   }),
 )
@@ -48,10 +47,15 @@ ol {
 
 li {
   display: grid;
-  grid-template-columns: 84px 50px minmax(0, 1fr);
+  grid-template-columns: 84px auto minmax(0, 1fr);
   gap: 6px;
   padding: 3px 0;
   break-inside: avoid;
+}
+
+strong {
+  min-width: 50px;
+  white-space: nowrap;
 }
 
 @media (max-width: 760px) {
