@@ -17,6 +17,7 @@ const {
   dryFraction,
   state,
   beside = null,
+  pending = false,
 } = defineProps<{
   group: StrengthGroup | null
   /** Air-dry mass / mass as weighed, to tell a dry ratio as weighed. */
@@ -24,6 +25,8 @@ const {
   state: PlantState
   /** A second dry ratio that is held against the first. */
   beside?: number | null
+  /** What is known of it is still being asked for. */
+  pending?: boolean
 }>()
 
 /** Dry ratio, g air-dry plant per g dry fibre. */
@@ -166,7 +169,7 @@ function key(event: KeyboardEvent) {
           :fill="`url(#${paint}-colour)`"
         />
         <text v-else :x="width / 2" :y="TOP + BAND / 2 + 4" text-anchor="middle" class="word">
-          not enough swatches yet to paint it
+          {{ pending ? 'looking through your swatches' : 'not enough swatches yet to paint it' }}
         </text>
         <g v-if="enough" :transform="`translate(${x(enough)} 0)`">
           <line :y1="TOP - 4" :y2="TOP + BAND" class="enough" />

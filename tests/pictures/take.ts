@@ -35,6 +35,7 @@ async function planPot(page: Page) {
   await page.getByLabel('Water', { exact: true }).fill('2.5')
   await page.getByLabel('Ratio, dried').fill('0.45')
   await page.getByLabel('Ratio, dried').press('Enter')
+  await page.getByText(/Al, from \d+ swatches/).waitFor()
 }
 
 async function weighIn(page: Page) {

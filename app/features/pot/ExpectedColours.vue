@@ -55,6 +55,7 @@ function setPull(id: string, minutes: number | null) {
     <p v-if="!plan.pieces.length" class="quiet">
       Choose a piece: the colour it is likely to take stands here, and how sure that is.
     </p>
+    <p v-else-if="!plan.isLookedUp" class="quiet">Looking through your swatches of it.</p>
     <ul
       v-else
       class="list"

@@ -75,6 +75,7 @@ const enough = computed(() => {
       v-if="!isPast && !isRatioUnknown"
       v-model="plan.ratioDry"
       :group="plan.group"
+      :pending="!plan.isLookedUp"
       :dry-fraction="plan.current?.lot.dryFraction ?? 1"
       :state="plan.current?.lot.state ?? 'dried'"
     />

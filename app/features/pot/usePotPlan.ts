@@ -36,6 +36,8 @@ export function usePotPlan(
     presentColours,
   )
 
+  /** Whether the log has told yet what its swatches of all this are. */
+  const isLookedUp = computed(() => lots.value.every(({ source }) => known().has(source.id)))
   const isWeighed = computed(
     () => lots.value.length > 0 && lots.value.every(({ massG }) => massG !== null && massG > 0),
   )
@@ -67,6 +69,7 @@ export function usePotPlan(
     ...bath,
     ...guards,
     ...predictions,
+    isLookedUp,
     trial,
     presentColours,
   })

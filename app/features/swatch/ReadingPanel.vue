@@ -108,7 +108,7 @@ h2 {
 }
 
 .washed {
-  width: 160px;
+  width: 176px;
 }
 
 .light {
