@@ -3,7 +3,7 @@ import { InputError } from '../input-error'
 import { chemistryOf, type PhAgent } from './additions'
 
 /** Something else that moves the pH, and went in. */
-export interface OtherAddition {
+interface OtherAddition {
   agent: PhAgent
   form?: string
   massG: number

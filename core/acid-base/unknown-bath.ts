@@ -6,7 +6,7 @@ import { chemistryOf, type PhAgent } from './additions'
 import { chargeOf } from './charge-balance'
 
 /** So much of an agent, mol per litre of the liquor as it was at first. */
-export interface AgentDose {
+interface AgentDose {
   agent: PhAgent
   molL: number
 }

@@ -90,6 +90,7 @@ export const CALC_ANSWERS = {
     low: number,
     high: number,
     stop: flag,
+    back: Joi.object({ agent: Joi.string().required(), cap: number }).allow(null).required(),
     text,
   }),
   water: Joi.object({
