@@ -5,6 +5,7 @@ import { wayFacts } from '~~/catalogue/ways'
 import type { RecipeCard } from '~~/core/formats/recipe-card'
 import { courseSteps } from '~~/core/pot/course'
 import {
+  amountWords,
   formatMass,
   formatNumber,
   formatRatio,
@@ -101,7 +102,7 @@ useHead({ title: 'Sheet · Juniper Haze' })
           </template>
           <template v-else>
             <li v-for="each in data.pot.plan?.additions ?? []" :key="each.agent">
-              <strong>{{ formatMass(each.massG) }}</strong> {{ agentFacts(each.agent).label }},
+              <strong>{{ amountWords(each) }}</strong> {{ agentFacts(each.agent).label }},
               {{ each.when }} the dye
             </li>
             <li v-if="data.pot.plan?.ph">
@@ -203,7 +204,7 @@ h2 {
 
 .steps li {
   display: grid;
-  grid-template-columns: 14px 92px minmax(0, 1fr) 130px;
+  grid-template-columns: 14px auto minmax(0, 1fr) 130px;
   gap: 8px;
   align-items: end;
   padding: 3px 0;
@@ -238,5 +239,10 @@ td {
 footer {
   margin-top: 10px;
   font-size: 12px;
+}
+
+.at {
+  min-width: 92px;
+  white-space: nowrap;
 }
 </style>
