@@ -75,8 +75,21 @@ describe('how a pot of a source opens', () => {
     ['tanacetum-vulgare/flowerHead', 'simmer'],
     ['rubia-tinctorum/root', 'simmer'],
     ['reseda-luteola/wholeHerb', 'simmer'],
+    ['cortinarius-sanguineus/cap', 'simmer'],
+    ['alnus-glutinosa/bark', 'coldSteep'],
+    ['evernia-prunastri/thallus', 'ammoniaFerment'],
+    ['indigofera-tinctoria/leaf', 'reducedVat'],
   ] as const)('%s opens as %s', (key, way) => {
     expect(opensWith(habitsOf(entry(key)), FRESH, null).way).toBe(way)
+  })
+
+  // common practice, no source: one to one of dry fungus, two to one of fresh leaf, root or bracket
+  test.each([
+    ['cortinarius-sanguineus/cap', 1, 'dried'],
+    ['rumex-obtusifolius/root', 2, 'fresh'],
+    ['trametes-versicolor/fruitBody', 2, 'dried'],
+  ] as const)('%s begins at %d : 1, %s', (key, ratio, state) => {
+    expect(entry(key)).toMatchObject({ usualRatio: ratio, usualRatioState: state })
   })
 
   test('what the dyer did last with it wins, way, own way and ratio', () => {
