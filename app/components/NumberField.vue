@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { inDecimals } from '~/format/quantities'
+import { asTyped, inDecimals } from '~/format/quantities'
 import { parseNumber } from '~~/core/quantity/parse-number'
 
 /** A plain number, typed as dyers type it: `1,5`, `1/2`; null while empty or unreadable. */
@@ -27,7 +27,7 @@ const misread = ref('')
 watch(
   value,
   (now) => {
-    if (now === parseNumber(text.value)) return
+    if (now === parseNumber(asTyped(text.value))) return
     misread.value = ''
     text.value = now === null ? '' : inDecimals(String(now))
   },
@@ -37,12 +37,12 @@ watch(
 function typed(now: string) {
   text.value = now
   misread.value = ''
-  value.value = now.trim() === '' ? null : parseNumber(now)
+  value.value = now.trim() === '' ? null : parseNumber(asTyped(now))
 }
 
 /** Complains only when the hand has left the field. */
 function left() {
-  if (text.value.trim() && parseNumber(text.value) === null) {
+  if (text.value.trim() && parseNumber(asTyped(text.value)) === null) {
     misread.value = `Cannot read "${text.value}" as a number.`
   }
 }

@@ -3,7 +3,14 @@ import { parseQuantity } from '~~/core/quantity/parse-quantity'
 import { parseAddition } from '~~/core/quantity/parse-addition'
 import { defaultUnits } from '~~/core/quantity/unit-choice'
 import type { QuantityKind } from '~~/core/quantity/units'
-import { formatMass, formatTemperature, formatVolume, inDecimals, units } from '~/format/quantities'
+import {
+  asTyped,
+  formatMass,
+  formatTemperature,
+  formatVolume,
+  inDecimals,
+  units,
+} from '~/format/quantities'
 import { messageOf } from '~~/core/present'
 
 /** A mass, volume or temperature typed in any unit; speaks to its page in g, L or °C. */
@@ -67,7 +74,7 @@ const isBySpoon = computed(
 /** Parts, handfuls and per cent, where there is something to tell them of. */
 const asAddition = computed(() =>
   kind === 'mass' && readAs('mass') === null
-    ? parseAddition(text.value, { gPerMl, waterL, fibreG })
+    ? parseAddition(asTyped(text.value), { gPerMl, waterL, fibreG })
     : null,
 )
 /** A bare number that no pot reaches in °C was meant in °F. */
@@ -109,7 +116,7 @@ function readAs(as: QuantityKind): number | null {
   try {
     const { volume: system } = units.value
     const defaultUnit = as === kind ? unit.value : undefined
-    return parseQuantity(text.value, as, { system, defaultUnit }).si
+    return parseQuantity(asTyped(text.value), as, { system, defaultUnit }).si
   } catch {
     return null
   }
@@ -134,7 +141,10 @@ function typed(value: string) {
 function left() {
   if (!text.value.trim() || read() !== null) return
   try {
-    parseQuantity(text.value, kind, { defaultUnit: unit.value, system: units.value.volume })
+    parseQuantity(asTyped(text.value), kind, {
+      defaultUnit: unit.value,
+      system: units.value.volume,
+    })
   } catch (problem) {
     misread.value = messageOf(problem)
   }

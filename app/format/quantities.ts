@@ -19,6 +19,13 @@ export const units = shallowRef<UnitChoice>(METRIC_UNITS)
 export const inDecimals = (text: string) =>
   calendar.value.decimalMark === ',' ? text.replace(/(\d)\.(?=\d)/g, '$1,') : text
 
+/**
+ * A typed text with its decimals as they are read: where the comma is the mark, `1,125` is a little
+ * over one, and no thousand.
+ */
+export const asTyped = (text: string) =>
+  calendar.value.decimalMark === ',' ? text.replace(/(\d),(?=\d)/g, '$1.') : text
+
 export const formatNumber = (value: number | null, figures?: number) =>
   inDecimals(quantity.formatNumber(value, figures))
 

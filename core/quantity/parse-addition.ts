@@ -1,4 +1,4 @@
-import { parseNumber, spellOutFractions } from './parse-number'
+import { NUMBER_PATTERN, parseNumber, spellOutFractions } from './parse-number'
 
 /** What an amount of an addition is told against, where no scale and no spoon said it. */
 export interface AdditionContext {
@@ -13,12 +13,11 @@ export interface AdditionContext {
 /** A loose handful of a powder or liquid, mL; from memory. */
 const HANDFUL_ML = 60
 
-const NUMBER = String.raw`[\d.,/\s]+`
 const PARTS = new RegExp(
-  `^(${NUMBER}|one|two)\\s*(?:parts?)?\\s*(in|to|:)\\s*(${NUMBER}|two|three|four|five|ten)$`,
+  `^(${NUMBER_PATTERN}|one|two)\\s*(?:parts?)?\\s*(in|to|:)\\s*(${NUMBER_PATTERN}|two|three|four|five|ten)$`,
 )
-const PERCENT = new RegExp(`^(${NUMBER})\\s*%$`)
-const HANDFULS = new RegExp(`^(?:(${NUMBER}|a|an|one|half a)\\s*)?handfuls?$`)
+const PERCENT = new RegExp(`^(${NUMBER_PATTERN})\\s*%$`)
+const HANDFULS = new RegExp(`^(?:(${NUMBER_PATTERN}|a|an|one|half a)\\s*)?handfuls?$`)
 const WORDS: Record<string, number> = {
   a: 1,
   an: 1,
@@ -67,12 +66,4 @@ export function parseAddition(
     : null
 }
 
-function numberOf(text: string): number | null {
-  const word = WORDS[text.trim()]
-  if (word !== undefined) return word
-  try {
-    return parseNumber(text.trim())
-  } catch {
-    return null
-  }
-}
+const numberOf = (text: string): number | null => WORDS[text] ?? parseNumber(text)

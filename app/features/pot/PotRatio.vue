@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { formatNumber, formatRatio, inDecimals } from '~/format/quantities'
+import { asTyped, formatNumber, formatRatio, inDecimals } from '~/format/quantities'
 import { parseNumber } from '~~/core/quantity/parse-number'
 import { dryRatioOf, weighedRatioOf } from '~~/core/harvest/ratio'
 import { toldEnough } from '~~/core/strength/posterior/describe-posterior'
@@ -26,7 +26,7 @@ const weighed = computed({
   get: () =>
     isRatioUnknown.value ? '' : inDecimals(String(Number(weighedRatio.value.toPrecision(3)))),
   set: (typed: string) => {
-    const ratio = parseNumber(typed)
+    const ratio = parseNumber(asTyped(typed))
     if (ratio !== null && ratio > 0)
       plan.ratioDry = dryRatioOf(ratio, plan.current?.lot.dryFraction ?? 1)
   },

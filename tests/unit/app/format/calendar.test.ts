@@ -10,7 +10,13 @@ import {
   PLAIN_CALENDAR,
   setCalendar,
 } from '../../../../app/format/calendar'
-import { formatMass, formatNumber, inUnits, units } from '../../../../app/format/quantities'
+import {
+  asTyped,
+  formatMass,
+  formatNumber,
+  inUnits,
+  units,
+} from '../../../../app/format/quantities'
 import { parseNumber } from '../../../../core/quantity/parse-number'
 import { METRIC_UNITS } from '../../../../core/quantity/unit-choice'
 import { PLAIN_SETTINGS } from '../../../../shared/schemas/log/settings'
@@ -75,6 +81,10 @@ describe('days and clocks', () => {
 })
 
 describe('decimals with a comma', () => {
+  test('a point leaves thousands as they are typed', () => {
+    expect(parseNumber(asTyped('1,250'))).toBe(1250)
+  })
+
   test('in numbers, masses and whole sentences, and nowhere else', () => {
     setCalendar({ ...PLAIN_CALENDAR, decimalMark: ',' })
     expect(formatNumber(0.54)).toBe('0,54')
@@ -82,7 +92,10 @@ describe('decimals with a comma', () => {
     expect(inUnits('About 3.5 g of SWA-26-01, 0.54 : 1. Stir.')).toBe(
       'About 3,5 g of SWA-26-01, 0,54 : 1. Stir.',
     )
-    // what a field shows so is read again as it was
-    expect(parseNumber(formatNumber(1234.5, 6))).toBe(1234.5)
+    // what a field shows so is read again as it was: with three decimals it is no thousand
+    for (const value of [1.125, 0.25, 3.527, 1234.5]) {
+      expect(parseNumber(asTyped(formatNumber(value, 7)))).toBe(value)
+    }
+    expect(asTyped('1,5 lb')).toBe('1.5 lb')
   })
 })
