@@ -49,7 +49,7 @@ const SHIFTERS = keysOf(PH_AGENTS).filter(
 const SHIFTER_OPTIONS = SHIFTERS.map((value) => ({ value, label: agentFacts(value).label }))
 const jar = computed(() => shelf.find((item) => item.agent === draft.agent && item.leftG > 0))
 const form = computed(() => jar.value?.form || first(formsOf(draft.agent)))
-const { course, liquor, advice, failure, dose } = usePhDose(
+const { course, advice, failure, dose } = usePhDose(
   {
     pot: () => pot,
     settings: () => settings,
@@ -70,6 +70,13 @@ const backWith = computed(() => (advice.value?.back?.agent as Agent | undefined)
 function bringBack() {
   const back = advice.value?.back
   if (back) Object.assign(draft, { agent: back.agent, cap: back.cap })
+}
+/** Less than the notes have was taken out, with its share of all that was in it. */
+async function keepLiquor() {
+  const litres = draft.liquorL
+  if (!litres) return
+  const words = `${formatVolume(litres)} of liquor stand in it.`
+  if (await note('liquor', { litres }, words)) draft.liquorL = null
 }
 async function keepReading() {
   const ph = draft.read
@@ -132,17 +139,16 @@ async function stirIn() {
       <ChoiceSelect v-model="draft.agent" label="With" :options="SHIFTER_OPTIONS" />
       <NumberField v-model="draft.target" label="To pH" />
       <NumberField v-model="draft.cap" label="Never past" />
-      <QuantityField
-        v-model="draft.liquorL"
-        kind="volume"
-        label="Liquor now"
-        :placeholder="course.liquorL === null ? 'how much?' : formatVolume(course.liquorL)"
-        hint="less where some was taken out"
-      />
     </div>
-    <p v-if="!liquor" class="wrong" role="alert">
-      How much liquor stands in the pot was not noted: say it here first.
-    </p>
+    <form class="row" @submit.prevent="keepLiquor">
+      <span class="quiet">{{
+        course.liquorL === null
+          ? 'How much liquor stands in the pot was not noted: say it first.'
+          : `About ${formatVolume(course.liquorL, 2)} of liquor by the notes. If it is another amount:`
+      }}</span>
+      <QuantityField v-model="draft.liquorL" kind="volume" label="Liquor now" bare class="litres" />
+      <ElButton native-type="submit" :loading="busy">Note it</ElButton>
+    </form>
     <p v-if="failure" class="wrong" role="alert">{{ failure }}</p>
     <div class="row">
       <template v-if="probe">
@@ -200,7 +206,7 @@ h3 {
 
 .fields {
   display: grid;
-  grid-template-columns: minmax(0, 1.4fr) repeat(3, minmax(0, 1fr));
+  grid-template-columns: minmax(0, 1.4fr) minmax(0, 1fr) minmax(0, 1fr);
   gap: 8px;
 }
 
@@ -216,13 +222,11 @@ h3 {
   font-weight: 600;
 }
 
-.narrow {
-  width: 84px;
+.litres {
+  width: 130px;
 }
 
-@media (max-width: 760px) {
-  .fields {
-    grid-template-columns: repeat(2, minmax(0, 1fr));
-  }
+.narrow {
+  width: 84px;
 }
 </style>

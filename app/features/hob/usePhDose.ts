@@ -13,7 +13,7 @@ import { useNow } from '~/composables/useNow'
 import { formatMass, formatNumber, formatVolume, spoonWords } from '~/format/quantities'
 import { liquidDoseWords, spoonDoseWords } from '~/format/spoon-dose-words'
 import { startPots } from '~/workers/threads'
-import { liquorNow, phCourse } from './ph-course'
+import { liquorCourse } from '~~/shared/rules/pot/liquor-course'
 
 /** What is typed into the helper. */
 export interface PhDraft {
@@ -21,7 +21,7 @@ export interface PhDraft {
   cap: number | null
   agent: PhAgent & Agent
   read: number | null
-  /** What stands in the pot as the dyer sees it; null: as the notes have it. */
+  /** What stands in the pot as the dyer sees it, until it is noted. */
   liquorL: number | null
 }
 
@@ -42,20 +42,20 @@ export function usePhDose({ pot, settings, vesselL, form }: PhSetting, draft: Ph
   const advice = ref<DoseAdvice | null>(null)
   const failure = ref('')
   const now = useNow()
-  const course = computed(() => phCourse(pot(), draft.agent, minute.value, vesselL()))
+  const course = computed(() => liquorCourse(pot(), draft.agent, minute.value, vesselL()))
   /** What boils away in less than a minute moves no dose. */
   const minute = computed(() => Math.floor(now.value / 60_000) * 60_000)
-  const liquor = computed(() => liquorNow(course.value, draft.liquorL))
 
   const { worker, end } = startPots()
   onScopeDispose(end)
   const ask = latestOnly()
   const question = computed((): DoseQuestion | null => {
     const { target, cap, agent } = draft
-    if (!liquor.value || course.value.readings.length === 0 || target === null || cap === null)
-      return null
+    const { firstL: waterL, readings, now: state, kept } = course.value
+    if (waterL === null || readings.length === 0 || target === null || cap === null) return null
     const readingSd = PH_READING_SD[settings().phReadBy]
-    return { ...liquor.value, agent, target, cap, form: form() || undefined, readingSd }
+    const liquor = { waterL, readings, now: state, kept }
+    return { ...liquor, agent, target, cap, form: form() || undefined, readingSd }
   })
   // what boils away changes it each minute, and mostly nothing that a dose could tell
   watch(
@@ -103,7 +103,7 @@ export function usePhDose({ pot, settings, vesselL, form }: PhSetting, draft: Ph
           : '',
     }
   })
-  return { course, liquor, advice, failure, dose }
+  return { course, advice, failure, dose }
 }
 
 const roundedNumber = (value: unknown) =>

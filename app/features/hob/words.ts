@@ -92,6 +92,8 @@ export function eventWords(event: PotEvent, pot: Pot): string {
       return event.data.isOn
         ? `burner on${event.data.holdC === null ? '' : `, held at ${formatTemperature(event.data.holdC)}`}`
         : 'heat off'
+    case 'liquor':
+      return `${formatVolume(event.data.litres)} of liquor in it`
     case 'putRight':
       return `put right: ${PUT_RIGHT_WORDS[event.data.what].words}`
   }

@@ -1,3 +1,4 @@
+import { mean } from 'd3-array'
 import type { Knex } from 'knex'
 import { boilingPointC, pressureAtHpa } from '../../../core/bath/boiling-point'
 import { andLater } from '../../../core/pot/way-steps'
@@ -9,6 +10,7 @@ import {
   type ActualCourse,
   type PlannedCourse,
 } from '../../../core/pot/what-happened'
+import { dyeMinutes } from '../../../shared/rules/pot/dips'
 import { notesOf } from '../../../shared/rules/pot/course'
 import type { Pot } from '../../../shared/schemas/pot/pot'
 import { PUT_RIGHT_WORDS } from '../../../shared/words/pot/put-right'
@@ -24,14 +26,14 @@ export interface NotedCourse extends ActualCourse {
  * What the notes of a pot come to.
  *
  * @param endsAt ms since 1970: what is still in then counts up to it
+ * @param boilingC at the kitchen's height
  */
-export async function notedCourse(trx: Knex, pot: Pot, endsAt: number): Promise<NotedCourse> {
+export function notedCourse(pot: Pot, endsAt: number, boilingC: number): NotedCourse {
   const sum = sumPot(
     pot.pieces.map(({ pieceId }) => pieceId),
     notesOf(pot),
     endsAt,
   )
-  const boilingC = await boilsAtC(trx)
   const stays = sum.pieces.map(({ pieceId, firstIn, minutes }): [string, number | null] => [
     pieceId,
     firstIn === null ? null : Math.round(minutes * 10) / 10,
@@ -40,7 +42,7 @@ export async function notedCourse(trx: Knex, pot: Pot, endsAt: number): Promise<
 }
 
 /** °C at the kitchen's height. */
-const boilsAtC = async (trx: Knex): Promise<number> =>
+export const boilsAtC = async (trx: Knex): Promise<number> =>
   boilingPointC(pressureAtHpa((await readSettings(trx)).altitudeM))
 
 /**
@@ -51,7 +53,11 @@ const boilsAtC = async (trx: Knex): Promise<number> =>
  */
 export async function followNotes(trx: Knex, before: Pot, pot: Pot): Promise<void> {
   const endsAt = Date.parse(pot.endedAt ?? pot.updatedAt)
-  const [was, is] = [await notedCourse(trx, before, endsAt), await notedCourse(trx, pot, endsAt)]
+  const boilingC = await boilsAtC(trx)
+  const [was, is] = [before, pot].map((each) => notedCourse(each, endsAt, boilingC)) as [
+    NotedCourse,
+    NotedCourse,
+  ]
   const followed = <T>(kept: T, from: T, to: T): T => (kept === from ? to : kept)
   const repository = potRepository(trx)
   const tempC = followed(pot.tempC, was.tempC, is.tempC)
@@ -64,12 +70,10 @@ export async function followNotes(trx: Knex, before: Pot, pot: Pot): Promise<voi
   })
   if (pot.end) {
     const { boiled, liquorBoiled } = pot.end
-    const boiledAs = (at: number | null, boilingC: number) =>
-      at === null ? null : isBoiling(at, boilingC)
-    const boilingC = await boilsAtC(trx)
+    const boiledAt = (at: number | null) => (at === null ? null : isBoiling(at, boilingC))
     const end = {
       ...pot.end,
-      boiled: followed(boiled, boiledAs(pot.tempC, boilingC), boiledAs(tempC, boilingC)),
+      boiled: followed(boiled, boiledAt(pot.tempC), boiledAt(tempC)),
       ...(pot.litAt && {
         liquorBoiled: followed(liquorBoiled ?? null, was.liquorBoiled, is.liquorBoiled),
       }),
@@ -107,11 +111,18 @@ export function meantOf(pot: Pot): PlannedCourse {
   return {
     ratioDry: ratioAtFirst(pot),
     tempC: pot.stage === 'done' ? (dye?.tempC ?? null) : pot.tempC,
-    minutes: pot.stage === 'done' ? (dye?.minutes ?? null) : pot.minutes,
+    minutes: isDipped(pot) || pot.stage === 'done' ? meantMinutes(pot) : pot.minutes,
     restMin: restPlanned(pot),
     ph: pot.plan?.ph?.target ?? null,
   }
 }
+
+const isDipped = ({ plan }: Pot) =>
+  (plan?.steps ?? []).filter(({ kind }) => kind === 'dye').length > 1
+
+/** Of pieces that are dipped by turns, as long as they are meant to be in on average. */
+const meantMinutes = (pot: Pot): number | null =>
+  mean(pot.pieces, ({ pieceId }) => dyeMinutes(pot, pieceId)) ?? null
 
 /** The dry ratio it was lit with, before more plant was added; null where it is not known. */
 function ratioAtFirst(pot: Pot): number | null {

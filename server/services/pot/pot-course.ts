@@ -18,7 +18,14 @@ import { potNotes } from '../../repositories/pot-notes'
 import { potRepository } from '../../repositories/pots'
 import { CLOCK_SLACK_MS, refuseAhead } from '../log/calendar'
 import { idTaken, notFound, stillNeeded, unacceptable } from '../log/failures'
-import { departuresOf, followNotes, meantOf, notedCourse, retellDepartures } from './pot-actual'
+import {
+  boilsAtC,
+  departuresOf,
+  followNotes,
+  meantOf,
+  notedCourse,
+  retellDepartures,
+} from './pot-actual'
 import { treatAgain, treatByPot } from './pot-mordants'
 import { takeAddition } from './pot-stock'
 import { addSwatch } from './swatch-of-piece'
@@ -109,7 +116,7 @@ export const potCourse = (
             `at must not be before the pot's last note (${last.at}); got ${input.at}`,
           )
         }
-        const actual = await notedCourse(trx, pot, endsAt)
+        const actual = notedCourse(pot, endsAt, await boilsAtC(trx))
         const planned = meantOf(pot)
         const finalPh = input.finalPh ?? actual.ph
         const repository = potRepository(trx)

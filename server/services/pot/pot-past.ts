@@ -1,5 +1,4 @@
 import type { Knex } from 'knex'
-import { boilingPointC, pressureAtHpa } from '../../../core/bath/boiling-point'
 import { sumPot } from '../../../core/pot/pot-log'
 import { isBoiling } from '../../../core/pot/what-happened'
 import { present } from '../../../core/present'
@@ -8,8 +7,8 @@ import type { NewPot, RememberedEnd } from '../../../shared/schemas/pot/pot'
 import { potNotes } from '../../repositories/pot-notes'
 import { potRepository } from '../../repositories/pots'
 import { refuseAhead } from '../log/calendar'
-import { readSettings } from '../log/settings'
 import { unacceptable } from '../log/failures'
+import { boilsAtC } from './pot-actual'
 import { treatByPot } from './pot-mordants'
 import { takeAddition } from './pot-stock'
 
@@ -52,7 +51,7 @@ export async function rememberPast(trx: Knex, input: NewPot, at: string): Promis
   )
   const end = input.end ?? NOTHING_REMEMBERED
   const tempC = input.tempC ?? sum.topInC
-  const boilingC = boilingPointC(pressureAtHpa((await readSettings(trx)).altitudeM))
+  const boilingC = await boilsAtC(trx)
   await potRepository(trx).update(id, {
     ...pot,
     tempC,

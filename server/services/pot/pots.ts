@@ -76,7 +76,8 @@ export const potKind: RecordKind<Pot, NewPot, PotChange, PotQuery> = {
     } else {
       await pots.update(current.id, { ...current, ...editOf(change) })
       await correctPot(trx, current, change, at)
-      await retellDepartures(trx, current.id)
+      const { title: _, note: __, ...facts } = change
+      if (Object.keys(facts).length > 0) await retellDepartures(trx, current.id)
     }
     if (light) await lightPot(trx, present(await pots.find(current.id)), light, at)
   },

@@ -10,6 +10,7 @@ import type {
   StrengthPointView,
   StrengthView,
 } from '../../../shared/views/strength/strength'
+import { coatsOf } from '../../../shared/rules/pot/dips'
 import type { Pot } from '../../../shared/schemas/pot/pot'
 import type { Stuff } from '../../../shared/views/strength/stuff'
 import { lotRepository } from '../../repositories/lots'
@@ -101,9 +102,6 @@ function toGroup(key: string, members: Candidate[], curve: CurveView | null): St
     curve,
   }
 }
-
-const coatsOf = ({ plan }: Pot, id: string): number =>
-  plan?.pieceCoats?.find(({ pieceId }) => pieceId === id)?.coats ?? plan?.coats ?? 1
 
 const emptyGroup = (curve: CurveView): StrengthGroup => ({
   key: curve.key,

@@ -2,6 +2,7 @@ import Joi from 'joi'
 import type { ToldBasis } from '../../../core/harvest/ratio-error'
 import { AGENT_KEYS, type Agent } from '../../../catalogue/agents'
 import {
+  aboveNothing,
   hexField,
   idField,
   instantField,
@@ -49,6 +50,8 @@ export interface PotEventData {
   enter: { pieceIds: string[] }
   pull: { pieceIds: string[] }
   heat: { isOn: boolean; holdC: number | null; burner: string }
+  /** How much liquor stands in the pot: less than was noted was taken out, more was added. */
+  liquor: { litres: number }
   putRight: { what: PutRight }
   /** Kept by the service itself. */
   planned: Record<string, never>
@@ -85,6 +88,7 @@ export const NOTED = [
   'enter',
   'pull',
   'heat',
+  'liquor',
   'putRight',
 ] as const
 export type NotedKind = (typeof NOTED)[number]
@@ -141,6 +145,7 @@ const DATA: Record<NotedKind, Joi.ObjectSchema> = {
     holdC: Joi.number().min(0).max(110).allow(null).default(null),
     burner: Joi.string().trim().max(120).allow('').default(''),
   }),
+  liquor: Joi.object({ litres: aboveNothing(1000).required() }),
   putRight: Joi.object({
     what: Joi.string()
       .valid(...PUT_RIGHT)

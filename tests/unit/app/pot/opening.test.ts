@@ -14,17 +14,19 @@ let here: TestLog
 beforeEach(async () => void (here = await openTestLog()))
 afterEach(() => here.database.close())
 
-async function opening() {
+/** A draft of a pot with one lot, and the stock it is planned from. */
+async function begun(vessels: { id: string }[] = []) {
   const lot = await here.lot({ state: 'dried', netG: 100 })
   const source = await here.log.sources.read(lot.sourceId)
-  const stock = {
-    lots: [lot],
-    sources: new Map([[source.id, source]]),
-    ways: [],
-    vessels: [],
-  } as unknown as PotStock
+  const sources = new Map([[source.id, source]])
+  const stock = { lots: [lot], sources, ways: [], vessels } as unknown as PotStock
   const draft = reactive(blankPot())
   draft.lots[0]!.lotId = lot.id
+  return { lot, source, stock, draft }
+}
+
+async function opening() {
+  const { lot, source, stock, draft } = await begun()
   const done = useOpening(draft, () => stock, api)({ lotId: lot.id, ratioDry: null })
   return { draft, done, source }
 }
@@ -77,14 +79,7 @@ describe('a pot that opens', () => {
     ['the last pot of the source says its own', [{ vesselId: 'jar' }], 'jar'],
     ['of a new source it is the one used most', [], 'enamel'],
   ])('in a vessel: %s', async (_, ofSource, expected) => {
-    const lot = await here.lot({ state: 'dried', netG: 100 })
-    const source = await here.log.sources.read(lot.sourceId)
-    const stock = {
-      lots: [lot],
-      sources: new Map([[source.id, source]]),
-      ways: [],
-      vessels: [{ id: 'enamel' }, { id: 'jar' }],
-    } as unknown as PotStock
+    const { lot, stock, draft } = await begun([{ id: 'enamel' }, { id: 'jar' }])
     const done = { code: 'POT-26-07', way: 'simmer', ownWayId: null, ratioDry: 0.5, plan: null }
     // the one used most of all is gone from the shelf
     const recent = ['jar', 'enamel', 'enamel', 'gone', 'gone', 'gone', null]
@@ -96,8 +91,6 @@ describe('a pot that opens', () => {
             : recent.map((vesselId) => ({ ...done, vesselId })),
         } as T),
     }
-    const draft = reactive(blankPot())
-    draft.lots[0]!.lotId = lot.id
     await useOpening(draft, () => stock, log)({ lotId: lot.id, ratioDry: null })
     expect(draft.vesselId).toBe(expected)
   })

@@ -221,4 +221,57 @@ describe('a note of a pot that is over, taken back or written later', () => {
     pot = await here.note(pot, 'reading', '09:30', { data: { tempC: 81 } })
     expect(pot).toMatchObject({ tempC: 81, end: { boiled: false, departures: [] } })
   })
+
+  test('of a title alone leaves what departed as it was told', async () => {
+    const pot = await watched()
+    const { item } = await here.log.pots.change(pot.id, pot.rev, { title: 'By the window' })
+    expect(item.end).toEqual(pot.end)
+  })
+})
+
+test('dips that were planned are no departure: their time is that of all of them', async () => {
+  const dip = (id: string, after: string, kind: 'dye' | 'air') => ({
+    id,
+    kind,
+    words: id,
+    minutes: 5,
+    mostMinutes: null,
+    tempC: null,
+    after: [{ id: after }],
+  })
+  const steps = [
+    { ...dip('enter', '', 'dye'), kind: 'enter' as const, after: [] },
+    dip('dye', 'enter', 'dye'),
+    dip('air', 'dye', 'air'),
+    dip('dye2', 'air', 'dye'),
+  ]
+  const planned = await here.plan([[lot, 100]], pieces, {
+    way: 'reducedVat',
+    tempC: null,
+    minutes: 5,
+    plan: { steps, coats: 2 },
+  })
+  const all = { data: { pieceIds: pieces.map(({ id }) => id) } }
+  let pot = await here.light(planned)
+  for (const [kind, time] of [
+    ['enter', '09:00'],
+    ['pull', '09:05'],
+    ['enter', '09:10'],
+    ['pull', '09:15'],
+  ] as const) {
+    pot = await here.note(pot, kind, time, all)
+  }
+  const done = await here.finish(pot, '09:20', { pieces: [] })
+  expect(done.minutes).toBe(10)
+  expect(done.end!.departures).toEqual([])
+})
+
+test('how much liquor stands in it is a note like others, and goes when it is taken back', async () => {
+  let pot = await running()
+  pot = await here.note(pot, 'liquor', '09:00', { data: { litres: 2.5 } })
+  const told = pot.events.find(({ kind }) => kind === 'liquor')!
+  expect(told.data).toEqual({ litres: 2.5 })
+  const done = await here.finish(pot, '11:00', { pieces: [] })
+  const { item } = await here.log.pots.change(done.id, done.rev, { notesBack: [told.id] })
+  expect(item.events.some(({ kind }) => kind === 'liquor')).toBe(false)
 })

@@ -1,79 +1,96 @@
-import { PH_AGENTS, type PhAgent } from '~~/core/acid-base/additions'
-import type { DoseQuestion, LiquorState } from '~~/core/acid-base/dose-question'
-import { evaporatedL, surfaceOfVesselM2, type Lid } from '~~/core/bath/evaporation'
-import type { Pot } from '~~/shared/schemas/pot/pot'
-import type { PotEvent } from '~~/shared/schemas/pot/pot-event'
+import { PH_AGENTS, type PhAgent } from '../../../core/acid-base/additions'
+import type { DoseQuestion, LiquorState } from '../../../core/acid-base/dose-question'
+import { evaporatedL, surfaceOfVesselM2, type Lid } from '../../../core/bath/evaporation'
+import type { Pot } from '../../schemas/pot/pot'
+import type { PotEvent } from '../../schemas/pot/pot-event'
 
 /** What the pH of a pot has to go by, as its notes tell. */
-export interface PhCourse {
-  /** L poured at first; null: nobody said. */
-  pouredL: number | null
-  /** L that should stand now: poured, added, boiled away; what was taken out is not noted. */
+export interface LiquorCourse {
+  /** L that should stand now: poured, added, boiled away, taken out; null: nobody said. */
   liquorL: number | null
   /** In order; a bath that was changed in a way nobody can compute begins anew. */
   readings: DoseQuestion['readings']
   now: LiquorState
-  /** Something was stirred in since the last reading: it is to be read first. */
+  /** Of the liquor as it was at first: its L (null: nobody said), and what share is still there. */
+  firstL: number | null
+  kept: number
+  /** Something went in since the last reading: it is to be read first. */
   isUnread: boolean
 }
 
 const MS_PER_HOUR = 3_600_000
 /** Of a vessel that nobody named, L. */
 const USUAL_VESSEL_L = 10
+const LEAST_DILUTION = 0.2
 
 const isKnownAgent = (agent: string): agent is PhAgent => Object.hasOwn(PH_AGENTS, agent)
 
-type Added = Extract<PotEvent, { kind: 'add' }>['data']
-
 /**
- * What was read and stirred in of a running pot.
+ * What was read, stirred in, added and taken out of a running pot.
+ *
+ * All amounts are told as if none of the liquor had been taken out: what went in when half was left
+ * counts twice.
  *
  * @param agent that is dosed: its doses count apart from what else moves the pH
  * @param now ms since 1970
  * @param vesselL brim-full, for what boils away; null: not known
  */
-export function phCourse(
+export function liquorCourse(
   pot: Pick<Pot, 'events' | 'plan' | 'waterL' | 'tempC'>,
   agent: PhAgent,
   now: number,
   vesselL: number | null,
-): PhCourse {
-  const pouredL = pot.plan?.pourL ?? pot.waterL
+): LiquorCourse {
   const boiledAway = lossesOf(pot, vesselL ?? USUAL_VESSEL_L)
-  const firstL = pouredL ?? 1
-  let [dosedG, addedL, isUnread] = [0, 0, true]
+  let firstL = pot.plan?.pourL ?? pot.waterL
+  let [kept, gainedL, lostL, dosedG, isUnread] = [1, 0, 0, 0, true]
   let others: NonNullable<LiquorState['others']> = []
   let readings: DoseQuestion['readings'] = []
-  const stateAt = (at: number): LiquorState => ({
-    dilution: Math.max(0.2, (firstL + addedL - boiledAway(at)) / firstL),
+
+  const boilUntil = (at: number) => {
+    const allL = boiledAway(at)
+    gainedL -= (allL - lostL) / kept
+    lostL = allL
+  }
+  const stands = () => (firstL === null ? null : Math.max(0.1, (firstL + gainedL) * kept))
+  const state = (): LiquorState => ({
+    dilution: firstL === null ? 1 : Math.max(LEAST_DILUTION, (firstL + gainedL) / firstL),
     others: [...others],
   })
-  const begin = () => {
-    readings = []
-    others = []
-    dosedG = 0
+  const tell = (litres: number) => {
+    const standsL = stands()
+    if (standsL === null) return ([firstL, gainedL] = [litres, 0])
+    if (litres < standsL) return (kept *= litres / standsL)
+    gainedL += (litres - standsL) / kept
+    // more than was noted: it was thinned with nobody knows what
+    isUnread ||= litres > standsL
   }
   const add = ({ agent: added, form, massG, lotId, waterL }: Added) => {
-    addedL += waterL
+    gainedL += waterL / kept
     const moves = lotId !== null || (added !== null && movesPh(added))
     isUnread ||= moves || waterL > 0
     if (!moves) return
-    // plant, alum, or a dose that nobody weighed: after it the bath is another one
-    if (!added || !isKnownAgent(added) || massG === null) return begin()
-    if (added === agent) dosedG += massG
-    else others = [...others, { agent: added, massG, ...(form && { form }) }]
+    if (!added || !isKnownAgent(added) || massG === null) {
+      // plant, alum, or a dose that nobody weighed: after it the bath is another one
+      ;[readings, others, dosedG] = [[], [], 0]
+    } else if (added === agent) dosedG += massG / kept
+    else others = [...others, { agent: added, massG: massG / kept, ...(form && { form }) }]
   }
+
   for (const event of pot.events) {
+    boilUntil(Date.parse(event.at))
     if (event.kind === 'add') add(event.data)
+    if (event.kind === 'liquor') tell(event.data.litres)
     if (event.kind === 'reading' && event.data.ph !== null) {
-      const state = stateAt(Date.parse(event.at))
-      readings = [...readings, { totalMassG: dosedG, ph: event.data.ph, ...state }]
+      readings = [...readings, { totalMassG: dosedG, ph: event.data.ph, ...state() }]
       isUnread = false
     }
   }
-  const liquorL = pouredL === null ? null : Math.max(0.1, firstL + addedL - boiledAway(now))
-  return { pouredL, liquorL, readings, now: stateAt(now), isUnread }
+  boilUntil(now)
+  return { liquorL: stands(), readings, now: state(), firstL, kept, isUnread }
 }
+
+type Added = Extract<PotEvent, { kind: 'add' }>['data']
 
 /** Salt and sugar leave the pH alone; what is not computed here moves it by nobody knows how much. */
 const movesPh = (agent: string) =>
@@ -109,27 +126,5 @@ function lossesOf(
     }
     spend(until)
     return lostL
-  }
-}
-
-/**
- * The question of the next dose, of the liquor that really stands in the pot.
- *
- * @param toldL as the dyer sees it; null: as the notes have it. Less than those have was taken
- *   out, with its share of all that was in it; more was thinned.
- */
-export function liquorNow(
-  { pouredL, liquorL, now, readings }: PhCourse,
-  toldL: number | null,
-): Pick<DoseQuestion, 'waterL' | 'readings' | 'now' | 'kept'> | null {
-  const standsL = toldL ?? liquorL
-  if (standsL === null) return null
-  if (pouredL === null || liquorL === null) return { waterL: standsL, readings, now, kept: 1 }
-  const isMore = standsL > liquorL
-  return {
-    waterL: pouredL,
-    readings,
-    now: isMore ? { ...now, dilution: (now.dilution ?? 1) * (standsL / liquorL) } : now,
-    kept: isMore ? 1 : standsL / liquorL,
   }
 }

@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals'
-import { liquorNow, phCourse } from '../../../../app/features/hob/ph-course'
+import { nextDose } from '../../../../core/acid-base/next-dose'
+import { liquorCourse } from '../../../../shared/rules/pot/liquor-course'
 import { PLAIN_PLAN } from '../../../../shared/schemas/pot/pot-plan'
 import type { PotEvent } from '../../../../shared/schemas/pot/pot-event'
 
@@ -24,7 +25,7 @@ const add = (minute: number, data: object) =>
 const soda = (minute: number, massG: number | null) => add(minute, { agent: 'sodaAsh', massG })
 
 const course = (events: PotEvent[], fields: object = {}) =>
-  phCourse(
+  liquorCourse(
     { events, plan: { ...PLAIN_PLAN, pourL: 4, lid: 'on' }, waterL: 4, tempC: 60, ...fields },
     'sodaAsh',
     NOW,
@@ -96,21 +97,44 @@ describe('what the pH of a pot has to go by', () => {
   })
 })
 
+const liquor = (minute: number, litres: number) => event('liquor', minute, { litres })
+
 describe('the liquor that stands in the pot', () => {
-  const there = course([reading(0, 6)])
-
   test('is as the notes have it, unless the dyer sees another', () => {
-    expect(liquorNow(there, null)).toMatchObject({ waterL: 4, kept: 1, now: { dilution: 1 } })
+    expect(course([reading(0, 6)])).toMatchObject({ liquorL: 4, firstL: 4, kept: 1 })
   })
 
-  test('less was taken out; more was thinned', () => {
-    expect(liquorNow(there, 3)).toMatchObject({ waterL: 4, kept: 0.75, now: { dilution: 1 } })
-    expect(liquorNow(there, 5)).toMatchObject({ waterL: 4, kept: 1, now: { dilution: 1.25 } })
+  test('less was taken out: what goes in afterwards counts by what is left', () => {
+    const there = course([reading(0, 6), liquor(1, 2), soda(2, 1), reading(5, 8)])
+    expect(there).toMatchObject({ liquorL: 2, kept: 0.5, now: { dilution: 1 } })
+    expect(there.readings.map(({ totalMassG }) => totalMassG)).toEqual([0, 2])
+    // so is water: half a litre on two is a quarter more
+    expect(course([liquor(1, 2), add(2, { waterL: 0.5 }), reading(3, 6)])).toMatchObject({
+      liquorL: 2.5,
+      now: { dilution: 1.25 },
+    })
   })
 
-  test('is asked for where nobody noted it', () => {
-    const unknown = course([reading(0, 6)], { plan: null, waterL: null })
-    expect(liquorNow(unknown, null)).toBeNull()
-    expect(liquorNow(unknown, 6)).toMatchObject({ waterL: 6, kept: 1 })
+  test('the next dose is the same by volume, whether half was taken out before or after', () => {
+    const doseOf = (events: PotEvent[]) => {
+      const { firstL, readings, now, kept } = course(events)
+      const ask = { agent: 'sodaAsh', target: 9, cap: 10 } as const
+      return nextDose({ ...ask, waterL: firstL!, readings, now, kept }).nextMassG
+    }
+    const before = doseOf([reading(0, 5), liquor(1, 2), soda(2, 1), reading(5, 7)])
+    const after = doseOf([reading(0, 5), soda(1, 2), reading(3, 7), liquor(5, 2)])
+    expect(before).toBe(after)
+    expect(before).toBeGreaterThan(0)
+  })
+
+  test('more than the notes have was thinned, and is to be read', () => {
+    const there = course([reading(0, 6), liquor(1, 5)])
+    expect(there).toMatchObject({ liquorL: 5, kept: 1, isUnread: true, now: { dilution: 1.25 } })
+  })
+
+  test('is what the dyer says where nobody noted it', () => {
+    const unknown = { plan: null, waterL: null }
+    expect(course([reading(0, 6)], unknown)).toMatchObject({ liquorL: null, firstL: null })
+    expect(course([reading(0, 6), liquor(1, 6)], unknown)).toMatchObject({ liquorL: 6, firstL: 6 })
   })
 })

@@ -1,5 +1,5 @@
 import { expect, test } from '@jest/globals'
-import { dippedAgain } from '../../../../app/features/hob/dips'
+import { dippedAgain, dyeMinutes } from '../../../../shared/rules/pot/dips'
 import { planSteps } from '../../../../app/features/pot/plan-steps'
 import { PLAIN_PLAN } from '../../../../shared/schemas/pot/pot-plan'
 import type { PotEvent } from '../../../../shared/schemas/pot/pot-event'
@@ -32,4 +32,17 @@ test('each piece is dipped as often as it was planned', () => {
 test('no other step lets pieces in', () => {
   const ids = ['dark', 'light']
   expect(dippedAgain({ plan, events: done('dye') }, steps, 'reduce', ids)).toEqual([])
+})
+
+test('the time that is meant is that of all dips of a piece', () => {
+  expect(dyeMinutes({ plan }, 'dark')).toBe(15)
+  expect(dyeMinutes({ plan }, 'light')).toBe(10)
+  const simmer = planSteps('simmer', null, {
+    heatMin: null,
+    tempC: null,
+    dyeMin: 60,
+    isLiquorMade: false,
+  })
+  expect(dyeMinutes({ plan: { ...PLAIN_PLAN, steps: simmer } }, 'any')).toBe(60)
+  expect(dyeMinutes({ plan: null }, 'any')).toBeNull()
 })
