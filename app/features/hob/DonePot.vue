@@ -41,6 +41,7 @@ const facts = computed(() => [
   ['Ratio', dryRatioText(pot)],
   ['Hottest with the pieces in', pot.tempC === null ? 'not read' : formatTemperature(pot.tempC)],
   ['Boiled with the pieces in', boiled.value],
+  ...(pot.plan?.burner ? [['Heated on', pot.plan.burner]] : []),
   ...(pot.end?.liquorBoiled ? [['The liquor alone', 'boiled before']] : []),
   ['Time in', pot.minutes === null ? 'not noted' : formatDuration(pot.minutes)],
   ['Final pH', pot.finalPh === null ? 'not read' : formatNumber(pot.finalPh, 3)],

@@ -46,8 +46,10 @@ const vessel = computed({
   set: (value: string) => (plan.draft.vesselId = value === NO_VESSEL ? '' : value),
 })
 const burner = computed({
-  get: () => plan.burner?.name ?? plan.draft.burner,
-  set: (value: string) => (plan.draft.burner = value),
+  // of a pot of the past the first burner of the kitchen is no fact
+  get: () =>
+    isPast.value ? plan.draft.burner || UNKNOWN : (plan.burner?.name ?? plan.draft.burner),
+  set: (value: string) => (plan.draft.burner = value === UNKNOWN ? '' : value),
 })
 const OPENED = {
   jar: () => 'As the jar it came from wants.',
@@ -163,13 +165,9 @@ const lid = computed({
           <ElOption v-for="each in PARTICLE_SIZES" :key="each" :value="each" :label="each" />
         </ElSelect>
       </LabeledField>
-      <LabeledField
-        v-if="plan.isHeated"
-        v-slot="{ id }"
-        :label="isPast ? 'Lid' : 'Burner, lid'"
-        :class="{ wide: !isPast }"
-      >
-        <ElSelect v-if="!isPast" :id="id" v-model="burner">
+      <LabeledField v-if="plan.isHeated" v-slot="{ id }" label="Burner, lid" class="wide">
+        <ElSelect :id="id" v-model="burner">
+          <ElOption v-if="isPast" :value="UNKNOWN" label="burner not known" />
           <ElOption
             v-for="each in stock.settings.burners"
             :key="each.name"
