@@ -35,6 +35,12 @@ export async function move(
 export async function refuseOverdraw(trx: Knex, lot: Lot, pointer: string): Promise<void> {
   const lowest = await movementRepository(trx).lowest(lot.id)
   if (!lowest || lowest.leftG >= 0) return
+  if (lot.gatheredOn && lowest.day < lot.gatheredOn) {
+    throw unacceptable(
+      pointer,
+      `${lot.code} was gathered on ${lot.gatheredOn}: on ${lowest.day} there was none of it. Correct its day on its sheet in the loft, or the day of this.`,
+    )
+  }
   throw unacceptable(
     pointer,
     `${lot.code} holds too little: on ${lowest.day} it would be ${formatMass(-lowest.leftG)} short.`,
