@@ -229,4 +229,14 @@ h3 {
 .narrow {
   width: 84px;
 }
+
+@media (max-width: 480px) {
+  .fields {
+    grid-template-columns: repeat(2, minmax(0, 1fr));
+  }
+
+  .fields > :first-child {
+    grid-column: 1 / -1;
+  }
+}
 </style>
