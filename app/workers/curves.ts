@@ -1,3 +1,4 @@
+import { laterBaths, type LaterBath } from '~~/core/strength/later-baths'
 import { lotPotencies } from '~~/core/strength/lot-potency'
 import { nextTrial } from '~~/core/strength/next-trial'
 import { priorOf } from '~~/core/strength/posterior/borrowed'
@@ -18,6 +19,18 @@ export const curves = {
   at: (ratio: number) => asked.at(ratio),
   gain: (from: number, to: number) => asked.gain(from, to),
   ratioFor: (strength: number, probability: number) => asked.ratioFor(strength, probability),
+  /** What each of so many baths in a row is to give. */
+  expectedBaths: (question: {
+    points: PosteriorPoint[]
+    context: PriorContext
+    baths: LaterBath[]
+    ratioDry: number
+    count: number
+  }) =>
+    laterBaths(question.points, question.context, question.baths).expected(
+      question.ratioDry,
+      question.count,
+    ),
   nextTrial: (question: {
     points: PosteriorPoint[]
     context: PriorContext

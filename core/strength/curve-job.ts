@@ -4,6 +4,7 @@ import type { Reflectance } from '../colour/spectrum'
 import { strengthOver } from '../colour/strength'
 import { USUAL_CALIBRATION, type EstimateFactor } from './estimate-factor'
 import { unitAbsorption, type UnitAbsorption } from './expected-colour'
+import { laterBaths, USUAL_TAKEN, type LaterBath, type TakenShare } from './later-baths'
 import { lotHueShifts, type LotHueShift } from './lot-hue'
 import { priorOf } from './posterior/borrowed'
 import { describedOf, type DescribedPosterior } from './posterior/describe-posterior'
@@ -43,6 +44,9 @@ export interface JobSwatch {
 interface ExcludedSwatch extends DyedOverBare {
   /** False for one of a bath that others shared: no curve's estimates speak for it. */
   ofThisCurve: boolean
+  errorDe?: number | null
+  /** Of a second or later bath, whose first bath's ratio is known. */
+  later?: Omit<LaterBath, 'strength' | 'errorSd'>
 }
 
 /** Swatches of the same source on near conditions, for a curve too thin to stand by itself. */
@@ -69,6 +73,9 @@ export interface CurveAnswer extends DescribedPosterior {
   strengths: number[]
   /** Strengths of the excluded ones, in their order, estimates calibrated. */
   excludedStrengths: number[]
+  /** Share that each bath takes of what is left, and the later baths that tell it. */
+  taken: TakenShare
+  laterBaths: LaterBath[]
   /** How the colours of each lot differ from those of the others. */
   shifts: LotHueShift[]
   /** What the source adds to K/S for each unit of strength; null where none took enough to tell. */
@@ -89,7 +96,7 @@ export interface CurveAnswer extends DescribedPosterior {
 }
 
 /** To be raised with every change of what comes out, so that no older answer is kept. */
-export const CURVE_VERSION = 5
+export const CURVE_VERSION = 6
 
 /**
  * The posterior of one curve from readings: strengths, estimates calibrated by what the source has
@@ -114,6 +121,7 @@ export function curveOfJob({
       }
     : prior
   const posterior = curvePosterior(points, priorOf(context), { enoughGain })
+  const later = excluded.flatMap((swatch) => laterBathOf(swatch, calibration) ?? [])
   const ratioFor = (depth: Depth, probability: number) =>
     posterior.ratioFor(DEPTH_STARTS[depth], probability)?.mid ?? null
   return {
@@ -123,6 +131,8 @@ export function curveOfJob({
     excludedStrengths: excluded.map((swatch) =>
       swatchStrength(swatch, swatch.ofThisCurve ? calibration : USUAL_CALIBRATION),
     ),
+    taken: later.length > 0 ? laterBaths(points, context, later).taken : USUAL_TAKEN,
+    laterBaths: later,
     shifts: lotHueShifts(colours.map(({ swatch: { lot }, dyed, bare }) => ({ lot, dyed, bare }))),
     pointEstimate: posterior.pointEstimate,
     unit: unitAbsorption(colours),
@@ -151,6 +161,16 @@ const meanOf = (spectra: readonly Reflectance[]): Reflectance | null =>
   spectra.length === 0
     ? null
     : first(spectra).map((_, i) => present(mean(spectra, (each) => each[i]!)))
+
+/** A swatch of a later bath with its strength, and what its reading may be off. */
+function laterBathOf(swatch: ExcludedSwatch, calibration: EstimateFactor): LaterBath | null {
+  if (!swatch.later) return null
+  const strength = swatchStrength(swatch, calibration)
+  if (isMeasured(swatch.dyed)) return { ...swatch.later, strength }
+  const [dyed, bare] = [spectrumSeen(swatch.dyed), spectrumSeen(swatch.bare)]
+  const readingSd = strengthErrorSd(dyed, bare, swatch.errorDe ?? EYE_ERROR_DE)
+  return { ...swatch.later, strength, errorSd: Math.hypot(calibration.logSd, readingSd) }
+}
 
 /** A point with a strength; a weak one is censored later, by the posterior. */
 type StrengthPoint = Extract<PosteriorPoint, { strength: number }>

@@ -23,6 +23,8 @@ export interface PredictedShare {
   /** Index of the curve in the list, and the dry ratio of its source in the bath. */
   curve: number
   ratioDry: number
+  /** SD of its logarithm, where it was not weighed in: what earlier baths left. */
+  ratioErrorSd?: number
   /** Lot it comes from, where there are swatches of it. */
   lot?: string
 }
@@ -80,11 +82,22 @@ export function predictor(curves: readonly KnownCurve[]) {
   }
 
   /** Strength with the spread of the next piece: of a lot that was tried, or of a new one. */
-  function strengthOf({ curve, ratioDry, lot }: PredictedShare) {
+  function strengthOf({ curve, ratioDry, ratioErrorSd = 0, lot }: PredictedShare) {
     const [posterior, isKnownLot] = posteriorOf(curve, lot)
     const at: BandPoint = posterior.at(ratioDry)
-    const { low, high } = at.piece
-    return { posterior, isKnownLot, strength: { mid: at.mid, low, high } }
+    const { mid, piece } = at
+    if (ratioErrorSd === 0) return { posterior, isKnownLot, strength: { mid, ...piece } }
+    const off = Math.exp(NORMAL_90 * ratioErrorSd)
+    const [least, most] = [posterior.at(ratioDry / off).mid, posterior.at(ratioDry * off).mid]
+    return {
+      posterior,
+      isKnownLot,
+      strength: {
+        mid,
+        low: mid / Math.exp(Math.hypot(Math.log(mid / piece.low), Math.log(mid / least))),
+        high: mid * Math.exp(Math.hypot(Math.log(piece.high / mid), Math.log(most / mid))),
+      },
+    }
   }
 
   return {

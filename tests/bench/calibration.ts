@@ -1,7 +1,16 @@
+import { randomLcg, randomNormal } from 'd3-random'
+import { laterBaths } from '../../core/strength/later-baths'
+import type { PosteriorPoint } from '../../core/strength/posterior/observations'
 import { curvePosterior } from '../../core/strength/posterior/posterior'
 import { priorFor } from '../../core/strength/posterior/priors'
 import type { CurveModel } from '../../core/strength/saturation'
-import { holds, sourceSimulator, type Simulation } from '../fixtures/simulate-source'
+import { turningBack } from '../../core/strength/turning-back'
+import {
+  holds,
+  sourceSimulator,
+  type SimulatedSource,
+  type Simulation,
+} from '../fixtures/simulate-source'
 
 /** How often 90 % intervals hold the truth: over sources drawn from the prior, and beside it. */
 
@@ -12,6 +21,46 @@ const prior = priorFor({ kind: 'leaf' })
 
 /** How sources are simulated, and with which shapes they are then met. */
 type Case = Simulation & { models?: readonly CurveModel[]; asWeighed?: boolean }
+
+const percent = (count: number, of: number) =>
+  of === 0 ? '-' : `${((100 * count) / of).toFixed(1)} %`
+
+/** A row's posterior is dearer than a curve's: so many sources share one. */
+const EVERY_BATH = 4
+
+/** Third baths of a new charge, after the second of another was read; each row takes its own share. */
+function bathCount(seed: number) {
+  const normal = randomNormal.source(randomLcg(seed))(0, 1)
+  let [held, of] = [0, 0]
+  return {
+    add({ bathsInARow }: SimulatedSource, points: readonly PosteriorPoint[]) {
+      const taken = 1 / (1 + Math.exp(-(0.4 + 0.9 * normal())))
+      const [, second] = bathsInARow(0.8, taken, 2, 'lot')
+      const [, , third] = bathsInARow(0.8, taken, 3, 'newLot')
+      const row = { bath: 2, strength: second!, ratioDry: 0.8, row: 'a', lot: '0' }
+      const [, , expected] = laterBaths(points, { kind: 'leaf' }, [row]).expected(0.8, 3)
+      of++
+      held += Number(holds(expected!, third!))
+    },
+    told: (words: typeof percent) => words(held, of),
+  }
+}
+
+/** How often a bath that turns back is said to, where its last ratio gave three quarters of the best or less. */
+function turningCount() {
+  let [said, of] = [0, 0]
+  return {
+    add({ points, truthAt }: SimulatedSource) {
+      const ratios = points.map(({ ratio }) => ratio)
+      const strengths = ratios.map(truthAt)
+      const last = truthAt(Math.max(...ratios))
+      if (ratios.length < 2 || last > 0.75 * Math.max(...strengths)) return
+      of++
+      said += Number(turningBack(points) !== null)
+    },
+    told: (words: typeof percent) => words(said, of),
+  }
+}
 
 function coverage(n: number, { models, asWeighed, ...simulation }: Case) {
   const simulate = sourceSimulator(prior, 0.37 + n / 100, simulation)
@@ -26,13 +75,18 @@ function coverage(n: number, { models, asWeighed, ...simulation }: Case) {
   }
   let [withLot, promised] = [0, 0]
   let ms = 0
+  const flagged = turningCount()
+  const baths = bathCount(0.71 + n / 100)
   for (let set = 0; set < SETS; set++) {
-    const { curve, enough, points: made, newRatio, strengthAtNew, nextPiece } = simulate(n)
+    const source = simulate(n)
+    const { curve, enough, points: made, newRatio, strengthAtNew, nextPiece } = source
     const points = asWeighed ? made.map((point) => ({ ...point, ratioErrorSd: 0 })) : made
     const began = performance.now()
     const posterior = curvePosterior(points, prior, { models })
     ms += performance.now() - began
     const at = posterior.at(newRatio)
+    if (simulation.truth === 'peak') flagged.add(source)
+    if (set % EVERY_BATH === 0) baths.add(source, points)
     hits.ceiling += Number(holds(posterior.ceiling, curve.ceiling))
     hits.enough += Number(holds(posterior.enough, enough))
     hits.strength += Number(holds(at, strengthAtNew.median))
@@ -51,7 +105,6 @@ function coverage(n: number, { models, asWeighed, ...simulation }: Case) {
     const ofLot = curvePosterior(points, prior, { lot: '0', models }).at(newRatio)
     hits.lotPiece += Number(holds(ofLot.piece, nextPiece(newRatio, 'lot')))
   }
-  const percent = (count: number, of: number) => `${((100 * count) / of).toFixed(1)} %`
   return {
     ceiling: percent(hits.ceiling, SETS),
     enough: percent(hits.enough, SETS),
@@ -60,6 +113,8 @@ function coverage(n: number, { models, asWeighed, ...simulation }: Case) {
     'piece, this lot': percent(hits.lotPiece, withLot),
     'piece, new lot': percent(hits.newPiece, SETS),
     '8 in 10': percent(hits.promise, promised),
+    'later bath': baths.told(percent),
+    ...(simulation.truth === 'peak' && { 'turning back said': flagged.told(percent) }),
     'ms each': (ms / SETS).toFixed(2),
   }
 }
@@ -74,6 +129,13 @@ for (const [name, simulation] of [
     { model: 'hyperbolic', models: ['exponential'] },
   ],
   ['lots that differ twice as much as expected', { lotFactor: 2 }],
+  ['every swatch off by 0.35', { errorSd: 0.35 }],
+  ['an S instead of a bend (Hill 1.6)', { truth: 'sigmoid' }],
+  ['curves that turn back from 0.5 : 1 on', { truth: 'peak' }],
+  [
+    'all estimates, off together by 0.25 with a slope of 0.08',
+    { estimates: { logSd: 0.25, slopeSd: 0.08 } },
+  ],
   ['three pieces a pot, pots differ by 0.15', { potSd: 0.15 }],
   ['drawn from the prior, plant counted (35 %), its error carried', { ratioErrorSd: 0.35 }],
   ['the same, taken as weighed', { ratioErrorSd: 0.35, asWeighed: true }],

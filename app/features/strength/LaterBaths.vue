@@ -2,13 +2,16 @@
 import { DEPTH_STARTS } from '~~/core/colour/depth'
 import { formatNumber, formatRatio } from '~/format/quantities'
 import { coatsAnswer } from '~~/core/strength/coats'
-import { bathsWorthwhile, expectedBaths, takenShare } from '~~/core/strength/baths-in-a-row'
+import { bathsWorthwhile, type ExpectedBath } from '~~/core/strength/later-baths'
 import { sentenceSpan } from '~/format/spans'
 import type { StrengthGroup } from '~~/shared/views/strength/strength'
 import { hexAtStrength } from './ribbon-paint'
 import { percentText } from './words'
 import { formatCount } from '~~/core/quantity/format-count'
 import { laterBathsOf } from '~/features/strength/later-baths'
+import { useCurvesWorker } from '~/composables/useCurvesWorker'
+import { latestOnly } from '~/composables/latest'
+import { plain } from '~/workers/plain'
 
 /** What a second and third bath gave, and how many are worth the fire; coats, where it was painted. */
 const { group, ratio } = defineProps<{ group: StrengthGroup; ratio: number }>()
@@ -16,25 +19,40 @@ const { group, ratio } = defineProps<{ group: StrengthGroup; ratio: number }>()
 const BATHS = 5
 const answer = computed(() => group.curve?.answer ?? null)
 const later = computed(() => laterBathsOf(group.points))
-const taken = computed(() => answer.value && takenShare(answer.value.pointEstimate, later.value))
-const rows = computed(() => {
-  const [now, share] = [answer.value, taken.value]
-  if (!now || !share) return []
-  return expectedBaths(now.band, ratio, share, BATHS).map((each) => ({
+const taken = computed(() => answer.value?.taken ?? null)
+const worker = useCurvesWorker()
+const expected = shallowRef<ExpectedBath[]>([])
+const ask = latestOnly()
+watch(
+  [answer, () => ratio],
+  async ([now]) => {
+    const isLatest = ask()
+    if (!now) return void (expected.value = [])
+    const baths = await worker.expectedBaths({
+      points: plain(now.points),
+      context: plain(now.prior),
+      baths: plain(now.laterBaths),
+      ratioDry: ratio,
+      count: BATHS,
+    })
+    if (isLatest()) expected.value = baths
+  },
+  { immediate: true },
+)
+const rows = computed(() =>
+  expected.value.map((each) => ({
     ...each,
     hex: group.curve && hexAtStrength(group.curve, each.mid),
-    seen: later.value.filter(({ bath }) => bath === each.bath),
-  }))
-})
-/** How many baths are worth the fire, and the fewest and most by what each may take. */
+    seen: later.value.filter(({ bathNumber }) => bathNumber === each.bath),
+  })),
+)
+/** How many baths are worth the fire, and the fewest and most. */
 const worth = computed(() => {
-  const [now, share] = [answer.value, taken.value]
-  if (!now || !share) return null
-  const [likely, fewest, most] = [share.mid, share.high, share.low].map((each) =>
-    bathsWorthwhile(now.pointEstimate, ratio, each, DEPTH_STARTS.pale),
-  )
-  const span = fewest === most ? '' : ` (${fewest} to ${most})`
-  return `${likely}${span} ${likely === 1 ? 'bath is' : 'baths are'}`
+  if (expected.value.length === 0) return null
+  const { mid, low, high } = bathsWorthwhile(expected.value, DEPTH_STARTS.pale)
+  const most = high === BATHS ? `${BATHS} or more` : `${high}`
+  const span = low === high ? '' : ` (${low} to ${most})`
+  return `${mid === BATHS ? `${BATHS} or more` : mid}${span} ${mid === 1 ? 'bath is' : 'baths are'}`
 })
 
 const coats = computed(() => {
@@ -83,9 +101,9 @@ const coats = computed(() => {
           </span>
         </li>
       </ol>
-      <p>
+      <p v-if="worth">
         From {{ formatRatio(ratio) }} dry, <strong>{{ worth }}</strong> likely to come out pale or
-        deeper.
+        deeper. Spans hold the next piece of a new lot nine times in ten.
       </p>
     </template>
     <p v-else class="quiet">A curve of first baths is wanted before later ones can be reckoned.</p>

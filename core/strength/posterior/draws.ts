@@ -12,6 +12,8 @@ export interface Draw {
   lotFactor: number
   /** Factor on strength of a lot not yet seen. */
   newLotFactor: number
+  /** SD of log strength between lots. */
+  lotSd: number
   /** SD of the logarithm of one swatch about its lot. */
   errorSd: number
   /** Factor on strength of one further piece about its lot, outliers among them. */
@@ -77,6 +79,7 @@ export function drawCurves(cells: readonly Cell[], ofLot: boolean, potSd = 0): D
       scale,
       lotFactor: ofLot ? lotFactor(cell, logP, forLot) : 1,
       newLotFactor: Math.exp(cell.lotSd * forNewLot),
+      lotSd: cell.lotSd,
       errorSd: Math.exp(cell.logErrorSd),
       pieceFactor: Math.exp(Math.hypot(Math.exp(cell.logErrorSd), potSd) * forPiece),
     })

@@ -6,22 +6,8 @@ import {
   type PosteriorPoint,
 } from './observations'
 import { SHAPE_FACTORS, type Prior } from './priors'
+import { FIVE_POINT_NORMAL, THREE_POINT_NORMAL } from './quadrature'
 import { first } from '../../present'
-
-/** Three-point rule of a normal: its middle and these many SDs either way, with their weights. */
-const THREE = [
-  { at: 0, weight: 2 / 3 },
-  { at: -Math.sqrt(3), weight: 1 / 6 },
-  { at: Math.sqrt(3), weight: 1 / 6 },
-] as const
-/** Five-point rule, Gauss-Hermite: Abramowitz and Stegun 1964, table 25.10, for a unit normal. */
-const FIVE = [
-  { at: 0, weight: 8 / 15 },
-  { at: -1.355626, weight: 0.222076 },
-  { at: 1.355626, weight: 0.222076 },
-  { at: -2.85697, weight: 0.011257 },
-  { at: 2.85697, weight: 0.011257 },
-] as const
 
 /**
  * The posterior of swatches some of which are estimated from colours.
@@ -75,10 +61,10 @@ function offsetsOf(
   { logSd, slopeSd }: NonNullable<PosteriorPoint['estimate']>,
   areAll: boolean,
 ): (EstimateOffset & { weight: number })[] {
-  const logs = areAll ? [{ at: 0, weight: 1 }] : FIVE
+  const logs = areAll ? [{ at: 0, weight: 1 }] : FIVE_POINT_NORMAL
   return logs.flatMap(({ at, weight }) => {
     // the slope's spread is told at the factor's middle alone: a grid more for each would be dear
-    const slopes = at === 0 ? THREE : [{ at: 0, weight: 1 }]
+    const slopes = at === 0 ? THREE_POINT_NORMAL : [{ at: 0, weight: 1 }]
     return slopes.map((slope) => ({
       log: at * logSd,
       slope: slope.at * slopeSd,

@@ -31,8 +31,8 @@ export interface Candidate {
   piece: Piece
   reading: Reading
   exclusion: Exclusion | null
-  /** Dry ratio of the first bath that a later one follows; null for a first bath, or not known. */
-  firstRatioDry: number | null
+  /** The first bath that a later one follows; null for a first bath. */
+  firstPot: Pot | null
 }
 
 /** Every read swatch of the pots in which a source was used. */
@@ -73,7 +73,7 @@ async function toCandidates(
         piece,
         reading,
         exclusion: exclusionOf(pot, piece, reading, sourceId),
-        firstRatioDry: pot.fromPotId ? firstRatio(pot, potById) : null,
+        firstPot: pot.fromPotId ? firstPotOf(pot, potById) : null,
       }
     })
   return countedOnce(candidates)
@@ -110,12 +110,12 @@ async function inChunks<T>(ids: string[], read: (ids: string[]) => Promise<T[]>)
   return all
 }
 
-/** Ratio of the bath that a chain of baths began with. */
-function firstRatio(pot: Pot, pots: ReadonlyMap<string, Pot>): number | null {
+/** The bath that a chain of baths began with. */
+function firstPotOf(pot: Pot, pots: ReadonlyMap<string, Pot>): Pot | null {
   let at: Pot | undefined = pot
   // a chain is as long as its bath's number
   for (let i = pot.bathNumber; i > 1 && at?.fromPotId; i--) at = pots.get(at.fromPotId)
-  return at && at !== pot ? at.ratioDry : null
+  return at && at !== pot ? at : null
 }
 
 function exclusionOf(pot: Pot, piece: Piece, reading: Reading, sourceId: string): Exclusion | null {

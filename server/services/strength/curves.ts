@@ -9,6 +9,7 @@ import type { ConditionKey } from '../../../core/strength/posterior/priors'
 import type { CurveView } from '../../../shared/views/strength/curve'
 import type { Reading } from '../../../shared/schemas/swatch/reading'
 import type { Stuff } from '../../../shared/views/strength/stuff'
+import type { Pot } from '../../../shared/schemas/pot/pot'
 import type { Source } from '../../../shared/schemas/walk/source'
 import { readSettings } from '../log/settings'
 import { sourceRepository } from '../../repositories/sources'
@@ -161,6 +162,8 @@ function toJob(
       dyed: seen(each.reading),
       bare: seen(present(each.piece.bare)),
       ofThisCurve: each.exclusion !== 'mixedBath',
+      errorDe: each.reading.errorDe,
+      ...laterBath(each),
     })),
     prior: priorOf(source, first),
   }
@@ -170,13 +173,29 @@ function toJob(
 export const toJobSwatch = (member: Candidate): JobSwatch => ({
   ratioDry: present(member.pot.ratioDry),
   ratioErrorSd: present(member.pot.ratioErrorSd),
-  lot: member.pot.lots.map(({ lotId }) => lotId).join('+'),
+  lot: lotOf(member.pot),
   pot: member.pot.id,
   dyed: seen(member.reading),
   bare: seen(present(member.piece.bare)),
   errorDe: member.reading.errorDe,
   ...otherWay(member),
 })
+
+const lotOf = (pot: Pot) => pot.lots.map(({ lotId }) => lotId).join('+')
+
+/** The place of a later bath in its row, where the first one's ratio is known and the plant was one. */
+function laterBath({
+  pot,
+  piece,
+  reading,
+  firstPot,
+}: Candidate): Pick<NonNullable<CurveJob['excluded']>[number], 'later'> {
+  const isAlike = piece.potIds.indexOf(pot.id) <= 0 && !reading.wet && reading.lightHours === null
+  const sources = new Set(firstPot?.lots.map(({ sourceId }) => sourceId))
+  if (!firstPot?.ratioDry || sources.size !== 1 || !isAlike) return {}
+  const { bathNumber: bath } = pot
+  return { later: { bath, ratioDry: firstPot.ratioDry, row: firstPot.id, lot: lotOf(firstPot) } }
+}
 
 const seen = ({ reflectance, lab }: Reading): SeenSpectrum => ({ reflectance, lab })
 

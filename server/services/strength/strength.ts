@@ -119,7 +119,7 @@ const emptyGroup = (curve: CurveView): StrengthGroup => ({
 })
 
 function toPoint(
-  { swatch, pot, piece, reading, exclusion, firstRatioDry }: Candidate,
+  { swatch, pot, piece, reading, exclusion, firstPot }: Candidate,
   strength: number | undefined,
 ): StrengthPointView {
   const states = new Set(pot.lots.map(({ state }) => state))
@@ -136,7 +136,7 @@ function toPoint(
     boiled: pot.end?.boiled ?? null,
     state: states.size === 1 ? pot.lots[0]!.state : 'mixed',
     exclusion,
-    firstRatioDry,
+    firstRatioDry: firstPot?.ratioDry ?? null,
     bathNumber: pot.bathNumber,
     coats: pot.way === 'paintOn' ? coatsOf(pot, piece.id) : null,
     hex: reading.hex,

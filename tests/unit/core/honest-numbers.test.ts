@@ -22,7 +22,8 @@ import { wetAsDry } from '../../../core/fibre/wet-as-dry'
 import { mordantBath } from '../../../core/mordant/mordant-bath'
 import { BULK_DENSITY, gramsInSpoons, type SpoonedAgent } from '../../../core/mordant/spoons'
 import { usualDay } from '../../../core/season/day-of-year'
-import { strengthOfBath, takenShare } from '../../../core/strength/baths-in-a-row'
+import { strengthOfBath } from '../../../core/strength/baths-in-a-row'
+import { laterBaths } from '../../../core/strength/later-baths'
 import { coatsAnswer } from '../../../core/strength/coats'
 import { describeFit } from '../../../core/strength/describe-fit'
 import { estimateFactor } from '../../../core/strength/estimate-factor'
@@ -198,11 +199,16 @@ const ACTS: Record<string, fc.Arbitrary<() => unknown>> = {
       () =>
         strengthOfBath(c, ratio, taken, bath),
   ),
-  takenShare: fc.tuple(curve, list(fc.record({ bath: any, strength: any, ratioDry: any }))).map(
-    ([c, baths]) =>
-      () =>
-        takenShare(c, baths),
-  ),
+  laterBaths: fc
+    .tuple(
+      points,
+      list(fc.record({ bath: any, strength: any, ratioDry: any, row: fc.constant('a') })),
+      any,
+    )
+    .map(([all, baths, ratio]) => () => {
+      const { taken, expected } = laterBaths(all.slice(0, 3), { kind: 'leaf' }, baths.slice(0, 2))
+      return { taken, baths: expected(ratio, 3) }
+    }),
   coatsAnswer: list(fc.record({ coats: any, strength: any })).map((all) => () => coatsAnswer(all)),
   nextTrial: fc.tuple(points, any, any).map(
     ([all, pieceG, wantedWidth]) =>

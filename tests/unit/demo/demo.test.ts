@@ -5,7 +5,6 @@ import { join } from 'node:path'
 import { latestOn } from '../../../demo/days'
 import { loadDemo } from '../../../demo/load'
 import { TAKEN_SHARE, TRUTHS } from '../../../demo/truth'
-import { takenShare } from '../../../core/strength/baths-in-a-row'
 import { holdFolder } from '../../../server/database/folder-lock'
 import { DATABASE_FILE, openDatabase, type Database } from '../../../server/database/open'
 import { createLog, type Log } from '../../../server/services/log/log'
@@ -103,14 +102,7 @@ describe('the demo log', () => {
     const [group] = (await log.strength.ofSource(webcap.sourceId)).groups
     const later = group!.points.filter(({ bathNumber }) => bathNumber > 1)
     expect(later.map(({ bathNumber }) => bathNumber).sort()).toEqual([2, 3])
-    const { low, high, n } = takenShare(
-      group!.curve!.answer.pointEstimate,
-      later.map(({ bathNumber, firstRatioDry, strength }) => ({
-        bath: bathNumber,
-        ratioDry: firstRatioDry!,
-        strength: strength!,
-      })),
-    )
+    const { low, high, n } = group!.curve!.answer.taken
     expect(n).toBe(2)
     expect(low).toBeLessThan(TAKEN_SHARE)
     expect(high).toBeGreaterThan(TAKEN_SHARE)

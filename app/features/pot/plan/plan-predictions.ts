@@ -1,18 +1,13 @@
 import { computed } from 'vue'
 import { plantToFibreRatio } from '~~/core/harvest/ratio'
-import {
-  ratioLeft,
-  takenShare,
-  USUAL_TAKEN,
-  type TakenShare,
-} from '~~/core/strength/baths-in-a-row'
+import { ratioLeft } from '~~/core/strength/baths-in-a-row'
+import { leftErrorSd, USUAL_TAKEN, type TakenShare } from '~~/core/strength/later-baths'
 import type { KnownCurve } from '~~/core/strength/predict'
 import type { StrengthGroup, StrengthView } from '~~/shared/views/strength/strength'
 import { phBandOf } from '~~/shared/rules/strength/condition'
 import type { Piece } from '~~/shared/schemas/basket/piece'
 import type { Pot } from '~~/shared/schemas/pot/pot'
 import type { Source } from '~~/shared/schemas/walk/source'
-import { laterBathsOf } from '~/features/strength/later-baths'
 import type { PieceQuestion } from '~/workers/pots.worker'
 import { curveKey, groupOf, knownCurve, type BathKind } from '../pot-curves'
 import type { PotDraft } from '../pot-draft'
@@ -27,11 +22,13 @@ import { stuffOf } from '~~/shared/rules/strength/stuff'
 export interface BathLot {
   source: Source
   ratioDry: number
+  /** SD of its logarithm, where it is not what was weighed in: what earlier baths left. */
+  ratioErrorSd: number
   lotId: string
 }
 
 const lotsFresh = (lots: readonly PlannedLot[]): BathLot[] =>
-  lots.map(({ lot, source, ratioDry }) => ({ source, ratioDry, lotId: lot.id }))
+  lots.map(({ lot, source, ratioDry }) => ({ source, ratioDry, ratioErrorSd: 0, lotId: lot.id }))
 
 /**
  * What is left for the next bath of a liquor: what the first bath was charged with, less what each
@@ -52,16 +49,15 @@ export function lotsLeft(
     const source = sourceOf(each.sourceId)
     if (!source || fibreG === 0) return []
     const charged = plantToFibreRatio({ dyestuff: [each], fibreG: Math.max(fibreG, firstG) }).dry
-    const ratioDry = ratioLeft(charged, takenOf(source).mid, from.bathNumber + 1)
-    return [{ source, ratioDry, lotId: each.lotId }]
+    const [taken, bath] = [takenOf(source), from.bathNumber + 1]
+    const ratioDry = ratioLeft(charged, taken.mid, bath)
+    return [{ source, ratioDry, ratioErrorSd: leftErrorSd(taken, bath), lotId: each.lotId }]
   })
 }
 
 /** The share a bath takes of what is left, learnt from a curve's later baths where there are any. */
-export function takenByCurve(group: StrengthGroup | null): TakenShare {
-  if (!group?.curve) return USUAL_TAKEN
-  return takenShare(group.curve.answer.pointEstimate, laterBathsOf(group.points))
-}
+export const takenByCurve = (group: StrengthGroup | null): TakenShare =>
+  group?.curve?.answer.taken ?? USUAL_TAKEN
 
 /** Every curve that some piece would lie on, once, by source and condition. */
 function curvesBehind(
@@ -143,8 +139,9 @@ export function usePlanPredictions(
     const colourOf = (reading: Piece['bare']) =>
       reading && { reflectance: reading.reflectance, lab: reading.lab }
     return pieces.value.map((piece) => ({
-      shares: bathLots.value.map(({ source, ratioDry, lotId }) => ({
+      shares: bathLots.value.map(({ source, ratioDry, ratioErrorSd, lotId }) => ({
         ratioDry,
+        ratioErrorSd,
         lot: lotId,
         curve: keys.indexOf(`${source.id} ${curveKey(source, piece, bath.value)}`),
       })),

@@ -16,7 +16,7 @@ import {
 } from '../../../../app/features/pot/plan/plan-predictions'
 import { BLANK_LOT, blankPot, type PotDraft } from '../../../../app/features/pot/pot-draft'
 import type { PotStock } from '../../../../app/features/pot/usePotStock'
-import { USUAL_TAKEN } from '../../../../core/strength/baths-in-a-row'
+import { leftErrorSd, USUAL_TAKEN } from '../../../../core/strength/later-baths'
 import type { StrengthView } from '../../../../shared/views/strength/strength'
 import { dyedSwatch, measuredAt } from '../../../fixtures/dyed'
 import { openTestLog, TANSY, type TestLog } from '../../../fixtures/log'
@@ -233,7 +233,12 @@ describe('what a bath leaves for the next', () => {
       )
     const charged = lot.dryFraction
     expect(left(first, 50)).toEqual([
-      { source: tansy, ratioDry: expect.closeTo(charged / 2, 10), lotId: lot.id },
+      {
+        source: tansy,
+        ratioDry: expect.closeTo(charged / 2, 10),
+        ratioErrorSd: leftErrorSd({ ...USUAL_TAKEN, mid: 0.5 }, 2),
+        lotId: lot.id,
+      },
     ])
     expect(left(second, 50)[0]!.ratioDry).toBeCloseTo(charged / 4, 10)
     // more fibre than the first bath had: the same dye goes round more of it

@@ -3,12 +3,7 @@ import { deltaE2000 } from '../../../../core/colour/screen-colour'
 import { kOverSOf } from '../../../../core/colour/kubelka-munk'
 import { strengthOver } from '../../../../core/colour/strength'
 import { labOfReflectance } from '../../../../core/colour/tristimulus'
-import {
-  bathsWorthwhile,
-  expectedBaths,
-  strengthOfBath,
-  takenShare,
-} from '../../../../core/strength/baths-in-a-row'
+import { strengthOfBath } from '../../../../core/strength/baths-in-a-row'
 import { coatsAnswer } from '../../../../core/strength/coats'
 import { curveOfJob, type CurveJob } from '../../../../core/strength/curve-job'
 import { estimateFactor } from '../../../../core/strength/estimate-factor'
@@ -16,8 +11,6 @@ import { expectedReflectance, unitAbsorption } from '../../../../core/strength/e
 import { matchColour } from '../../../../core/strength/match-colour'
 import { nextTrial } from '../../../../core/strength/next-trial'
 import { overdye } from '../../../../core/strength/overdye'
-import { bandAt } from '../../../../core/strength/posterior/band-at'
-import { describePosterior } from '../../../../core/strength/posterior/describe-posterior'
 import { priorFor } from '../../../../core/strength/posterior/priors'
 import type { SaturationCurve } from '../../../../core/strength/saturation'
 import { trialSimulator } from '../../../fixtures/simulate-source'
@@ -30,60 +23,8 @@ describe('baths in a row', () => {
     expect(strengthOfBath(curve, 1, 0.6, 3)).toBeCloseTo(2 * (1 - Math.exp(-2 * 0.16)), 12)
   })
 
-  test('the share taken is found from what later baths gave', () => {
-    const baths = [1, 2, 3, 4].map((bath) => ({
-      bath,
-      strength: strengthOfBath(curve, 1, 0.45, bath),
-      ratioDry: 1,
-    }))
-    const { mid, low, high, n } = takenShare(curve, baths)
-    expect(mid).toBeCloseTo(0.45, 1)
-    expect(low).toBeLessThan(0.45)
-    expect(high).toBeGreaterThan(0.45)
-    expect(n).toBe(3)
-  })
-
-  test('the first bath says nothing of it: the answer is what is usual', () => {
-    const usual = takenShare(curve, [])
-    expect(takenShare(curve, [{ bath: 1, strength: 1.7, ratioDry: 1 }])).toEqual(usual)
-    expect(usual.n).toBe(0)
-    expect(usual.high - usual.low).toBeGreaterThan(0.4)
-  })
-
-  test('what to expect holds what is not known of the curve and of the share', () => {
-    const { band } = describePosterior({ points: [], sourceKind: 'leaf' })
-    const share = (low: number, high: number) => ({ mid: 0.6, low, high, n: 0 })
-    const wide = expectedBaths(band, 1, share(0.3, 0.85), 3)
-    const sure = expectedBaths(band, 1, share(0.6, 0.6), 3)
-    expect(wide.map(({ bath }) => bath)).toEqual([1, 2, 3])
-    expect(wide[2]!.ratioDry).toBeCloseTo(0.16, 12)
-    // the first bath stands on the curve alone; with the share known so do the others
-    expect(wide[0]).toEqual(sure[0])
-    for (const { ratioDry, mid, low, high } of sure) {
-      const at = bandAt(band, ratioDry)
-      expect([mid, low, high].map((value) => value.toFixed(9))).toEqual(
-        [at.mid, at.low, at.high].map((value) => value.toFixed(9)),
-      )
-    }
-    for (const i of [1, 2]) {
-      expect(wide[i]!.low).toBeLessThan(sure[i]!.low)
-      expect(wide[i]!.high).toBeGreaterThan(sure[i]!.high)
-    }
-  })
-
-  test('how many are worth lighting', () => {
-    expect(bathsWorthwhile(curve, 1, 0.6, 0.5)).toBe(3)
-    expect(strengthOfBath(curve, 1, 0.6, 3)).toBeGreaterThan(0.5)
-    expect(strengthOfBath(curve, 1, 0.6, 4)).toBeLessThan(0.5)
-    expect(bathsWorthwhile(curve, 1, 0.6, 3)).toBe(0)
-    expect(bathsWorthwhile(curve, 1, 1, 0.5)).toBe(1)
-  })
-
   test('half a bath is refused', () => {
     expect(() => strengthOfBath(curve, 1, 0.5, 1.5)).toThrow('bath must be a whole number')
-    expect(() => takenShare(curve, [{ bath: 2, strength: 0, ratioDry: 1 }])).toThrow(
-      'strength must be above 0',
-    )
   })
 })
 
