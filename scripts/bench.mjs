@@ -8,6 +8,7 @@ import { bin, shown } from './lib/shell.mjs'
 const BENCHES = [
   ['Curve fits', 'tests/bench/curves.ts'],
   ['Calibration of the posterior', 'tests/bench/calibration.ts'],
+  ['False claims of lots all alike', 'tests/bench/false-claims.ts'],
   ['What is hidden behind the demo', 'tests/bench/hidden-truth.ts'],
   ['The next trial, against a doubling series', 'tests/bench/next-trial.ts'],
   ['Spectra', 'tests/bench/spectra.ts'],

@@ -3,6 +3,9 @@ import { median } from 'd3-array'
 import { PARTS } from '~~/catalogue/parts'
 import { formatMass, formatNumber, formatRatio } from '~/format/quantities'
 import { hasEstimate, type LotAnswer } from '~~/core/strength/lot-potency'
+import type { LotInstead } from '~~/core/strength/lot-instead'
+import type { OpenInterval } from '~~/core/strength/posterior/posterior'
+import { LEAST_LOTS } from '~~/core/strength/potency-trends'
 import { sentenceSpan } from '~/format/spans'
 import type { LotFacts } from '~~/shared/views/strength/dyed-lot'
 import type { StrengthView } from '~~/shared/views/strength/strength'
@@ -10,7 +13,7 @@ import LotPotencyList from '~/features/strength/LotPotencyList.vue'
 import PotencyTrend from '~/features/strength/PotencyTrend.vue'
 import SourceChoice from '~/features/strength/SourceChoice.vue'
 import StrengthNav from '~/features/strength/StrengthNav.vue'
-import { lotLines } from '~/features/strength/lots-of'
+import { lotLines, lotPoints } from '~/features/strength/lots-of'
 import { useChosenSource } from '~/features/strength/useChosenSource'
 import { groupWords } from '~/features/strength/words'
 import { formatCount } from '~~/core/quantity/format-count'
@@ -45,7 +48,7 @@ watch(
     const isLatest = ask()
     const answer = now?.curve?.answer
     if (!answer) return
-    const answered = await worker.lotPotencies(plain(answer.points), plain(answer.prior))
+    const answered = await worker.lotPotencies(plain(lotPoints(now)), plain(answer.prior))
     if (isLatest()) answers.value = answered
   },
   { immediate: true },
@@ -63,26 +66,55 @@ const chosen = computed(
     lines.value[0] ??
     null,
 )
+/** Curves with lots enough to look for trends in. */
+const testable = computed(() => groups.value.filter(({ lots }) => lots >= LEAST_LOTS).length)
+const usual = computed(
+  () => median(group.value?.curve?.answer.points ?? [], ({ ratio }) => ratio) ?? null,
+)
+/** From the lot's own curve, what gives as much as a usual lot at the usual ratio. */
+const instead = shallowRef<LotInstead | null>(null)
+const askInstead = latestOnly()
+watch(
+  [chosen, usual],
+  async ([line, at]) => {
+    const isLatest = askInstead()
+    instead.value = null
+    const answer = group.value?.curve?.answer
+    if (!line || !at || !answer || !hasEstimate(line.answer)) return
+    const told = await worker.lotInstead(
+      plain(answer.points),
+      plain(answer.prior),
+      line.facts.lotId,
+      at,
+    )
+    if (isLatest()) instead.value = told
+  },
+  { immediate: true },
+)
 /** What the chosen lot wants where a usual one was taken at the usual ratio. */
 const advice = computed(() => {
-  const line = chosen.value
-  const usual = median(group.value?.curve?.answer.points ?? [], ({ ratio }) => ratio)
-  if (!line || !usual || !hasEstimate(line.answer)) return null
-  const { factor, others } = line.answer
+  const [line, at, own] = [chosen.value, usual.value, instead.value]
+  if (!line || !at || !own || !hasEstimate(line.answer)) return null
+  const { factor, differs, others } = line.answer
   const { state, dryFraction, code } = line.facts
-  const dry = usual / factor.mid
   const asWeighed = (ratio: number) => `${formatRatio(ratio / dryFraction)} ${state}`
   return {
     code,
-    dry,
-    isSure: factor.low > 1 || factor.high < 1,
+    dry: own.ratio?.mid ?? null,
+    isSure: differs,
     of: `${formatNumber(factor.mid, 2)} times as strong as your usual`,
     span: sentenceSpan(factor),
     against: `${others.swatches} swatches of ${formatCount(others.lots, 'other lot')}`,
-    use: asWeighed(dry),
-    where: asWeighed(usual),
+    use: own.ratio && asWeighed(own.ratio.mid),
+    useSpan: own.ratio && openSpan(own.ratio, dryFraction),
+    where: asWeighed(at),
   }
 })
+/** `0.4 to 1.2`, as weighed; an end without bound is said. */
+function openSpan({ low, high }: OpenInterval, dryFraction: number): string {
+  if (high !== null) return sentenceSpan({ low: low / dryFraction, high: high / dryFraction })
+  return `from ${formatNumber(low / dryFraction, 2)}, perhaps out of reach`
+}
 const name = computed(() =>
   data.value
     ? `${data.value.view.source.commonName}, ${PARTS[data.value.view.source.part].label}`
@@ -136,16 +168,21 @@ useHead({ title: () => `${name.value || 'Lots and seasons'} · Juniper Haze` })
             This lot is <strong>{{ advice.of }}</strong> ({{ advice.span }}), held against
             {{ advice.against }}.
           </p>
-          <p v-if="advice.isSure">
-            Use <strong>{{ advice.use }}</strong> where you used {{ advice.where }}.
+          <p v-if="!advice.use">
+            No amount of it is likely to reach what {{ advice.where }} of a usual lot gives.
+          </p>
+          <p v-else-if="advice.isSure">
+            Use <strong>{{ advice.use }}</strong> ({{ advice.useSpan }}) where you used
+            {{ advice.where }}.
           </p>
           <p v-else>
-            It may be as strong as any: {{ advice.where }} as usual, or {{ advice.use }} to follow
-            its own swatches.
+            It may be as strong as any: {{ advice.where }} as usual, or {{ advice.use }} ({{
+              advice.useSpan
+            }}) to follow its own swatches.
           </p>
           <div class="row">
             <NuxtLink
-              v-if="chosen.facts.leftG > 0"
+              v-if="chosen.facts.leftG > 0 && advice.dry"
               :to="`/pot?lot=${chosen.facts.lotId}&ratio=${advice.dry.toPrecision(3)}`"
               class="el-button el-button--primary"
               >Plan a pot with it</NuxtLink
@@ -162,9 +199,10 @@ useHead({ title: () => `${name.value || 'Lots and seasons'} · Juniper Haze` })
             }}
           </p>
         </template>
+        <p v-else-if="hasEstimate(chosen.answer)" class="quiet">Reckoning ...</p>
         <p v-else class="quiet">Its potency cannot be told: the list says why.</p>
       </section>
-      <PotencyTrend :lines="lines" :chosen="chosen?.facts.lotId ?? ''" />
+      <PotencyTrend :lines="lines" :chosen="chosen?.facts.lotId ?? ''" :curves="testable" />
     </div>
   </div>
   <p v-else-if="isLoaded && !sourceId">

@@ -1,4 +1,5 @@
 import { laterBaths, type LaterBath } from '~~/core/strength/later-baths'
+import { lotInstead } from '~~/core/strength/lot-instead'
 import { lotPotencies } from '~~/core/strength/lot-potency'
 import { nextTrial } from '~~/core/strength/next-trial'
 import { priorOf } from '~~/core/strength/posterior/borrowed'
@@ -11,6 +12,7 @@ let asked = askCurve([], {})
 /** What the page asks of curves off its own thread; the server's workers call the same functions. */
 export const curves = {
   lotPotencies,
+  lotInstead,
   /** Takes a curve in hand; it is worked out once, by the first that asks of it. */
   load(points: PosteriorPoint[], context: PriorContext): void {
     asked = askCurve(points, context)

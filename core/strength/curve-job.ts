@@ -13,7 +13,7 @@ import { curvePosterior } from './posterior/posterior'
 import { ENOUGH_GAIN } from './saturation'
 import type { ConditionKey, PriorContext } from './posterior/priors'
 import type { SaturationCurve } from './saturation'
-import { EYE_ERROR_DE, strengthErrorSd } from './reading-error'
+import { bareStrengthSd, EYE_ERROR_DE, strengthErrorSd } from './reading-error'
 import {
   calibrated,
   calibrationOf,
@@ -96,7 +96,7 @@ export interface CurveAnswer extends DescribedPosterior {
 }
 
 /** To be raised with every change of what comes out, so that no older answer is kept. */
-export const CURVE_VERSION = 6
+export const CURVE_VERSION = 7
 
 /**
  * The posterior of one curve from readings: strengths, estimates calibrated by what the source has
@@ -200,6 +200,7 @@ function pointsOf(swatches: readonly JobSwatch[]) {
     return {
       ...at,
       errorSd: Math.hypot(logSd, readingSd),
+      bareSd: bareStrengthSd(bare, errorDe ?? EYE_ERROR_DE),
       estimate: { logSd: sharedLogSd, slopeSd },
     }
   })

@@ -1,4 +1,4 @@
-import { group, mean } from 'd3-array'
+import { greatest, group, mean, rollup } from 'd3-array'
 import { DRAWS, drawCurves, quantile, type Draw } from './posterior/draws'
 import { priorOf } from './posterior/borrowed'
 import { posteriorCells } from './posterior/posterior-cells'
@@ -14,6 +14,8 @@ export interface LotPotency {
   lot: string
   /** Factor on the ratio that puts the lot on its source's curve: 1.3 is a third stronger. */
   factor: Interval
+  /** Whether it may be called stronger or weaker: lots all alike are in under one case of twenty. */
+  differs: boolean
   /** Swatches that tell it, and the most there are of the lot. */
   n: number
   of: number
@@ -22,11 +24,17 @@ export interface LotPotency {
 }
 
 /** Why a lot's potency cannot be told. */
-export type NotTold = 'onlyLot' | 'tooFew' | 'nearCeiling' | 'tookNothing'
+export type NotTold = 'onlyLot' | 'onlySuch' | 'tooFew' | 'nearCeiling' | 'tookNothing'
 
 export type LotAnswer = LotPotency | { lot: string; withheld: NotTold; of: number }
 
 export const hasEstimate = (answer: LotAnswer): answer is LotPotency => 'factor' in answer
+
+/**
+ * What may lie on the other side of 1 where a lot is called different. Nine in ten would not do: of
+ * lots all alike one in ten would then be called so (npm run bench -- false-claims).
+ */
+const CLAIM_TAIL = 0.015
 
 /** With fewer curves in which its swatches can tell a ratio, nothing is said. */
 const LEAST_CURVES = 0.5
@@ -47,18 +55,39 @@ const NORMALS = Array.from({ length: DRAWS }, (_, k) => normalQuantile(((k + 0.5
  * towards 1 by how far lots of this source differ: the strongest of several is partly luck. The others
  * alone cannot say that lots hardly differ, so it is never drawn harder than what is usual of lots.
  *
+ * A lot is held only against others that were used as it was: what drying does to a plant is not the
+ * lot's own.
+ *
  * @param points of one curve, each naming its lot
  */
-export function lotPotencies(
-  points: readonly PosteriorPoint[],
-  context: PriorContext,
-): LotAnswer[] {
+export function lotPotencies(points: readonly LotPoint[], context: PriorContext): LotAnswer[] {
   const lots = group(
     points.filter(({ lot }) => lot !== undefined),
     ({ lot }) => present(lot),
   )
-  return [...lots].map(([lot, own]) => potencyOf(lot, own, points, context))
+  return [...lots].map(([lot, all]) => {
+    const such = mostUsed(all)
+    const alike = (point: LotPoint) => point.usedAs === such
+    const others = points.filter((point) => point.lot !== lot)
+    if (others.length > 0 && !others.some(alike)) {
+      return { lot, withheld: 'onlySuch', of: all.length }
+    }
+    return potencyOf(lot, all.filter(alike), points.filter(alike), context)
+  })
 }
+
+/** A swatch with the state its plant was in: fresh, dried, spent; alike where none is named. */
+export type LotPoint = PosteriorPoint & { usedAs?: string }
+
+const mostUsed = (points: readonly LotPoint[]): string | undefined =>
+  greatest(
+    rollup(
+      points,
+      (some) => some.length,
+      ({ usedAs }) => usedAs,
+    ),
+    ([, count]) => count,
+  )?.[0]
 
 function potencyOf(
   lot: string,
@@ -90,6 +119,7 @@ function potencyOf(
       low: Math.exp(quantile(logs, 0.05)),
       high: Math.exp(quantile(logs, 0.95)),
     },
+    differs: quantile(logs, CLAIM_TAIL) > 0 || quantile(logs, 1 - CLAIM_TAIL) < 0,
     n: Math.max(...reached.map(({ n }) => n)),
     of,
     others: { lots: new Set(others.map((point) => point.lot)).size, swatches: others.length },

@@ -43,4 +43,23 @@ export function strengthErrorSd(dyed: Reflectance, bare: Reflectance, errorDe: n
   return Math.min(MOST_SD, Math.abs(Math.log(at(lab.l - step) / at(lab.l + step))) / 2)
 }
 
+/**
+ * By how much bare fibre read as a colour seems dyed or bleached: SD of S, of its lightness a step
+ * off either way. What is no more than that is no dye.
+ *
+ * @param errorDe CIEDE2000 by which the colour is likely off
+ */
+export function bareStrengthSd(bare: Reflectance, errorDe: number): number {
+  const { l } = labOfReflectance(bare)
+  const step = errorDe / MEAN_PER_SD
+  const at = (seen: number) => {
+    const factor = lightAt(Math.max(1, Math.min(100, seen))) / lightAt(Math.max(1, l))
+    return strengthOver(
+      bare.map((value) => Math.min(1, value * factor)),
+      bare,
+    )
+  }
+  return Math.abs(at(l - step) - at(l + step)) / 2
+}
+
 const lightAt = (l: number) => xyzOfLab({ l, a: 0, b: 0 }, weighting(DAYLIGHT)).y

@@ -216,7 +216,7 @@ function bothRatios(dry: number, { state, dryFraction }: StrengthFacts['weighed'
 }
 
 /** Two figures, the ends moved outwards: `0.48 to 0.79`. */
-export const sentenceSpan = ({ low, high }: Interval) =>
+export const sentenceSpan = ({ low, high }: Pick<Interval, 'low' | 'high'>) =>
   `${formatNumber(outwards(low, Math.floor), 2)} to ${formatNumber(outwards(high, Math.ceil), 2)}`
 
 const sentenceRange = (interval: Interval) => sentenceSpan(interval).replace(' to ', ' and ')

@@ -17,6 +17,7 @@ const x = scaleLog(RANGE, [0, TRACK]).clamp(true)
 
 const NOT_TOLD: Record<NotTold, string> = {
   onlyLot: 'the only lot: nothing to hold it against',
+  onlySuch: 'the only lot used in this state: drying is not the lot’s own',
   tooFew: 'too few swatches: one against one tells nothing',
   nearCeiling: 'dyed too near the ceiling to tell a ratio',
   tookNothing: 'took no dye that could be told',

@@ -3,41 +3,25 @@ import { scaleLinear, scaleLog } from 'd3-scale'
 import { area, line } from 'd3-shape'
 import { formatNumber, inDecimals } from '~/format/quantities'
 import { hasEstimate } from '~~/core/strength/lot-potency'
-import {
-  byDayOfYear,
-  byLevel,
-  byStorage,
-  byYear,
-  LEAST_LOTS,
-  type DatedPotency,
-} from '~~/core/strength/potency-trends'
+import { LEAST_LOTS, LEVELS, potencyTrends, type Axis } from '~~/core/strength/potency-trends'
 import { sentenceSpan } from '~/format/spans'
 import { useSize } from '~/composables/useSize'
 import { dayOfYear } from '~~/core/season/day-of-year'
-import { datedPotencies, type LotLine } from './lots-of'
+import { datedPotencies, yearOf, type LotLine } from './lots-of'
 
 /** Potency along the season, the years, or the time in the bag; a trend only where the lots bear one. */
-const { lines, chosen } = defineProps<{ lines: LotLine[]; chosen: string }>()
+const { lines, chosen, curves } = defineProps<{
+  lines: LotLine[]
+  chosen: string
+  /** Curves of the source with lots enough: what is looked for in all is one family of claims. */
+  curves: number
+}>()
 
-const AXES = {
-  season: {
-    label: 'day of year',
-    trend: byDayOfYear,
-    of: (l: LotLine) => dayOfYear(l.facts.gatheredOn),
-  },
-  year: {
-    label: 'year gathered',
-    trend: byYear,
-    of: (l: LotLine) =>
-      Number(l.facts.gatheredOn.slice(0, 4)) + dayOfYear(l.facts.gatheredOn) / 366,
-  },
-  storage: {
-    label: 'years stored before dyeing',
-    trend: byStorage,
-    of: (l: LotLine) => l.storedYears,
-  },
-} as const
-type Axis = keyof typeof AXES
+const AXIS_VIEWS: Record<Axis, { label: string; of: (line: LotLine) => number }> = {
+  season: { label: 'day of year', of: ({ facts }) => dayOfYear(facts.gatheredOn) },
+  year: { label: 'year gathered', of: ({ facts }) => yearOf(facts.gatheredOn) },
+  storage: { label: 'years stored before dyeing', of: ({ storedYears }) => storedYears },
+}
 const axis = ref<Axis>('season')
 const MONTHS = [
   'Jan',
@@ -61,9 +45,10 @@ const box = ref<HTMLElement | null>(null)
 const { width, height } = useSize(box)
 const shown = computed(() => lines.filter(({ answer }) => hasEstimate(answer)))
 const dated = computed(() => datedPotencies(lines))
-const trend = computed(() => AXES[axis.value].trend(dated.value))
+const trends = computed(() => potencyTrends(dated.value, curves))
+const trend = computed(() => trends.value[axis.value])
 const domain = computed((): [number, number] => {
-  const values = shown.value.map(AXES[axis.value].of)
+  const values = shown.value.map(AXIS_VIEWS[axis.value].of)
   if (axis.value === 'season') {
     return [
       Math.max(1, Math.min(...values, 366) - AROUND),
@@ -100,14 +85,14 @@ const ticks = computed(() =>
 )
 /** A trend is drawn where there are lots, and not beyond. */
 const steps = computed(() => {
-  const values = shown.value.map(AXES[axis.value].of)
+  const values = shown.value.map(AXIS_VIEWS[axis.value].of)
   const [from, to] = [Math.min(...values), Math.max(...values)]
   return Array.from({ length: 61 }, (_, i) => from + ((to - from) * i) / 60)
 })
 const paths = computed(() => {
   const now = trend.value
   if (!now) return null
-  const at = (v: number) => now.at(axis.value === 'year' ? v - 2000 : v)
+  const { at } = now
   return {
     band:
       area<number>(
@@ -127,20 +112,17 @@ const words = computed(() => {
   if (trend.value) {
     const chance =
       trend.value.p < 0.001 ? 'under 0.1 %' : `${formatNumber(100 * trend.value.p, 2)} %`
-    return `A trend from ${n} lots; lots all alike would show such a one ${chance} of the time.`
+    return `A trend from ${n} lots, whatever ratios they were tried at; lots all alike would show any such ${chance} of the time.`
   }
   return n < LEAST_LOTS
     ? `Not enough lots yet for a trend: ${n} of at least ${LEAST_LOTS}.`
     : `No trend that these ${n} lots bear.`
 })
-const LEVELS: { name: string; of: (lot: DatedPotency) => string }[] = [
-  { name: 'stage', of: ({ stage }) => stage },
-  { name: 'place', of: ({ place }) => place },
-]
 const levels = computed(() =>
-  LEVELS.map(({ name, of }) => ({ name, means: byLevel(dated.value, of) })).filter(
-    ({ means }) => means.length > 0,
-  ),
+  LEVELS.flatMap((name) => {
+    const told = trends.value[name]
+    return told ? [{ name, means: told.means }] : []
+  }),
 )
 </script>
 
@@ -161,7 +143,7 @@ const levels = computed(() =>
         :width="width"
         :height="height"
         role="img"
-        :aria-label="`Potency by ${AXES[axis].label}. ${words}`"
+        :aria-label="`Potency by ${AXIS_VIEWS[axis].label}. ${words}`"
       >
         <g v-for="tick in [0.5, 1, 2]" :key="tick" class="grid">
           <line :x1="MARGIN.left" :x2="width - MARGIN.right" :y1="y(tick)" :y2="y(tick)" />
@@ -175,7 +157,7 @@ const levels = computed(() =>
           </text>
         </g>
         <text :x="(MARGIN.left + width) / 2" :y="height - 4" text-anchor="middle">
-          {{ AXES[axis].label }}
+          {{ AXIS_VIEWS[axis].label }}
         </text>
         <template v-if="paths">
           <path :d="paths.band" class="band" />
@@ -184,14 +166,14 @@ const levels = computed(() =>
         <template v-for="each in shown" :key="each.facts.lotId">
           <template v-if="hasEstimate(each.answer)">
             <line
-              :x1="x(AXES[axis].of(each))"
-              :x2="x(AXES[axis].of(each))"
+              :x1="x(AXIS_VIEWS[axis].of(each))"
+              :x2="x(AXIS_VIEWS[axis].of(each))"
               :y1="y(each.answer.factor.low)"
               :y2="y(each.answer.factor.high)"
               class="whisker"
             />
             <circle
-              :cx="x(AXES[axis].of(each))"
+              :cx="x(AXIS_VIEWS[axis].of(each))"
               :cy="y(each.answer.factor.mid)"
               :r="each.facts.lotId === chosen ? 10 : 7"
               :fill="each.hex ?? '#e4e5ea'"

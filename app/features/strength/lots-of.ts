@@ -1,7 +1,7 @@
 import dayjs from 'dayjs'
 import { mean } from 'd3-array'
 import { dayOfYear } from '~~/core/season/day-of-year'
-import { hasEstimate, type LotAnswer } from '~~/core/strength/lot-potency'
+import { hasEstimate, type LotAnswer, type LotPoint } from '~~/core/strength/lot-potency'
 import type { LotHueShift } from '~~/core/strength/lot-hue'
 import type { DatedPotency } from '~~/core/strength/potency-trends'
 import { NORMAL_90 } from '~~/core/spread'
@@ -17,6 +17,8 @@ export interface LotLine {
   hex: string | null
   /** Years from gathering to dyeing, in the mean. */
   storedYears: number
+  /** Mean log of the dry ratios it was tried at. */
+  logRatio: number
 }
 
 const DAYS_A_YEAR = 365.25
@@ -42,6 +44,7 @@ export function lotLines(
         hex: own[Math.floor(own.length / 2)]?.hex ?? null,
         storedYears:
           (mean(own, ({ dyedOn }) => dayjs(dyedOn).diff(lot.gatheredOn, 'day')) ?? 0) / DAYS_A_YEAR,
+        logRatio: mean(own, ({ ratioDry }) => (ratioDry ? Math.log(ratioDry) : undefined)) ?? 0,
       },
     ]
   })
@@ -49,9 +52,19 @@ export function lotLines(
   return lines.sort((a, b) => rank(b) - rank(a))
 }
 
+/** A day as year and part of it. */
+export const yearOf = (day: string) => Number(day.slice(0, 4)) + dayOfYear(day) / 366
+
+/** The points of a curve, each with the state its plant was used in: potency is told within one. */
+export function lotPoints(group: StrengthGroup): LotPoint[] {
+  const states = new Map(group.points.map(({ swatchId, state }) => [swatchId, state]))
+  const { swatchIds, answer } = group.curve ?? { swatchIds: [], answer: { points: [] } }
+  return answer.points.map((point, i) => ({ ...point, usedAs: states.get(swatchIds[i] ?? '') }))
+}
+
 /** The lots that a trend can be looked for in. */
 export const datedPotencies = (lines: readonly LotLine[]): DatedPotency[] =>
-  lines.flatMap(({ facts, answer, storedYears }) => {
+  lines.flatMap(({ facts, answer, storedYears, logRatio }) => {
     if (!hasEstimate(answer)) return []
     const { mid, low, high } = answer.factor
     return [
@@ -59,7 +72,8 @@ export const datedPotencies = (lines: readonly LotLine[]): DatedPotency[] =>
         log: Math.log(mid),
         logSd: Math.log(high / low) / (2 * NORMAL_90),
         dayOfYear: dayOfYear(facts.gatheredOn),
-        year: Number(facts.gatheredOn.slice(0, 4)),
+        year: yearOf(facts.gatheredOn),
+        logRatio,
         stage: facts.stage,
         place: facts.place,
         storedYears,

@@ -10,6 +10,8 @@ export type PosteriorPoint = {
   lot?: string
   /** Swatches of one pot share more than their lot: heat, hours, water. Without one, alone in its own. */
   pot?: string
+  /** By how much a reading of bare fibre made in this way is off, SD of S; an instrument's by default. */
+  bareSd?: number
   /** Known error of log S beside the source's own scatter, such as of an estimated colour. */
   errorSd?: number
   /**
@@ -32,6 +34,8 @@ export interface Observation {
   knownVariance: number
   /** SD of log ratio. */
   ratioErrorSd: number
+  /** SD of S with which bare fibre would be read so. */
+  bareSd: number
   /** Its pot among those of the lot that hold several of its swatches; -1: alone in its pot. */
   pot: number
 }
@@ -96,12 +100,13 @@ export function readObservations(
     const ratio = notNegative(point.ratio, `${at}/ratio`)
     const errorSd = notNegative(point.errorSd ?? 0, `${at}/errorSd`)
     const ratioErrorSd = notNegative(point.ratioErrorSd ?? 0, `${at}/ratioErrorSd`)
+    const bareSd = Math.hypot(READING_SD, notNegative(point.bareSd ?? 0, `${at}/bareSd`))
     if (ratio === 0) return
     if ('strength' in point && finite(point.strength, `${at}/strength`) > DETECTABLE) {
       const knownVariance = errorSd ** 2 + (READING_SD / point.strength) ** 2
       const read = Math.log(point.strength)
       const logS = point.estimate ? read - off.log - off.slope * read : read
-      const swatch = { ratio, logS, knownVariance, ratioErrorSd, potName: point.pot }
+      const swatch = { ratio, logS, knownVariance, ratioErrorSd, bareSd, potName: point.pot }
       const name = point.lot === undefined ? `#${i}` : `lot ${point.lot}`
       const lot = lots.get(name)
       if (lot) lot.push(swatch)
@@ -114,7 +119,7 @@ export function readObservations(
     }
     const below = Math.max(positive(limit, `${at}/censoredBelow`), DETECTABLE)
     const knownVariance = errorSd ** 2 + (READING_SD / below) ** 2
-    censored.push({ ratio, logS: Math.log(below), knownVariance, ratioErrorSd, pot: ALONE })
+    censored.push({ ratio, logS: Math.log(below), knownVariance, ratioErrorSd, bareSd, pot: ALONE })
   })
   const ratios = points.map(({ ratio }) => ratio).filter((ratio) => ratio > 0)
   return {

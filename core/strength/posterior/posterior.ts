@@ -11,12 +11,7 @@ import { drawCurves, quantile, type Draw } from './draws'
 import { POT_SD } from './cell'
 import { posteriorCells } from './posterior-cells'
 import { logNormalCdf, logNormalDensity } from './normal'
-import {
-  READING_SD,
-  readObservations,
-  type Observations,
-  type PosteriorPoint,
-} from './observations'
+import { readObservations, type Observations, type PosteriorPoint } from './observations'
 import type { Prior } from './priors'
 import { first } from '../../present'
 
@@ -262,11 +257,11 @@ function neverTakes(
   const swatches = observations.lots.flatMap(({ swatches: some }) => some)
   const never =
     swatches.reduce(
-      (sum, { logS }) => sum + logNormalDensity(Math.exp(logS), READING_SD ** 2) + logS,
+      (sum, { logS, bareSd }) => sum + logNormalDensity(Math.exp(logS), bareSd ** 2) + logS,
       0,
     ) +
     observations.censored.reduce(
-      (sum, { logS }) => sum + logNormalCdf(Math.exp(logS) / READING_SD),
+      (sum, { logS, bareSd }) => sum + logNormalCdf(Math.exp(logS) / bareSd),
       0,
     )
   // harmonic-mean identity: the prior mean of the evidence is one over its posterior mean inverse

@@ -78,6 +78,7 @@ describe('the lots of a curve', () => {
   const told = (lot: string, mid: number): LotAnswer => ({
     lot,
     factor: { mid, low: mid / 2, high: mid * 2 },
+    differs: false,
     n: 3,
     of: 3,
     others: { lots: 2, swatches: 6 },
@@ -109,7 +110,9 @@ describe('the lots of a curve', () => {
     expect(dated).toHaveLength(2)
     // a factor of 2 both ways is 1.645 SD: ln 2 / 1.645
     expect(dated[0]!.logSd).toBeCloseTo(Math.log(2) / 1.6448536, 6)
-    expect(dated[0]).toMatchObject({ log: Math.log(1.4), year: 2026, stage: 'full flower' })
+    expect(dated[0]).toMatchObject({ log: Math.log(1.4), stage: 'full flower' })
+    expect(dated[0]!.year).toBeCloseTo(2026 + 201 / 366, 9)
+    expect(dated[0]!.logRatio).toBeCloseTo(Math.log(0.4), 9)
     // 19 July is day 200 of a common year
     expect(dated[1]!.dayOfYear).toBe(200)
   })

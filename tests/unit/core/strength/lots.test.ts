@@ -3,14 +3,9 @@ import { randomLcg, randomNormal } from 'd3-random'
 import { dyedReflectance, BARE_LAB, TRUTHS } from '../../../../demo/truth'
 import { estimateReflectance } from '../../../../core/colour/estimate-reflectance'
 import { hasEstimate, lotPotencies } from '../../../../core/strength/lot-potency'
+import { lotInstead } from '../../../../core/strength/lot-instead'
 import { lotHueShifts } from '../../../../core/strength/lot-hue'
-import {
-  byDayOfYear,
-  byLevel,
-  byStorage,
-  byYear,
-  type DatedPotency,
-} from '../../../../core/strength/potency-trends'
+import { potencyTrends, type DatedPotency } from '../../../../core/strength/potency-trends'
 
 const RATIOS = [0.08, 0.15, 0.3]
 function sourceOf(factors: readonly number[], seed: number, error = 0.08) {
@@ -33,6 +28,7 @@ describe('the potency of a lot', () => {
     expect(strong.factor.mid).toBeGreaterThan(1.5)
     expect(strong.factor.low).toBeLessThan(2)
     expect(strong.factor.high).toBeGreaterThan(2)
+    expect(strong.differs).toBe(true)
     expect(strong).toMatchObject({ n: 3, of: 3, others: { lots: 4, swatches: 12 } })
   })
 
@@ -65,6 +61,52 @@ describe('the potency of a lot', () => {
     expect(lotPotencies([...others, ...nothing], {}).at(-1)).toMatchObject({
       withheld: 'tookNothing',
     })
+  })
+})
+
+describe('lots used in other states', () => {
+  const inState = (usedAs: string, lots: readonly number[], from: number) =>
+    sourceOf(lots, 0.4).map((point) => ({
+      ...point,
+      usedAs,
+      lot: `lot ${from + Number(point.lot.slice(4))}`,
+    }))
+
+  test('are not held against each other: drying is not the lot’s own', () => {
+    const alone = lotPotencies([...inState('fresh', [1, 1, 1], 0), ...inState('dried', [0.4], 3)], {
+      kind: 'leaf',
+    })
+    expect(alone.at(-1)).toEqual({ lot: 'lot 3', withheld: 'onlySuch', of: 3 })
+    const both = lotPotencies(
+      [...inState('fresh', [1, 1, 1], 0), ...inState('dried', [0.5, 0.5, 0.5], 3)],
+      { kind: 'leaf' },
+    )
+    for (const answer of both) {
+      expect(hasEstimate(answer) && answer.others.lots).toBe(2)
+      expect(hasEstimate(answer) && answer.factor.low < 1 && answer.factor.high > 1).toBe(true)
+    }
+  })
+})
+
+describe('what to take of a lot instead', () => {
+  test('more of a weak one, by its own curve', () => {
+    const points = sourceOf([1, 1, 1, 1, 0.6], 0.3)
+    const { ratio, strength } = lotInstead(points, { kind: 'leaf' }, 'lot 4', 0.15)
+    expect(ratio!.mid).toBeGreaterThan(0.17)
+    expect(ratio!.mid).toBeLessThan(0.4)
+    expect(strength).toBeGreaterThan(0.5)
+  })
+
+  test('what no amount of it reaches is said: a lot scales strength', () => {
+    const weak = [0.2, 0.6, 1.2, 2].map((ratio) => ({
+      ratio,
+      lot: 'weak',
+      strength: 0.3 * (1 - Math.exp(-ratio / 0.3)),
+    }))
+    const usual = sourceOf([1, 1, 1, 1], 0.3)
+    expect(lotInstead([...usual, ...weak], { kind: 'leaf' }, 'weak', 0.6).ratio).toBeNull()
+    expect(() => lotInstead(usual, {}, 'unheard', 0.6)).toThrow('lot must name a lot')
+    expect(() => lotInstead(usual, {}, 'lot 1', 0)).toThrow('usualRatio must be above 0')
   })
 })
 
@@ -118,6 +160,7 @@ describe('potency against season, storage and place', () => {
       storedYears,
       year: 2020 + (i % 6),
       logSd: 0.1,
+      logRatio: Math.log(0.1 + 0.05 * ((i * 7) % 11)),
       stage: i % 2 ? 'bud' : 'flower',
       place: '',
       log: log(dayOfYear, storedYears),
@@ -129,7 +172,7 @@ describe('potency against season, storage and place', () => {
   test('a wave of the year is found, with its peak where it is', () => {
     const peak = 200
     const lots = make(14, (day) => 0.6 * Math.cos((2 * Math.PI * (day - peak)) / 365.25))
-    const trend = byDayOfYear(lots)!
+    const trend = potencyTrends(lots).season!
     expect(trend.p).toBeLessThan(0.01)
     const best = Array.from({ length: 200 }, (_, i) => 120 + i).reduce((a, b) =>
       trend.at(b).mid > trend.at(a).mid ? b : a,
@@ -140,36 +183,80 @@ describe('potency against season, storage and place', () => {
     expect(high).toBeGreaterThan(Math.exp(0.6) * 0.9)
   })
 
-  test('what fades in the bag is found as so much a year', () => {
-    const trend = byStorage(make(12, (_, years) => -0.3 * years))!
-    const perYear = Math.log(trend.at(1).mid / trend.at(0).mid)
+  test('what fades in the bag is found as so much a year, and no year of it', () => {
+    const { storage, year } = potencyTrends(make(12, (_, years) => -0.3 * years))
+    const perYear = Math.log(storage!.at(1).mid / storage!.at(0).mid)
     expect(perYear).toBeGreaterThan(-0.45)
     expect(perYear).toBeLessThan(-0.2)
-    expect(byYear(make(12, (_, years) => -0.3 * years))).toBeNull()
+    expect(year).toBeNull()
   })
 
-  test('alike lots bear a trend about once in twenty, and five never', () => {
+  test('a year’s line runs through lots of that year', () => {
+    const lots = make(12, () => 0).map((each) => ({
+      ...each,
+      log: 0.2 * (each.year - 2022) + 0.02 * normal(),
+    }))
+    const { year } = potencyTrends(lots)
+    for (const each of lots) {
+      expect(Math.abs(Math.log(year!.at(each.year).mid) - each.log)).toBeLessThan(0.1)
+    }
+  })
+
+  test('a season in which more was taken is no season: the ratio explains it', () => {
+    const lots = make(14, () => 0).map((each) => ({
+      ...each,
+      logRatio: each.dayOfYear / 60,
+      log: -0.8 * (each.dayOfYear / 60) + 0.05 * normal(),
+    }))
+    expect(potencyTrends(lots).season).toBeNull()
+    expect(potencyTrends(lots.map((each) => ({ ...each, logRatio: 0 }))).season).not.toBeNull()
+  })
+
+  test('lots alike bear any trend less than once in twenty, over all that is looked for', () => {
     let found = 0
-    for (let i = 0; i < 300; i++) if (byStorage(make(10, () => 0))) found++
-    expect(found / 300).toBeLessThan(0.1)
-    expect(found / 300).toBeGreaterThan(0.01)
-    expect(byStorage(make(5, (_, years) => -2 * years))).toBeNull()
-    expect(byStorage(make(8, () => 0).map((each) => ({ ...each, storedYears: 1 })))).toBeNull()
+    for (let i = 0; i < 400; i++) {
+      const told = potencyTrends(
+        make(12, () => 0).map((each, k) => ({ ...each, place: ['mill', 'lane', 'moor'][k % 3]! })),
+      )
+      found += Number(Object.values(told).some((each) => each !== null))
+    }
+    expect(found / 400).toBeLessThan(0.07)
+    expect(found).toBeGreaterThan(0)
   })
 
-  test('stages with two lots and more stand side by side, strongest first', () => {
-    const lots = make(8, () => 0).map((each) => ({
+  test('the more curves are looked through, the plainer it must be', () => {
+    const lots = make(12, (_, years) => -0.3 * years)
+    const [one, four] = [potencyTrends(lots), potencyTrends(lots, 4)]
+    expect(four.storage!.p).toBeGreaterThan(3.9 * one.storage!.p)
+    expect(potencyTrends(lots, 1e6).storage).toBeNull()
+  })
+
+  test('five lots never bear one, nor lots all alike in it', () => {
+    expect(potencyTrends(make(5, (_, years) => -2 * years)).storage).toBeNull()
+    const same = make(8, () => 0).map((each) => ({ ...each, storedYears: 1 }))
+    expect(potencyTrends(same).storage).toBeNull()
+    expect(potencyTrends([])).toEqual({
+      season: null,
+      year: null,
+      storage: null,
+      stage: null,
+      place: null,
+    })
+  })
+
+  test('stages stand side by side where they differ, strongest first; else nothing is said', () => {
+    const lots = make(10, () => 0).map((each) => ({
       ...each,
       log: each.log + (each.stage === 'bud' ? 0.5 : 0),
     }))
-    const levels = byLevel(lots, ({ stage }) => stage)
-    expect(levels.map(({ level, n }) => [level, n])).toEqual([
-      ['bud', 4],
-      ['flower', 4],
+    const { stage, place } = potencyTrends(lots)
+    expect(stage!.means.map(({ level, n }) => [level, n])).toEqual([
+      ['bud', 5],
+      ['flower', 5],
     ])
-    expect(levels[0]!.low).toBeGreaterThan(levels[1]!.mid)
-    expect(byLevel(lots, ({ place }) => place)).toEqual([])
-    expect(byLevel(lots.slice(0, 1), ({ stage }) => stage)).toEqual([])
+    expect(stage!.means[0]!.low).toBeGreaterThan(stage!.means[1]!.high)
+    expect(place).toBeNull()
+    expect(potencyTrends(make(10, () => 0)).stage).toBeNull()
   })
 })
 
@@ -182,7 +269,7 @@ describe('lots that are all alike', () => {
       })) {
         if (!hasEstimate(answer)) continue
         told++
-        called += Number(answer.factor.low > 1 || answer.factor.high < 1)
+        called += Number(answer.differs)
       }
     }
     expect(told).toBeGreaterThan(150)
