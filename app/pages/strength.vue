@@ -34,7 +34,7 @@ const USUAL_RATIO = 0.4
 const ratio = ref(USUAL_RATIO)
 /** A ratio that is held against it. */
 const beside = ref<number | null>(null)
-const { leftOut, toggle, shown, estimate, described, gainTo } = useAskedCurve(
+const { leftOut, toggle, shown, estimate, turning, described, gainTo } = useAskedCurve(
   () => group.value?.curve ?? null,
   () => ratio.value,
 )
@@ -138,6 +138,7 @@ useHead({ title: () => `${name.value || 'Strength'} · Juniper Haze` })
           :view="view"
           :described="described"
           :estimate="estimate"
+          :turning="turning"
           :left-out="leftOutCodes"
         />
         <section class="panel stack tight">

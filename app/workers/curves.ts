@@ -19,6 +19,7 @@ export const curves = {
   },
   described: () => asked.described(),
   at: (ratio: number) => asked.at(ratio),
+  turningBack: () => asked.turningBack(),
   gain: (from: number, to: number) => asked.gain(from, to),
   ratioFor: (strength: number, probability: number) => asked.ratioFor(strength, probability),
   /** What each of so many baths in a row is to give. */

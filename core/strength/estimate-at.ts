@@ -9,6 +9,7 @@ import {
 } from './posterior/posterior'
 import type { PriorContext } from './posterior/priors'
 import { LITTLE_GAIN } from './predict'
+import { turningBack, type TurningBack } from './turning-back'
 
 /** What a curve says at one dry ratio. */
 export interface EstimateAt {
@@ -35,6 +36,7 @@ export function askCurve(points: readonly PosteriorPoint[], context: PriorContex
       doubling: posterior().doublingGain(ratio),
       littleGain: posterior().probabilityOfLittleGain(ratio, 2 * ratio, LITTLE_GAIN),
     }),
+    turningBack: (): TurningBack | null => turningBack(points, context),
     /** What another dry ratio would add: 0.1 is a tenth more. */
     gain: (from: number, to: number): Interval => posterior().gain(from, to),
     /** The dry ratio that reaches a strength with a probability; null where none does. */

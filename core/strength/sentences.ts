@@ -180,10 +180,14 @@ function ceiling({
   }
 }
 
-function turning({ from: before, to, times }: TurningBack, weighed: StrengthFacts['weighed']) {
+function turning(
+  { from: before, to, trials, times }: TurningBack,
+  weighed: StrengthFacts['weighed'],
+) {
+  const where = `${trials > 1 ? 'From' : 'At'} ${bothRatios(to, weighed)}${trials > 1 ? ' on' : ''}`
   return {
     id: 'turning' as const,
-    text: `At ${bothRatios(to, weighed)} your swatches are weaker than at ${bothRatios(before, weighed)} (${formatNumber(times, 2)} times): it may be turning back there. The curve only rises, so one more pot of each would tell.`,
+    text: `${where} your swatches are weaker than at ${bothRatios(before, weighed)} (${formatNumber(times, 2)} times): it may be turning back there. The curve only rises, so one more pot of each would tell.`,
   }
 }
 

@@ -1,74 +1,123 @@
-import { mean, sort } from 'd3-array'
-import { DETECTABLE, type PosteriorPoint } from './posterior/observations'
-import { POT_SD } from './posterior/cell'
+import { greatest, group, mean, sort, sum } from 'd3-array'
+import { priorOf } from './posterior/borrowed'
+import { OUTLIER_CHANCE, OUTLIER_FACTOR } from './posterior/cell'
+import { drawCurves } from './posterior/draws'
+import { logNormalCdf } from './posterior/normal'
+import { DETECTABLE, readObservations, type PosteriorPoint } from './posterior/observations'
+import { lotIndex } from './posterior/posterior'
+import { posteriorCells } from './posterior/posterior-cells'
+import type { PriorContext } from './posterior/priors'
+import { SHAPES } from './saturation'
 
-/** Where the strongest bath tried is weaker than the one before it. */
+/** Where more plant gave less than some of what was tried before. */
 export interface TurningBack {
-  /** Dry ratios of the last and the last but one. */
+  /** Dry ratio of the strongest trial before. */
   from: number
+  /** Dry ratio from which swatches are weaker, and how many ratios were tried from there on. */
   to: number
-  /** Strength at the last over that at the one before, by the medians of both. */
+  trials: number
+  /** Strength from there on over that of the strongest before, by their geometric means. */
   times: number
 }
 
-/** Usual error of one swatch, and how far lots differ, SD of log strength; from memory. */
-const SWATCH_SD = 0.15
-const LOT_SD = 0.3
 /** Ratios so near are one trial, relative. */
 const ALIKE = 0.1
-/** Standard errors that a drop must exceed: by chance one curve in twenty has it. */
-const BEYOND = 1.645
+/** Of curves that only rise, fewer than one in twenty are said to turn back. */
+const FALSE_CLAIMS = 0.04
+/** So many trials at the end are held against the rest. */
+const TOGETHER = [1, 2, 3, 5] as const
 
 /**
- * A last ratio weaker than the one before may be a bath that turns back: too much plant, too
- * acid, or a liquor too thick to move in. The curves of the posterior only rise, so it is said beside
- * them.
+ * Trials at the end that are weaker than any curve through the others allows may be a bath that
+ * turns back: too much plant, too acid, or a liquor too thick to move in. The curves of the
+ * posterior only rise, so it is said beside them.
+ *
+ * The posterior of all others tells how weak the last trials may be by chance of curve, lots and
+ * swatches, outliers among them; held to one chance in twenty over all that are looked at.
  *
  * @param points counted swatches; strengths that were not told from bare fibre are left out
- * @returns null where nothing drops by more than pots, lots and swatches differ by chance
  */
-export function turningBack(points: readonly PosteriorPoint[]): TurningBack | null {
-  const seen = sort(
-    points.flatMap((point) =>
-      'strength' in point && (point.strength ?? 0) > DETECTABLE
-        ? [{ ...point, strength: point.strength ?? 0 }]
-        : [],
-    ),
-    ({ ratio }) => ratio,
-  )
-  const last = trialFrom(seen)
-  const before = trialFrom(seen.slice(0, seen.length - (last?.points.length ?? 0)))
-  if (!last || !before) return null
-  const drop = last.logStrength - before.logStrength
-  const sd = Math.hypot(errorOf(last), errorOf(before), lotsDiffer(last, before) ? LOT_SD : 0)
-  return drop < -BEYOND * sd ? { from: before.ratio, to: last.ratio, times: Math.exp(drop) } : null
+export function turningBack(
+  points: readonly PosteriorPoint[],
+  context: PriorContext,
+): TurningBack | null {
+  const trials = trialsOf(points)
+  const tried = TOGETHER.filter((count) => count < trials.length)
+  const looks = tried.flatMap((count) => {
+    const [rest, last] = [trials.slice(0, -count), trials.slice(-count)]
+    const best = greatest(rest, levelOf)
+    const times = best ? Math.exp(levelOf(last.flat()) - levelOf(best)) : 1
+    // a flat end is no turning back, however much a curve would still have risen
+    if (!best || times >= 1) return []
+    return [{ p: chanceOf(rest.flat(), last.flat(), context), best, last, times }]
+  })
+  const plainest = greatest(looks, ({ p }) => -p)
+  if (!plainest || plainest.p > FALSE_CLAIMS / tried.length) return null
+  return {
+    from: ratioOf(plainest.best),
+    to: ratioOf(plainest.last[0]!),
+    trials: plainest.last.length,
+    times: plainest.times,
+  }
 }
 
 type Seen = PosteriorPoint & { strength: number }
 
-interface Trial {
-  ratio: number
-  logStrength: number
-  points: readonly Seen[]
-}
+const levelOf = (some: readonly Seen[]) => mean(some, ({ strength }) => Math.log(strength)) ?? 0
+const ratioOf = (trial: readonly Seen[]) => trial[0]!.ratio
 
-/** The swatches at the highest ratio. */
-function trialFrom(sorted: readonly Seen[]): Trial | null {
-  const top = sorted.at(-1)
-  if (!top) return null
-  const points = sorted.filter(({ ratio }) => ratio >= top.ratio / (1 + ALIKE))
-  return {
-    ratio: top.ratio,
-    logStrength: mean(points, ({ strength }) => Math.log(strength)) ?? 0,
-    points,
+/** Swatches at like ratios, in ascending order. */
+function trialsOf(points: readonly PosteriorPoint[]): Seen[][] {
+  const trials: Seen[][] = []
+  const seen = points.flatMap((point) =>
+    'strength' in point && point.strength > DETECTABLE && point.ratio > 0 ? [point as Seen] : [],
+  )
+  for (const point of sort(seen, ({ ratio }) => ratio)) {
+    const last = trials.at(-1)
+    if (last && point.ratio <= ratioOf(last) * (1 + ALIKE)) last.push(point)
+    else trials.push([point])
   }
+  return trials
 }
 
-/** Standard error of a trial's mean: swatches of one pot share its error. */
-function errorOf({ points }: Trial): number {
-  const pots = new Set(points.map(({ pot }, i) => pot ?? i)).size
-  return Math.hypot(SWATCH_SD / Math.sqrt(points.length), POT_SD / Math.sqrt(pots))
+/** Chance that swatches are together as weak as they are, given the others. */
+function chanceOf(rest: readonly Seen[], last: readonly Seen[], context: PriorContext): number {
+  const known = lotOnBothSides(rest, last)
+  const prior = priorOf(context)
+  const at = known === undefined ? -1 : lotIndex(readObservations(rest), known)
+  const draws = drawCurves(posteriorCells(rest, prior, { lot: at }).cells, at >= 0)
+  const isKnown = (point: Seen) => at >= 0 && point.lot === known
+  const share = (some: readonly Seen[]) => (some.length / last.length) ** 2
+  // of a mean, what lots and pots of it share weighs by the square of their share
+  const others = group(
+    last.filter((point) => !isKnown(point)),
+    ({ lot }, i) => lot ?? `alone ${i}`,
+  )
+  const pots = group(last, ({ pot }, i) => pot ?? `alone ${i}`)
+  const [lotShare, potShare] = [sum(others.values(), share), sum(pots.values(), share)]
+  const chances = draws.map((draw) => {
+    const off = mean(last, (point) => {
+      const expected = draw.ceiling * SHAPES[draw.model].share(point.ratio, draw.scale)
+      return Math.log(point.strength / (expected * (isKnown(point) ? draw.lotFactor : 1)))
+    })
+    const sd = Math.sqrt(MIXED_VARIANCE * draw.errorSd ** 2 * potShare + draw.lotSd ** 2 * lotShare)
+    return Math.exp(logNormalCdf((off ?? 0) / sd))
+  })
+  return mean(chances) ?? 1
 }
 
-const lotsDiffer = (a: Trial, b: Trial) =>
-  !b.points.some(({ lot }) => a.points.some((point) => point.lot === lot))
+/** Of the lots that stand on both sides, the one with the most swatches at the end. */
+function lotOnBothSides(rest: readonly Seen[], last: readonly Seen[]): string | undefined {
+  const both = last.filter(
+    ({ lot }) => lot !== undefined && rest.some((point) => point.lot === lot),
+  )
+  const [most] =
+    greatest(
+      group(both, ({ lot }) => lot),
+      ([, some]) => some.length,
+    ) ?? []
+  return most
+}
+
+/** Variance of a swatch's error over that of one that is no outlier. */
+const MIXED_VARIANCE = 1 - OUTLIER_CHANCE + OUTLIER_CHANCE * OUTLIER_FACTOR ** 2

@@ -46,7 +46,7 @@ function bathCount(seed: number) {
   }
 }
 
-/** How often a bath that turns back is said to, where its last ratio gave three quarters of the best or less. */
+/** How often a bath that turns back is said to, where its last ratio gave half of the best or less. */
 function turningCount() {
   let [said, of] = [0, 0]
   return {
@@ -54,9 +54,9 @@ function turningCount() {
       const ratios = points.map(({ ratio }) => ratio)
       const strengths = ratios.map(truthAt)
       const last = truthAt(Math.max(...ratios))
-      if (ratios.length < 2 || last > 0.75 * Math.max(...strengths)) return
+      if (ratios.length < 2 || last > 0.5 * Math.max(...strengths)) return
       of++
-      said += Number(turningBack(points) !== null)
+      said += Number(turningBack(points, { kind: 'leaf' }) !== null)
     },
     told: (words: typeof percent) => words(said, of),
   }

@@ -36,7 +36,7 @@ for (let log = 0; log < LOGS; log++) {
       return { ratio, strength, lot: `${lot}`, pot: `${lot} ${pot}` }
     }),
   ).flat()
-  claims.turning += Number(turningBack(points) !== null)
+  claims.turning += Number(turningBack(points, { kind: 'leaf' }) !== null)
   const dated = lotPotencies(points, { kind: 'leaf' }).flatMap((answer): DatedPotency[] => {
     if (!hasEstimate(answer)) return []
     const { low, mid, high } = answer.factor

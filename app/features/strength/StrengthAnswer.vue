@@ -3,7 +3,7 @@ import { inDecimals } from '~/format/quantities'
 import { colourStep } from '~~/core/strength/colour-step'
 import { bandAt } from '~~/core/strength/posterior/band-at'
 import { isScaleKnown } from '~~/core/strength/curve-job'
-import { turningBack } from '~~/core/strength/turning-back'
+import type { TurningBack } from '~~/core/strength/turning-back'
 import { strengthSentences } from '~~/core/strength/sentences'
 import type { DescribedPosterior } from '~~/core/strength/posterior/describe-posterior'
 import type { EstimateAt } from '~~/core/strength/estimate-at'
@@ -14,12 +14,13 @@ import { groupWords, percentText } from './words'
 import { formatCount } from '~~/core/quantity/format-count'
 import { present } from '~~/core/present'
 
-const { group, curve, view, described, estimate, leftOut } = defineProps<{
+const { group, curve, view, described, estimate, turning, leftOut } = defineProps<{
   group: StrengthGroup
   curve: CurveView
   view: StrengthView
   described: DescribedPosterior | null
   estimate: EstimateAt | null
+  turning: TurningBack | null
   /** Codes of the swatches that are left out for now. */
   leftOut: string[]
 }>()
@@ -48,7 +49,7 @@ const sentences = computed(() => {
     estimated: curve.answer.estimated,
     isScaleKnown: isScaleKnown(curve.answer),
     years: described.n > 0 ? [curve.dyedFrom.slice(0, 4), curve.dyedTo.slice(0, 4)] : null,
-    turning: turningBack(curve.answer.points),
+    turning,
     donorCurve: near ? { n: present(curve.donorCurve).n, on: groupWords(near) } : null,
   })
   return told.map((each) => ({ ...each, text: inDecimals(each.text) }))

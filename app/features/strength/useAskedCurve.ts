@@ -1,6 +1,7 @@
 import { computed, ref, shallowRef, watch } from 'vue'
 import type { DescribedPosterior } from '~~/core/strength/posterior/describe-posterior'
 import type { Interval } from '~~/core/strength/posterior/posterior'
+import type { TurningBack } from '~~/core/strength/turning-back'
 import type { EstimateAt } from '~~/core/strength/estimate-at'
 import type { CurveView } from '~~/shared/views/strength/curve'
 import { useCurvesWorker } from '~/composables/useCurvesWorker'
@@ -17,6 +18,8 @@ export function useAskedCurve(curve: () => CurveView | null, ratio: () => number
   const leftOut = ref<string[]>([])
   const described = shallowRef<DescribedPosterior | null>(null)
   const estimate = shallowRef<EstimateAt | null>(null)
+  /** A last ratio that is weaker than those before; null until it is known. */
+  const turning = shallowRef<TurningBack | null>(null)
   const ask = latestOnly()
   let isLatest = ask()
   let loading: Promise<unknown> = Promise.resolve()
@@ -30,10 +33,11 @@ export function useAskedCurve(curve: () => CurveView | null, ratio: () => number
     ([now, without]) => {
       isLatest = ask()
       estimate.value = null
+      turning.value = null
       if (!now) return void (described.value = null)
       const points = now.answer.points.filter((_, i) => !without.includes(now.swatchIds[i]!))
       loading = worker.load(plain(points), plain(now.answer.prior))
-      void loading.then(tell)
+      void loading.then(tell).then(lookBack)
       // with all its swatches the server has worked it out already
       described.value = without.length === 0 ? now.answer : null
       if (without.length > 0) void loading.then(describe)
@@ -49,6 +53,11 @@ export function useAskedCurve(curve: () => CurveView | null, ratio: () => number
     const [isStill, at] = [isLatest, ratio()]
     const answer = await worker.at(at)
     if (isStill() && at === ratio()) estimate.value = answer
+  }
+  async function lookBack() {
+    const isStill = isLatest
+    const answer = await worker.turningBack()
+    if (isStill()) turning.value = answer
   }
   watch(ratio, () => void loading.then(tell))
 
@@ -67,5 +76,5 @@ export function useAskedCurve(curve: () => CurveView | null, ratio: () => number
     await loading
     return worker.gain(ratio(), other)
   }
-  return { leftOut, toggle, shown, estimate, described, gainTo }
+  return { leftOut, toggle, shown, estimate, turning, described, gainTo }
 }
