@@ -99,7 +99,7 @@ export function loftActs({ log, clock, today, id, patch }: Stage): Act[] {
   const wishes: Act = {
     on: day(3),
     run: async () => {
-      const wish = { jarId: null, agent: null, dueOn: null, fibreG: null }
+      const wish = { jarId: null, agent: null, dueOn: null, fibreG: null, depth: null }
       await log.wishes.create({
         ...wish,
         id: id(),
@@ -113,6 +113,7 @@ export function loftActs({ log, clock, today, id, patch }: Stage): Act[] {
         words: 'Dock orange for the big jumper',
         sourceId: catalogueId('rumex-obtusifolius/root'),
         fibreG: 600,
+        depth: 'full',
       })
       await log.wishes.create({
         ...wish,

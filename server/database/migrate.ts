@@ -9,6 +9,7 @@ import { asItWas } from './migrations/0007-as-it-was'
 import { jarRounds } from './migrations/0008-jar-rounds'
 import { mordantHeat } from './migrations/0009-mordant-heat'
 import { washedOrNot } from './migrations/0010-washed-or-not'
+import { wishedDepth } from './migrations/0011-wished-depth'
 
 interface Migration extends Knex.Migration {
   name: string
@@ -28,6 +29,7 @@ export const MIGRATIONS: readonly Migration[] = [
   jarRounds,
   mordantHeat,
   washedOrNot,
+  wishedDepth,
 ]
 
 /** Migrations are compiled in: a bundled server has no migration files beside it. */

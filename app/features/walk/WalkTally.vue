@@ -4,11 +4,23 @@ import { formatMass, formatRatio } from '~/format/quantities'
 import { ruleWords } from './rule-words'
 import type { WeighIn } from './useWeighIn'
 import { present } from '~~/core/present'
+import { formatCount } from '~~/core/quantity/format-count'
+import type { Need } from '~~/shared/views/walk/walk'
 
 /** What it comes to: fibre it would dye, what is wanted still, what the patch bears. */
 const { weighIn } = defineProps<{ weighIn: WeighIn }>()
 
 const { draft, known, netG, dryG, dyesG, patch } = weighIn
+
+/** How deep, and what says how much that takes. */
+function depthWords({ forDepth }: Need): string {
+  if (!forDepth) return ''
+  const { depth, ratioDry, n } = forDepth
+  const by = n > 0 ? `by ${formatCount(n, 'swatch', 'swatches')}` : 'as is usual of its kind'
+  return ratioDry === null
+    ? `: no amount is likely to come out ${depth} (${by}), so by the usual ratio`
+    : `, ${depth} or deeper 8 times in 10 at ${formatRatio(ratioDry)} dry, ${by}`
+}
 
 /** What the patch bears; where nothing was taken there yet, by the source's usual rule. */
 const bearing = computed(() => {
@@ -59,7 +71,9 @@ const passes = computed(() => {
         fresh more is wanted
       </template>
       <template v-else>that is enough</template>{{ ' '
-      }}<span class="quiet">for {{ formatMass(need.wish.fibreG) }} of fibre</span>
+      }}<span class="quiet"
+        >for {{ formatMass(need.wish.fibreG) }} of fibre{{ depthWords(need) }}</span
+      >
     </p>
     <p v-if="bearing" class="quiet">
       {{ patch?.name }}: {{ ruleWords(bearing.rule)

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { formatMass } from '~/format/quantities'
+import { DEPTHS, type Depth } from '~~/core/colour/depth'
 import { newId } from '~~/shared/ids'
 import type { Page } from '~~/shared/schemas/log/common'
 import type { Source } from '~~/shared/schemas/walk/source'
@@ -25,6 +26,7 @@ const words = ref('')
 const source = ref<Source | null>(null)
 const dueOn = ref('')
 const fibreG = ref<number | null>(null)
+const depth = ref<Depth | ''>('')
 const adding = ref(false)
 
 async function add() {
@@ -36,6 +38,7 @@ async function add() {
       sourceId: sourceId ?? source.value?.id ?? null,
       dueOn: dueOn.value || null,
       fibreG: fibreG.value,
+      depth: depth.value || null,
     },
     (body) => api.post<Wish>('wishes', body),
     (item) => `Wished: ${item.words}.`,
@@ -44,6 +47,7 @@ async function add() {
   words.value = ''
   dueOn.value = ''
   fibreG.value = null
+  depth.value = ''
   source.value = null
   adding.value = false
 }
@@ -57,10 +61,11 @@ async function done(wish: Wish) {
   session.saved(`Done: ${wish.words}.`, changeSetId)
 }
 
-const when = ({ dueOn: day, sourceId: of, fibreG: grams }: Wish) =>
+const when = ({ dueOn: day, sourceId: of, fibreG: grams, depth: deep }: Wish) =>
   [
     !sourceId && of && names.value?.get(of),
     grams && `for ${formatMass(grams)} of fibre`,
+    deep && `${deep} or deeper`,
     day ? `from ${shortDate(day)}` : of ? 'when it is ready or in stock' : '',
   ]
     .filter(Boolean)
@@ -80,6 +85,11 @@ const when = ({ dueOn: day, sourceId: of, fibreG: grams }: Wish) =>
       <SourcePicker v-if="!sourceId" v-model="source" label="Of which source" />
       <div class="two">
         <QuantityField v-model="fibreG" label="For so much fibre" :error="errors['/fibreG']" />
+        <LabeledField v-slot="{ id }" label="How deep" hint="decides how much to gather">
+          <ElSelect :id="id" v-model="depth" placeholder="as usual" clearable :value-on-clear="''">
+            <ElOption v-for="each in DEPTHS.slice(1)" :key="each" :value="each" :label="each" />
+          </ElSelect>
+        </LabeledField>
         <DateField v-model="dueOn" label="Not before" :error="errors['/dueOn']" ahead />
       </div>
       <p v-if="failure" class="wrong" role="alert">{{ failure }}</p>

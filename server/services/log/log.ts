@@ -97,7 +97,10 @@ export function createLog(
   const versions = sourceVersions(database.read)
   const curves = curvesService(database.read, compute)
   const atlas = atlasService(database, curves)
-  const walk = walkService(database.read, (sourceId) => curves.usualRatioOf(sourceId))
+  const walk = walkService(database.read, {
+    usualOf: (sourceId) => curves.usualRatioOf(sourceId),
+    forDepths: (sourceId) => curves.depthRatiosOf(sourceId),
+  })
   const jars = jarViews(database.read)
   return {
     ...collections,

@@ -121,6 +121,7 @@ export const wishKind = plainKind<
     agent: 'agent',
     dueOn: 'due_on',
     fibreG: 'fibre_g',
+    depth: 'depth',
     doneOn: 'done_on',
   },
   narrow(rows, { sourceId, open }) {

@@ -6,6 +6,7 @@ import type { CurveAnswer, CurveJob, JobSwatch } from '../../../core/strength/cu
 import type { SeenSpectrum } from '../../../core/strength/swatch-strength'
 import { nearestCurve, type Condition } from '../../../core/strength/near-conditions'
 import type { ConditionKey } from '../../../core/strength/posterior/priors'
+import type { DepthRatio } from '../../../shared/views/walk/walk'
 import type { CurveView } from '../../../shared/views/strength/curve'
 import type { Reading } from '../../../shared/schemas/swatch/reading'
 import type { Stuff } from '../../../shared/views/strength/stuff'
@@ -65,6 +66,13 @@ export const curvesService = (db: Knex, compute: ComputeCurves) => {
       if (!wanted || wanted.job.swatches.length < LEAST_FOR_USUAL) return null
       const ratios = wanted.job.swatches.map((swatch) => swatch.ratioDry)
       return { ratioDry: present(median(ratios)), n: ratios.length }
+    },
+
+    /** For each depth the dry ratio that reaches it eight times in ten, by the curve with most swatches. */
+    async depthRatiosOf(sourceId: string): Promise<DepthRatio[]> {
+      const { source, views } = await withCandidates(sourceId)
+      const { answer } = views[0] ?? (await this.usual(source))
+      return answer.forDepth.map(({ depth, p80 }) => ({ depth, ratioDry: p80, n: answer.n }))
     },
 
     /** Of every source, or of one: most swatches first within a source. */

@@ -2,22 +2,31 @@ import type { Basis, DryFraction } from '../../../core/harvest/dry-fraction'
 import { gatherNeeded } from '../../../core/harvest/gather-needed'
 import { spreadOf } from '../../../core/spread'
 import type { Wish } from '../../../shared/schemas/walk/wish'
-import type { Need } from '../../../shared/views/walk/walk'
+import type { DepthRatio, Need } from '../../../shared/views/walk/walk'
 
-/** Wishes share the stock in the order in which they were made. */
+/** What a source's curve asks for a depth. */
+export type DepthRatioOf = (wish: Wish) => DepthRatio | null
+
+/**
+ * Wishes share the stock in the order in which they were made.
+ *
+ * @param ratioDry as is usually taken; for a wished depth, what its curve asks goes before
+ */
 export function needsOf(
   wishes: readonly Wish[],
   ratioDry: number | null,
   dry: DryFraction,
   stockDryG: number,
+  depthRatioOf: DepthRatioOf = () => null,
 ): Need[] {
-  if (ratioDry === null) return []
   let stock = stockDryG
   return [...wishes]
     .sort((a, b) => (a.createdAt < b.createdAt ? -1 : 1))
     .flatMap((wish) => {
-      if (wish.fibreG === null) return []
-      const wantedDryG = ratioDry * wish.fibreG
+      const forDepth = depthRatioOf(wish)
+      const ratio = forDepth?.ratioDry ?? ratioDry
+      if (wish.fibreG === null || ratio === null) return []
+      const wantedDryG = ratio * wish.fibreG
       const held = Math.min(stock, wantedDryG)
       stock -= held
       const missing = wantedDryG - held
@@ -26,6 +35,6 @@ export function needsOf(
         missing > 0
           ? gatherNeeded({ ratioDry: missing, fibreG: 1 }, { dry: { ...dry } }).gatherG
           : spreadOf(0, 0)
-      return [{ wish, wantedDryG, stockDryG: held, toGatherG: needed, basis }]
+      return [{ wish, wantedDryG, stockDryG: held, toGatherG: needed, basis, forDepth }]
     })
 }

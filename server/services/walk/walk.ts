@@ -9,7 +9,7 @@ import { dayOfYear } from '../../../core/season/day-of-year'
 import { readiness, shiftedWindow, windowOfMonths } from '../../../core/season/shifted-window'
 import type { Source } from '../../../shared/schemas/walk/source'
 import type { Wish } from '../../../shared/schemas/walk/wish'
-import type { SourceOnWalk, WalkRow, WalkView } from '../../../shared/views/walk/walk'
+import type { DepthRatio, SourceOnWalk, WalkRow, WalkView } from '../../../shared/views/walk/walk'
 import { ofCollections, sinceLastChange } from '../../database/since-last-change'
 import { settingRepository } from '../../repositories/settings'
 import { sourceRepository } from '../../repositories/sources'
@@ -17,7 +17,7 @@ import { weighedCounts } from '../../repositories/weighed-counts'
 import { bearingsOf } from './bearings'
 import { deepestColours } from '../strength/deepest-colours'
 import { notFound } from '../log/failures'
-import { needsOf } from './needs'
+import { needsOf, type DepthRatioOf } from './needs'
 import { inDryMatter, stockRows, type StockRow } from '../../repositories/source-stock'
 import { keptBySource } from './kept-by-source'
 import { wishKind } from '../log/small-kinds'
@@ -34,10 +34,7 @@ import { lookUp } from '../../../core/present'
 const MOST_DOTS = 6
 
 /** What can be gathered, what is wanted, and what the patches bear. */
-export const walkService = (
-  db: Knex,
-  usualOf: (sourceId: string) => Promise<UsualRatio | null>,
-) => {
+export const walkService = (db: Knex, { usualOf, forDepths }: RatiosOf) => {
   const sources = sinceLastChange(db, () => allSources(db), ofCollections('sources'))
   const colours = deepestColours(db)
   const kept: KeptOfLots = {
@@ -46,7 +43,7 @@ export const walkService = (
     colours,
   }
   const computed = sinceLastChange(db, async (ask: Ask) =>
-    computeView(db, ask, await sources(null), kept),
+    computeView(db, ask, await sources(null), kept, forDepths),
   )
   const worded = sinceLastChange(db, async (ask: Ask) => JSON.stringify(await computed(ask)))
   /** A setting is no change of the log, so it is part of the question. */
@@ -83,7 +80,13 @@ export const walkService = (
         ratioDry,
         dryFraction: dry,
         bearings: (await bearingsOf(db, [source], on)).get(id) ?? [],
-        needs: needsOf(wishes, ratioDry?.value ?? null, dry, stock?.stockDryG ?? 0),
+        needs: needsOf(
+          wishes,
+          ratioDry?.value ?? null,
+          dry,
+          stock?.stockDryG ?? 0,
+          await depthRatios(wishes, forDepths),
+        ),
       }
     },
   }
@@ -102,6 +105,13 @@ interface Ask {
   southern: boolean
 }
 
+/** What the curves of a source say of how much to take. */
+export interface RatiosOf {
+  usualOf: (sourceId: string) => Promise<UsualRatio | null>
+  /** For each depth that its best curve was asked for. */
+  forDepths: (sourceId: string) => Promise<DepthRatio[]>
+}
+
 /** The dry ratio that a dyer usually takes of a source. */
 export interface UsualRatio {
   ratioDry: number
@@ -113,6 +123,7 @@ async function computeView(
   { on, southern }: Ask,
   sources: readonly Source[],
   kept: KeptOfLots,
+  forDepths: RatiosOf['forDepths'],
 ): Promise<WalkView> {
   const [gathered, wishes, dryness, bearings] = await Promise.all([
     kept.gatherings(),
@@ -120,6 +131,7 @@ async function computeView(
     drynessOf(db, sources),
     bearingsOf(db, sources, on),
   ])
+  const ofDepth = await depthRatios(wishes, forDepths)
   const stock = inDryMatter(await kept.stock(), dryness)
   const dots = new Map([...gathered].map(([id, found]) => [id, found.slice(-MOST_DOTS)]))
   const colours = await kept.colours([...dots.values()].flat().map(({ lotId }) => lotId))
@@ -148,11 +160,25 @@ async function computeView(
       })),
       leftG: inStock?.leftG ?? 0,
       stockDryG: inStock?.stockDryG ?? 0,
-      needs: needsOf(wishesOf.get(source.id) ?? [], usual, dry, inStock?.stockDryG ?? 0),
+      needs: needsOf(wishesOf.get(source.id) ?? [], usual, dry, inStock?.stockDryG ?? 0, ofDepth),
       bearings: bearings.get(source.id) ?? [],
     }
   })
   return { southern, rows }
+}
+
+/** What curves ask for the depths that are wished for: few sources, so that each may be computed. */
+async function depthRatios(
+  wishes: readonly Wish[],
+  forDepths: RatiosOf['forDepths'],
+): Promise<DepthRatioOf> {
+  const told = new Map<string, DepthRatio[]>()
+  for (const { sourceId, depth, fibreG } of wishes) {
+    if (!sourceId || !depth || fibreG === null || told.has(sourceId)) continue
+    told.set(sourceId, await forDepths(sourceId))
+  }
+  return ({ sourceId, depth }) =>
+    told.get(sourceId ?? '')?.find((each) => each.depth === depth) ?? null
 }
 
 async function allSources(db: Knex): Promise<Source[]> {
@@ -201,7 +227,7 @@ function usualRatioDry(source: Source, dry: DryFraction): number | null {
 async function ratioOf(
   source: Source,
   dry: DryFraction,
-  usualOf: (sourceId: string) => Promise<UsualRatio | null>,
+  usualOf: RatiosOf['usualOf'],
 ): Promise<SourceOnWalk['ratioDry']> {
   const learnt = await usualOf(source.id)
   if (learnt) return { value: learnt.ratioDry, basis: 'learnt', n: learnt.n }

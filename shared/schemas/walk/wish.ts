@@ -1,4 +1,5 @@
 import Joi from 'joi'
+import { DEPTHS, type Depth } from '../../../core/colour/depth'
 import {
   dateField,
   idField,
@@ -19,6 +20,8 @@ export interface Wish extends Recorded {
   dueOn: string | null
   /** Dry fibre to be dyed, g: makes the wish a need on the walk. */
   fibreG: number | null
+  /** How deep it is to come out; null: as this dyer usually takes it. */
+  depth: Depth | null
   doneOn: string | null
 }
 
@@ -31,6 +34,10 @@ const editable = {
   agent: Joi.string().trim().max(40).allow(null),
   dueOn: dateField.allow(null),
   fibreG: massField.allow(null),
+  // a trace is what is left of a bath, not what is wished for
+  depth: Joi.string()
+    .valid(...DEPTHS.slice(1))
+    .allow(null),
 }
 
 export const newWishSchema = Joi.object<NewWish>({
@@ -41,6 +48,7 @@ export const newWishSchema = Joi.object<NewWish>({
   agent: editable.agent.default(null),
   dueOn: editable.dueOn.default(null),
   fibreG: editable.fibreG.default(null),
+  depth: editable.depth.default(null),
 })
 
 export type WishChange = Partial<Omit<NewWish, 'id'>> & { doneOn?: string | null }

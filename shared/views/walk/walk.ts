@@ -1,3 +1,4 @@
+import type { Depth } from '../../../core/colour/depth'
 import type { Measure } from '../../../catalogue/measures'
 import type { GramsEach } from '../../../core/harvest/counted'
 import type { AllowanceRule } from '../../../core/harvest/allowance'
@@ -17,6 +18,17 @@ export interface Need {
   stockDryG: number
   toGatherG: Spread
   basis: 'measured' | 'estimated' | 'typical'
+  /** Where a depth was wished for: what its curve says of it. */
+  forDepth: DepthRatio | null
+}
+
+/** The dry ratio that reaches a depth eight times in ten. */
+export interface DepthRatio {
+  depth: Depth
+  /** null: no ratio is that likely to reach it; the usual one is planned by. */
+  ratioDry: number | null
+  /** Swatches of the curve that says so; 0: what is usual of the kind. */
+  n: number
 }
 
 /** What a patch still bears of a source. */

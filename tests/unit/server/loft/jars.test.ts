@@ -208,6 +208,7 @@ describe('jars', () => {
       agent: null,
       dueOn: '2026-08-19',
       fibreG: null,
+      depth: null,
     })
     const today = await here.log.today.view('2026-08-20')
     expect(today.jarsDue).toMatchObject([{ code: jar.code, mould: true, what: 'mould: discard' }])

@@ -1,6 +1,8 @@
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals'
 import { newId } from '../../../../shared/ids'
 import { PLAIN_PATCH } from '../../../../shared/schemas/walk/patch'
+import { newWishSchema } from '../../../../shared/schemas/walk/wish'
+import { dyedSwatch, measuredAt } from '../../../fixtures/dyed'
 import { openTestLog, refusal, TANSY, type TestLog } from '../../../fixtures/log'
 
 let here: TestLog
@@ -32,6 +34,7 @@ describe('what the walk shows', () => {
       agent: null,
       dueOn: null,
       fibreG: 1000,
+      depth: null,
     })
     const { rows } = await here.log.walk.view('2026-09-09')
     expect(rows.length).toBeGreaterThanOrEqual(120)
@@ -77,6 +80,54 @@ describe('what the walk shows', () => {
     })
     expect(known.rate).toMatchObject({ gramsPerHour: 1023, n: 1 })
     expect(known.ratioDry).toMatchObject({ basis: 'usual' })
+  })
+
+  test('a depth that is wished for wants what its curve asks, eight times in ten', async () => {
+    const wish = (depth: 'middling' | 'deep' | null) => ({
+      id: newId(),
+      words: `${depth}`,
+      sourceId: TANSY,
+      jarId: null,
+      agent: null,
+      dueOn: null,
+      fibreG: 100,
+      depth,
+    })
+    await here.log.wishes.create(wish(null))
+    const before = await here.log.walk.source(TANSY, '2026-09-09')
+    await here.log.wishes.create(wish('middling'))
+    const typical = await here.log.walk.source(TANSY, '2026-09-09')
+    // without a swatch: as is usual of its kind
+    const [asUsual, middling] = ['null', 'middling'].map((words) =>
+      typical.needs.find((need) => need.wish.words === words)!,
+    )
+    expect(middling!.forDepth).toMatchObject({ depth: 'middling', n: 0 })
+    expect(middling!.wantedDryG).toBeCloseTo(100 * middling!.forDepth!.ratioDry!, 9)
+    // a wish without a depth stays by the usual ratio
+    expect(asUsual).toMatchObject({ wantedDryG: before.needs[0]!.wantedDryG, forDepth: null })
+
+    for (const ratio of [0.1, 0.3, 0.6, 1]) {
+      await dyedSwatch(here, ratio, measuredAt(0.9 * (1 - Math.exp(-ratio / 0.2))))
+    }
+    await here.log.wishes.create(wish('deep'))
+    const { needs } = await here.log.walk.source(TANSY, '2026-09-09')
+    const [curve] = await here.log.curves.all({ sourceId: TANSY })
+    const p80 = curve!.answer.forDepth.find(({ depth }) => depth === 'middling')!.p80!
+    const of = (words: string) => needs.find((need) => need.wish.words === words)!
+    expect(of('middling').forDepth).toEqual({ depth: 'middling', ratioDry: p80, n: 4 })
+    expect(of('middling').wantedDryG).toBeCloseTo(100 * p80, 9)
+    // such a weak source is never deep: said, and planned by the ratio that this dyer takes
+    expect(of('deep').forDepth).toEqual({ depth: 'deep', ratioDry: null, n: 4 })
+    const { rows } = await here.log.walk.view('2026-09-09')
+    const listed = rows.find(({ source }) => source.id === TANSY)!.needs
+    expect(new Set(listed.map(({ forDepth }) => forDepth?.ratioDry))).toEqual(
+      new Set([undefined, p80, null]),
+    )
+  })
+
+  test('a trace is not wished for', () => {
+    const { error } = newWishSchema.validate({ id: newId(), words: 'pale thing', depth: 'trace' })
+    expect(error?.message).toContain('"depth" must be one of')
   })
 
   test('a place has one rule for a source', async () => {
