@@ -89,7 +89,7 @@ export const TRUTHS: Record<string, Truth> = {
     lotSd: 0.18,
     errorSd: 0.1,
   },
-  'alnus-glutinosa/bark': { curve: hyperbolic(3.1, 0.6), bands: TAN, lotSd: 0.12, errorSd: 0.08 },
+  'alnus-glutinosa/bark': { curve: hyperbolic(3.1, 1), bands: TAN, lotSd: 0.12, errorSd: 0.08 },
   'alnus-glutinosa/cone': {
     curve: exponential(2.2, 0.7),
     bands: TAN,
@@ -97,7 +97,7 @@ export const TRUTHS: Record<string, Truth> = {
     errorSd: 0.08,
   },
   'calluna-vulgaris/floweringTop': {
-    curve: exponential(1.0, 0.5),
+    curve: exponential(1.0, 0.9),
     bands: GOLD,
     lotSd: 0.15,
     errorSd: 0.1,
@@ -115,13 +115,13 @@ export const TRUTHS: Record<string, Truth> = {
     errorSd: 0.12,
   },
   'cortinarius-sanguineus/cap': {
-    curve: exponential(3.4, 0.3),
+    curve: exponential(3.4, 0.13),
     bands: RED,
     lotSd: 0.2,
     errorSd: 0.1,
   },
   'ochrolechia-tartarea/thallus': {
-    curve: exponential(4.2, 0.2),
+    curve: exponential(4.2, 0.1),
     bands: PURPLE,
     lotSd: 0.2,
     errorSd: 0.1,

@@ -183,7 +183,7 @@ useHead({ title: () => `${name.value || 'Lots and seasons'} · Juniper Haze` })
           <div class="row">
             <NuxtLink
               v-if="chosen.facts.leftG > 0 && advice.dry"
-              :to="`/pot?lot=${chosen.facts.lotId}&ratio=${advice.dry.toPrecision(3)}`"
+              :to="`/pot?lot=${chosen.facts.lotId}&ratio=${advice.dry.toPrecision(6)}`"
               class="el-button el-button--primary"
               >Plan a pot with it</NuxtLink
             >

@@ -44,7 +44,8 @@ watch(
     if (now && (now.key !== before?.key || now.sourceId !== before?.sourceId)) {
       const { answer } = now
       const at = toldEnough(answer)?.mid ?? Math.max(...answer.points.map((p) => p.ratio), 0)
-      ratio.value = Number((at || USUAL_RATIO).toPrecision(3))
+      // in full: rounded twice, the same ratio would read two ways on one page
+      ratio.value = at || USUAL_RATIO
       beside.value = null
     }
   },

@@ -21,35 +21,35 @@ export interface DatedPotency {
 }
 
 /** Potency expected somewhere, with the 90 % interval of the mean. */
-export interface Mean {
+interface Mean {
   mid: number
   low: number
   high: number
 }
 
 /** Potency along something, where the data bear it. */
-export interface Trend {
+interface Trend {
   at(x: number): Mean
   /** Chance that any trend so plain would be shown of lots alike, over all that were looked for. */
   p: number
   n: number
 }
 
-export interface LevelMean extends Mean {
+interface LevelMean extends Mean {
   level: string
   n: number
 }
 
-export interface LevelTrend {
+interface LevelTrend {
   means: LevelMean[]
   p: number
   n: number
 }
 
-export const AXES = ['season', 'year', 'storage'] as const
+const AXES = ['season', 'year', 'storage'] as const
 export type Axis = (typeof AXES)[number]
 export const LEVELS = ['stage', 'place'] as const
-export type Level = (typeof LEVELS)[number]
+type Level = (typeof LEVELS)[number]
 
 /** What lots bear out, of everything that was looked for; null: not borne out. */
 export type PotencyTrends = Record<Axis, Trend | null> & Record<Level, LevelTrend | null>

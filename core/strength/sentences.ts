@@ -28,6 +28,8 @@ export interface StrengthFacts {
   isScaleKnown: boolean
   /** Years of its first and last pot; null without a swatch. */
   years: readonly [string, string] | null
+  /** Its ceiling's colour in words; null: its hue is not known. */
+  ceilingColour: string | null
   /** A last ratio weaker than the one before; null: none is. */
   turning: TurningBack | null
   /** Swatches on near conditions that it leans on, in words; null where it stands by itself. */
@@ -162,6 +164,7 @@ export function gainWords(gain: number): string {
 function ceiling({
   described: { n, ceiling: top, ceilingReached },
   isScaleKnown,
+  ceilingColour,
 }: StrengthFacts): Sentence {
   if (n === 0) {
     return { id: 'ceiling', text: `Its kind usually ends at a strength of ${sentenceSpan(top)}.` }
@@ -175,7 +178,7 @@ function ceiling({
   return {
     id: 'ceiling',
     text: ceilingReached
-      ? `Its ceiling is a strength of ${formatNumber(top.mid, 2)} (${sentenceSpan(top)}).`
+      ? `Its ceiling is ${[depthOf(top.mid), ceilingColour].filter(Boolean).join(', ')}: strength ${formatNumber(top.mid, 2)} (${sentenceSpan(top)}).`
       : 'Its ceiling was not reached in what you tried: there is no number to rely on.',
   }
 }

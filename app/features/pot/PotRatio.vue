@@ -4,6 +4,7 @@ import { parseNumber } from '~~/core/quantity/parse-number'
 import { dryRatioOf, weighedRatioOf } from '~~/core/harvest/ratio'
 import { toldEnough } from '~~/core/strength/posterior/describe-posterior'
 import { gainWords } from '~~/core/strength/sentences'
+import { farWords, triedOf } from '~~/core/strength/outside-tried'
 import { FEW_TRIALS } from '~~/core/strength/trials'
 import { present } from '~~/core/present'
 import { POT_PLAN } from './usePotPlan'
@@ -32,7 +33,12 @@ const weighed = computed({
   },
 })
 const state = computed(() => plan.current?.lot.state ?? 'dry')
-/** Where more plant hardly helps, if the marker stands beyond it. */
+/** Far from any ratio tried; and where more plant hardly helps, if the marker stands beyond it. */
+const guess = computed(() =>
+  isPast.value || isRatioUnknown.value
+    ? ''
+    : farWords(plan.ratioDry, triedOf(plan.group?.curve?.answer.points ?? [])),
+)
 const enough = computed(() => {
   const answer = plan.group?.curve?.answer
   const told = answer && answer.trials >= FEW_TRIALS ? toldEnough(answer) : null
@@ -66,9 +72,10 @@ const enough = computed(() => {
         }}, {{ plan.current.lot.dryFractionBasis }})
       </p>
       <p v-else class="quiet dry">{{ formatRatio(plan.ratioDry) }} dry</p>
+      <p v-if="guess" class="estimate dry capital">{{ guess }}</p>
       <p v-if="enough" class="estimate dry">
-        from {{ formatRatio(enough.mid) }} dry on, twice the plant adds
-        {{ gainWords(enough.gain) }} or less
+        from {{ formatRatio(weighedRatioOf(enough.mid, plan.current?.lot.dryFraction ?? 1)) }}
+        {{ state }} on, twice the plant adds {{ gainWords(enough.gain) }} or less
       </p>
     </div>
     <RatioRibbon

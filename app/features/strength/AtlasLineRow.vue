@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { colourName } from '~~/core/colour/colour-name'
+import { depthOf } from '~~/core/colour/depth'
 import { formatMass, formatNumber, formatRatio } from '~/format/quantities'
 import { sentenceSpan } from '~/format/spans'
 import { plantText, type AtlasLine } from './atlas-rows'
@@ -22,6 +23,14 @@ const paint = computed(() => {
     return `color-mix(in srgb, ${hex} ${known}%, #e4e5ea)`
   })
   return { background: `linear-gradient(90deg, ${stops.join(', ')})` }
+})
+/** As the plant is weighed. */
+const weighed = (dry: number) =>
+  `${formatRatio(dry / line.source.usualDryFraction)} ${line.source.usualRatioState}`
+const enoughSpan = computed(() => {
+  const { low, high } = line.row.enough
+  const share = line.source.usualDryFraction
+  return sentenceSpan({ low: low / share, high: high / share })
 })
 const takesNothing = computed(() => line.row.uptakeProbability < 0.5)
 const tilde = computed(() => (line.row.estimated > 0 ? '~' : ''))
@@ -55,21 +64,33 @@ const basis = computed(
       </span>
       <span role="cell">
         <template v-if="line.row.ceilingReached">
-          {{ tilde }}{{ formatNumber(line.row.ceiling.mid, 2) }}
-          <span class="quiet">{{ sentenceSpan(line.row.ceiling) }}</span>
+          <span class="top">
+            <span
+              v-if="line.row.ceilingHex"
+              class="chip"
+              :style="{ background: line.row.ceilingHex }"
+              aria-hidden="true"
+            />
+            {{ depthOf(line.row.ceiling.mid) }}
+          </span>
+          <span class="quiet"
+            >{{ tilde }}{{ formatNumber(line.row.ceiling.mid, 2) }} ({{
+              sentenceSpan(line.row.ceiling)
+            }})</span
+          >
         </template>
         <span v-else class="quiet">not reached</span>
       </span>
       <span role="cell">
         <template v-if="!line.row.enough.beyondTried">
-          {{ formatRatio(line.row.enough.mid) }} dry
+          {{ weighed(line.row.enough.mid) }}
         </template>
         <span v-else class="quiet">beyond what was tried</span>
-        <span class="quiet">{{ sentenceSpan(line.row.enough) }}</span>
+        <span class="quiet">{{ enoughSpan }}</span>
       </span>
-      <span role="cell" :class="{ estimate: line.isGuess }">
+      <span role="cell" :class="{ estimate: line.guess !== '' }">
         <template v-if="line.ratioWeighed">
-          {{ line.isGuess ? '~' : '' }}{{ formatRatio(line.ratioWeighed) }}
+          {{ line.guess ? '~' : '' }}{{ formatRatio(line.ratioWeighed) }}
           {{ line.source.usualRatioState }}
           <span class="quiet">{{ plantText(line) }}</span>
         </template>
@@ -117,6 +138,20 @@ const basis = computed(
 .ribbon {
   display: block;
   height: 24px;
+  border-radius: 4px;
+}
+
+.top {
+  display: flex;
+  gap: 6px;
+  align-items: center;
+}
+
+.chip {
+  flex: none;
+  width: 18px;
+  height: 18px;
+  border: 1px solid #6b7378;
   border-radius: 4px;
 }
 

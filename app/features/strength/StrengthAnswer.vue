@@ -1,5 +1,8 @@
 <script setup lang="ts">
 import { inDecimals } from '~/format/quantities'
+import { colourName } from '~~/core/colour/colour-name'
+import { labOfReflectance } from '~~/core/colour/tristimulus'
+import { expectedReflectance } from '~~/core/strength/expected-colour'
 import { colourStep } from '~~/core/strength/colour-step'
 import { bandAt } from '~~/core/strength/posterior/band-at'
 import { isScaleKnown } from '~~/core/strength/curve-job'
@@ -35,6 +38,11 @@ const steps = computed(() => {
     atEnough: colourStep({ unit, bare }, bandAt(band, enough.mid).mid, enough.doubling),
   }
 })
+const ceilingColour = computed(() => {
+  const { unit, bare } = curve.answer
+  if (!described || !unit || !bare) return null
+  return colourName(labOfReflectance(expectedReflectance(unit, described.ceiling.mid, bare)))
+})
 const sentences = computed(() => {
   if (!described || !estimate) return []
   const near =
@@ -50,6 +58,7 @@ const sentences = computed(() => {
     isScaleKnown: isScaleKnown(curve.answer),
     years: described.n > 0 ? [curve.dyedFrom.slice(0, 4), curve.dyedTo.slice(0, 4)] : null,
     turning,
+    ceilingColour: ceilingColour.value,
     donorCurve: near ? { n: present(curve.donorCurve).n, on: groupWords(near) } : null,
   })
   return told.map((each) => ({ ...each, text: inDecimals(each.text) }))

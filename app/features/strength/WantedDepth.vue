@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { DEPTH_STARTS, DEPTHS, type Depth } from '~~/core/colour/depth'
 import { formatMass, formatRatio } from '~/format/quantities'
+import { farWords, triedOf } from '~~/core/strength/outside-tried'
 import { plantNeededG } from '~~/core/harvest/ratio'
 import type { StrengthGroup, StrengthView } from '~~/shared/views/strength/strength'
 import { useWantedRatio } from './useWantedRatio'
@@ -32,11 +33,12 @@ const { ratio: asked, isAnswered } = useWantedRatio(
   () => aimOf(depth.value),
   () => sure.value,
 )
-const farthest = computed(() => Math.max(0, ...group.points.map(({ ratioDry }) => ratioDry ?? 0)))
+const tried = computed(() => triedOf(group.curve?.answer.points ?? []))
 const ratio = computed(() => {
   const mid = asked.value?.mid
-  return mid !== undefined && mid <= BEYOND * farthest.value ? mid : null
+  return mid !== undefined && mid <= BEYOND * tried.value[1] ? mid : null
 })
+const guess = computed(() => (ratio.value ? farWords(ratio.value, tried.value) : ''))
 const grams = computed(() =>
   ratio.value && fibreG.value
     ? plantNeededG(ratio.value, fibreG.value, view.usualDryFraction)
@@ -75,13 +77,17 @@ function choose(wanted: Depth) {
     </ElRadioGroup>
     <p v-if="!isAnswered" class="quiet" aria-live="polite">Reckoning ...</p>
     <p v-else-if="ratio" aria-live="polite">
-      For {{ depth }}: <strong>{{ formatRatio(ratio) }} dry</strong>{{ grams ? ', ' : '' }}
+      For {{ depth }}:
+      <strong>{{ formatRatio(ratio / view.usualDryFraction) }} {{ view.usualState }}</strong>
+      <span class="quiet"> ({{ formatRatio(ratio) }} dry){{ grams ? ', ' : '' }}</span>
       <template v-if="grams">
         <strong>{{ formatMass(grams) }}</strong> {{ view.usualState }} for
         {{ formatMass(fibreG) }} of fibre.
       </template>
-      <span v-if="ratio > farthest" class="estimate">
-        Beyond the {{ formatRatio(farthest) }} dry you tried: a guess.
+      <span v-if="guess" class="estimate capital">{{ guess }}.</span>
+      <span v-else-if="ratio > tried[1]" class="estimate">
+        Beyond the {{ formatRatio(tried[1] / view.usualDryFraction) }} {{ view.usualState }} you
+        tried.
       </span>
     </p>
     <p v-else aria-live="polite">

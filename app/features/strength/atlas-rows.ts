@@ -5,6 +5,7 @@ import { DEPTHS, type Depth } from '~~/core/colour/depth'
 import { formatMass } from '~/format/quantities'
 import type { Fastness } from '~~/catalogue/sources'
 import type { AtlasRow, AtlasSource, AtlasView } from '~~/shared/views/strength/atlas'
+import { farWords } from '~~/core/strength/outside-tried'
 import { present } from '~~/core/present'
 import { keysOf } from '~~/core/json'
 
@@ -45,14 +46,11 @@ export interface AtlasLine {
   name: string
   /** Ratio as weighed for the asked depth; null where it is not reached. */
   ratioWeighed: number | null
-  /** That ratio lies far from any that was tried: a guess. */
-  isGuess: boolean
+  /** In words, that this ratio lies far from any that was tried; empty: it does not. */
+  guess: string
   /** Of the strongest here, at half as much dry plant as fibre: 1 is as strong. */
   relative: number
 }
-
-/** Ratios this many times beyond what was tried are guesses. */
-const FAR = 2
 
 const byNumber = (value: number | null | undefined, isFalling: boolean) =>
   // what is not known comes last, either way
@@ -100,9 +98,9 @@ export function atlasLines({ rows, sources }: AtlasView, ask: AtlasAsk): AtlasLi
     const ratioWeighed = weighedFor(row, source, ask)
     if (ask.mostRatio !== null && (ratioWeighed === null || ratioWeighed > ask.mostRatio)) return []
     const name = `${source.commonName} ${PARTS[source.part].label}`
-    const dry = (ratioWeighed ?? row.tried[0]) * source.usualDryFraction
-    const isGuess = ratioWeighed !== null && (dry < row.tried[0] / FAR || dry > row.tried[1] * FAR)
-    return [{ row, source, name, ratioWeighed, isGuess }]
+    const guess =
+      ratioWeighed === null ? '' : farWords(ratioWeighed * source.usualDryFraction, row.tried)
+    return [{ row, source, name, ratioWeighed, guess }]
   })
   const strongest = Math.max(1e-9, ...kept.map(({ row }) => row.atHalf.mid))
   const lines = kept.map((line) => ({ ...line, relative: line.row.atHalf.mid / strongest }))
@@ -123,10 +121,10 @@ function weighedFor({ forDepth, uptakeProbability }: AtlasRow, source: AtlasSour
 }
 
 /** `39 g for 100 g`: as sure as its ratio, so a guess is told in two digits. */
-export function plantText({ ratioWeighed, isGuess }: AtlasLine): string {
+export function plantText({ ratioWeighed, guess }: AtlasLine): string {
   const massG = 100 * present(ratioWeighed)
-  const needed = formatMass(isGuess ? Number(massG.toPrecision(2)) : massG)
-  return `${needed} for ${formatMass(100)}${isGuess ? ', a guess far from any tried' : ''}`
+  const needed = formatMass(guess ? Number(massG.toPrecision(2)) : massG)
+  return `${needed} for ${formatMass(100)}${guess && `, ${guess}`}`
 }
 
 /** Values that the filters offer: only what some curve has. */

@@ -3,6 +3,7 @@ import { allowance, passing, takenFrom } from '~~/core/harvest/allowance'
 import { formatMass, formatRatio } from '~/format/quantities'
 import { ruleWords } from './rule-words'
 import type { WeighIn } from './useWeighIn'
+import { farWords } from '~~/core/strength/outside-tried'
 import { present } from '~~/core/present'
 import { formatCount } from '~~/core/quantity/format-count'
 import type { Need } from '~~/shared/views/walk/walk'
@@ -12,14 +13,23 @@ const { weighIn } = defineProps<{ weighIn: WeighIn }>()
 
 const { draft, known, netG, dryG, dyesG, patch } = weighIn
 
+/** As it is weighed: `3 : 1 fresh`. */
+function weighedRatio(dry: number): string {
+  const { dryFraction, source } = present(known.value)
+  return draft.state === 'fresh'
+    ? `${formatRatio(dry / (dryFraction?.value ?? source.dryFraction))} fresh`
+    : `${formatRatio(dry)} dried`
+}
+
 /** How deep, and what says how much that takes. */
 function depthWords({ forDepth }: Need): string {
   if (!forDepth) return ''
-  const { depth, ratioDry, n } = forDepth
+  const { depth, ratioDry, n, tried } = forDepth
   const by = n > 0 ? `by ${formatCount(n, 'swatch', 'swatches')}` : 'as is usual of its kind'
+  const guess = ratioDry === null ? '' : farWords(ratioDry, tried)
   return ratioDry === null
     ? `: no amount is likely to come out ${depth} (${by}), so by the usual ratio`
-    : `, ${depth} or deeper 8 times in 10 at ${formatRatio(ratioDry)} dry, ${by}`
+    : `, ${depth} or deeper 8 times in 10 at ${weighedRatio(ratioDry)}, ${by}${guess && `; ${guess}`}`
 }
 
 /** What the patch bears; where nothing was taken there yet, by the source's usual rule. */
@@ -53,7 +63,7 @@ const passes = computed(() => {
   <div class="tally" role="status" aria-label="What it comes to">
     <p v-if="dyesG && known?.ratioDry">
       Dyes <strong>~{{ formatMass(dyesG) }}</strong> of fibre at
-      {{ formatRatio(known.ratioDry.value) }} dry
+      {{ weighedRatio(known.ratioDry.value) }}
       <span class="quiet">{{
         known.ratioDry.basis === 'learnt'
           ? `your usual, by ${known.ratioDry.n} of your swatches`

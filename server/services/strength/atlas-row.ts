@@ -9,7 +9,7 @@ import { bandAt } from '../../../core/strength/posterior/band-at'
 import { present } from '../../../core/present'
 
 /** Raised with every change of what a row holds, so that no older one is kept. */
-export const ATLAS_VERSION = 6
+export const ATLAS_VERSION = 7
 
 /** Dry ratio at which strengths of different sources are compared. */
 const HALF = 0.5
@@ -47,6 +47,7 @@ export function toAtlasRow({ answer, donorCurve, ...view }: CurveView): AtlasRow
     uptakeProbability: short(uptakeProbability),
     ceiling: scaled(ceiling, 1),
     ceilingReached,
+    ceilingHex: hexOf(labAt(ceiling.mid)),
     enough: { ...scaled(enough, 1), beyondTried: enough.beyondTried },
     forDepth: answer.forDepth.map(({ depth, p50, p80 }) => ({
       depth,
@@ -56,13 +57,14 @@ export function toAtlasRow({ answer, donorCurve, ...view }: CurveView): AtlasRow
     perGram: scaled(at(shown), 1 / shown),
     atHalf: scaled(at(HALF), 1),
     lab: lab && { l: short(lab.l), a: short(lab.a), b: short(lab.b) },
-    hex: lab && hexOfLab(lab),
+    hex: hexOf(lab),
     family: lab && hueFamilyOf(lab),
     ribbon: unit ? RIBBON.map((ratio) => hexOfLab(present(labAt(at(ratio).mid)))) : [],
     tried: ratios.length ? [short(Math.min(...ratios)), short(Math.max(...ratios))] : [0, 0],
   }
 }
 
+const hexOf = (lab: Lab | null) => lab && hexOfLab(lab)
 const short = (value: number) => Number(value.toPrecision(DIGITS))
 const scaled = ({ mid, low, high }: Interval, factor: number): Interval => ({
   mid: short(mid * factor),

@@ -3,6 +3,7 @@ import { group, max, median, min } from 'd3-array'
 import type { Knex } from 'knex'
 import { FIBRES } from '../../../catalogue/fibres'
 import type { CurveAnswer, CurveJob, JobSwatch } from '../../../core/strength/curve-job'
+import { triedOf } from '../../../core/strength/outside-tried'
 import type { SeenSpectrum } from '../../../core/strength/swatch-strength'
 import { nearestCurve, type Condition } from '../../../core/strength/near-conditions'
 import type { ConditionKey } from '../../../core/strength/posterior/priors'
@@ -72,7 +73,9 @@ export const curvesService = (db: Knex, compute: ComputeCurves) => {
     async depthRatiosOf(sourceId: string): Promise<DepthRatio[]> {
       const { source, views } = await withCandidates(sourceId)
       const { answer } = views[0] ?? (await this.usual(source))
-      return answer.forDepth.map(({ depth, p80 }) => ({ depth, ratioDry: p80, n: answer.n }))
+      const { n, forDepth } = answer
+      const tried = triedOf(answer.points)
+      return forDepth.map(({ depth, p80 }) => ({ depth, ratioDry: p80, n, tried }))
     },
 
     /** Of every source, or of one: most swatches first within a source. */

@@ -113,7 +113,7 @@ export interface RatiosOf {
 }
 
 /** The dry ratio that a dyer usually takes of a source. */
-export interface UsualRatio {
+interface UsualRatio {
   ratioDry: number
   n: number
 }

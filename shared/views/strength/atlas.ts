@@ -28,6 +28,8 @@ export interface AtlasRow {
   uptakeProbability: number
   ceiling: Interval
   ceilingReached: boolean
+  /** Its colour; null where the hue is not known. */
+  ceilingHex: string | null
   /** Dry ratio. */
   enough: Interval & Pick<Enough, 'beyondTried'>
   /** Strength per gram of dry plant on a gram of fibre, at enough, or the farthest ratio tried. */

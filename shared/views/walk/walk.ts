@@ -1,6 +1,7 @@
 import type { Depth } from '../../../core/colour/depth'
 import type { Measure } from '../../../catalogue/measures'
 import type { GramsEach } from '../../../core/harvest/counted'
+import type { Tried } from '../../../core/strength/outside-tried'
 import type { AllowanceRule } from '../../../core/harvest/allowance'
 import type { PlantState } from '../../../core/harvest/dry-fraction'
 import type { PickingRate } from '../../../core/harvest/picking-rate'
@@ -29,6 +30,8 @@ export interface DepthRatio {
   ratioDry: number | null
   /** Swatches of the curve that says so; 0: what is usual of the kind. */
   n: number
+  /** Dry ratios they were tried at. */
+  tried: Tried
 }
 
 /** What a patch still bears of a source. */

@@ -40,6 +40,7 @@ const row = (sourceId: string, fields: Partial<AtlasRow> = {}): AtlasRow => ({
   uptakeProbability: 1,
   ceiling: exactly(1.5),
   ceilingReached: true,
+  ceilingHex: '#a07010',
   enough: { ...exactly(0.6), beyondTried: false },
   perGram: exactly(2.2),
   atHalf: exactly(1.2),
@@ -113,18 +114,16 @@ describe('what is asked of all curves', () => {
 
   test('a ratio over twice away from any tried is a guess, either way', () => {
     const guess = (fields?: Partial<AtlasAsk>) =>
-      asked(fields).find(({ row: { sourceId } }) => sourceId === 'alder')!.isGuess
-    expect(asked()[0]!.isGuess).toBe(false)
-    expect(guess()).toBe(true)
-    expect(guess({ isSure: true })).toBe(true)
+      asked(fields).find(({ row: { sourceId } }) => sourceId === 'alder')!.guess
+    expect(asked()[0]!.guess).toBe('')
+    expect(guess()).toMatch(/^a guess: .* times (under|over) any ratio tried$/)
+    expect(guess({ isSure: true })).not.toBe('')
   })
 
   test('plant for it is told in grams, a guess in two digits and as one', () => {
     const [p80, guess] = asked()
     expect(plantText({ ...p80!, ratioWeighed: 1.234 })).toBe('123 g for 100 g')
-    expect(plantText({ ...guess!, ratioWeighed: 0.02432 })).toBe(
-      '2.4 g for 100 g, a guess far from any tried',
-    )
+    expect(plantText({ ...guess!, ratioWeighed: 0.02432 })).toBe(`2.4 g for 100 g, ${guess!.guess}`)
   })
 
   test('sorts either way, and what is not known comes last both times', () => {

@@ -1,4 +1,6 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
+import { priorOf } from '../../../core/strength/posterior/borrowed'
+import { curvePosterior } from '../../../core/strength/posterior/posterior'
 import { existsSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -106,6 +108,20 @@ describe('the demo log', () => {
     expect(n).toBe(2)
     expect(low).toBeLessThan(TAKEN_SHARE)
     expect(high).toBeGreaterThan(TAKEN_SHARE)
+  })
+
+  test('enough differs fourfold from source to source, and at each twice the plant adds a fifth', async () => {
+    const curves = (await log.curves.all()).filter(({ answer }) => answer.uptakeProbability > 0.5)
+    const enough = curves.map(({ answer }) => answer.enough.mid)
+    expect(curves.length).toBeGreaterThan(10)
+    expect(Math.max(...enough) / Math.min(...enough)).toBeGreaterThan(4)
+    for (const { answer } of curves) {
+      const posterior = curvePosterior(answer.points, priorOf(answer.prior))
+      const { low, mid, high } = posterior.doublingGain(answer.enough.mid)
+      expect(Math.abs(mid - 0.2)).toBeLessThan(0.03)
+      expect(low).toBeLessThan(0.2)
+      expect(high).toBeGreaterThan(0.2)
+    }
   })
 
   test('no lot was ever below nothing', async () => {

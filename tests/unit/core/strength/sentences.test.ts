@@ -36,6 +36,7 @@ const range = (points: PosteriorPoint[], ratio: number, more: Partial<StrengthFa
     lots: new Set(points.map(({ lot }) => lot)).size,
     years: points.length ? ['2024', '2026'] : null,
     turning: null,
+    ceilingColour: null,
     donorCurve: null,
     ...more,
   }

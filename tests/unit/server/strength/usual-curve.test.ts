@@ -44,6 +44,7 @@ describe('a source that nobody has dyed with', () => {
       steps: null,
       isScaleKnown: true,
       turning: null,
+      ceilingColour: null,
       donorCurve: null,
     }).map(({ text }) => text)
     expect(texts[0]).toBe('Typical, not yours: no swatch here can be counted yet.')
