@@ -66,9 +66,11 @@ const best = computed(() => {
   const line = lines.value[0]
   if (!line) return ''
   const on = groupWords(line.row)
-  const plant = line.ratioWeighed
-    ? `; ${ask.depth} takes ${formatRatio(line.ratioWeighed)} ${line.source.usualRatioState}, ${plantText(line)}`
-    : ''
+  const plant = line.guess
+    ? `; how little makes ${ask.depth} was never tried near enough`
+    : line.ratioWeighed
+      ? `; ${ask.depth} takes ${formatRatio(line.ratioWeighed)} ${line.source.usualRatioState}, ${plantText(line)}`
+      : ''
   return `First here: ${line.name} on ${on}: strength ${formatNumber(line.row.perGram.mid, 2)} per g of dry plant on a g of fibre (${sentenceSpan(line.row.perGram)})${plant}.`
 })
 useHead({ title: 'All sources · Juniper Haze' })

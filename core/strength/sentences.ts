@@ -137,20 +137,21 @@ function doubling({ at: { doubling: gain, littleGain }, steps }: StrengthFacts):
 /** Where more plant stops helping, and what that would look like. */
 function enough({ described, weighed, steps }: StrengthFacts): Sentence {
   const { mid, gain, beyondTried } = described.enough
+  const span = asWeighed(described.enough, weighed)
+  const state = `: 1 ${stateWord(weighed)}`
+  const adds = `twice the plant adds ${gainWords(gain)} or less`
   if (described.n === 0) {
     return {
       id: 'enough',
-      text: `Of its kind, twice the plant adds ${gainWords(gain)} or less from somewhere between ${sentenceRange(described.enough)} : 1 dry on.`,
+      text: `Of its kind, ${adds} from somewhere between ${sentenceRange(span)} ${state} on.`,
     }
   }
-  const span = `${sentenceSpan(described.enough)} : 1 dry`
-  const adds = `twice the plant adds ${gainWords(gain)} or less`
   const look = steps ? `; that step is ${stepWords(steps.atEnough)}` : ''
   return {
     id: 'enough',
     text: beyondTried
-      ? `Where ${adds} was not reached in what you tried; likely between ${sentenceRange(described.enough)} : 1 dry${look}.`
-      : `From ${bothRatios(mid, weighed)} on, ${adds} (from ${span})${look}.`,
+      ? `Where ${adds} was not reached in what you tried; likely between ${sentenceRange(span)} ${state}${look}.`
+      : `From ${bothRatios(mid, weighed)} on, ${adds} (from ${sentenceSpan(span)} ${state})${look}.`,
   }
 }
 
@@ -216,17 +217,30 @@ const percents = ({ low, high }: Interval) =>
   `${Math.floor(100 * low)} to ${Math.min(100, Math.ceil(100 * high))} %`
 
 /** `3 : 1 fresh (0.54 : 1 dry)`; what is weighed dried is dry. */
-function bothRatios(dry: number, { state, dryFraction }: StrengthFacts['weighed']): string {
-  return state === 'dried' || state === 'dry'
+function bothRatios(dry: number, weighed: StrengthFacts['weighed']): string {
+  return isDry(weighed)
     ? `${formatRatio(dry)} dried`
-    : `${formatRatio(dry / dryFraction)} ${state} (${formatRatio(dry)} dry)`
+    : `${formatRatio(dry / weighed.dryFraction)} ${weighed.state} (${formatRatio(dry)} dry)`
+}
+
+const isDry = ({ state }: StrengthFacts['weighed']) => state === 'dried' || state === 'dry'
+const stateWord = (weighed: StrengthFacts['weighed']) => (isDry(weighed) ? 'dried' : weighed.state)
+
+/** A span of dry ratios as they are weighed. */
+function asWeighed(
+  { low, high }: Pick<Interval, 'low' | 'high'>,
+  weighed: StrengthFacts['weighed'],
+): Pick<Interval, 'low' | 'high'> {
+  const share = isDry(weighed) ? 1 : weighed.dryFraction
+  return { low: low / share, high: high / share }
 }
 
 /** Two figures, the ends moved outwards: `0.48 to 0.79`. */
 export const sentenceSpan = ({ low, high }: Pick<Interval, 'low' | 'high'>) =>
   `${formatNumber(outwards(low, Math.floor), 2)} to ${formatNumber(outwards(high, Math.ceil), 2)}`
 
-const sentenceRange = (interval: Interval) => sentenceSpan(interval).replace(' to ', ' and ')
+const sentenceRange = (interval: Pick<Interval, 'low' | 'high'>) =>
+  sentenceSpan(interval).replace(' to ', ' and ')
 
 /** Rounded to two figures, down or up. */
 export function outwards(value: number, round: (value: number) => number): number {

@@ -111,7 +111,7 @@ test('the atlas is asked, sorted, and leads to a curve', async ({ page, request 
   await expect(lines.first()).toContainText(/yellow/)
   const ratios = await lines
     .getByRole('cell')
-    .filter({ hasText: / : 1 (fresh|dried)/ })
+    .filter({ hasText: / : 1 (fresh|dried)[^]*for 100 g/ })
     .allInnerTexts()
   expect(ratios.length).toBeGreaterThan(0)
   for (const text of ratios) expect(Number(/([\d.]+) : 1/.exec(text)![1])).toBeLessThanOrEqual(2)

@@ -5,6 +5,7 @@ import { formatMass, formatNumber, formatRatio } from '~/format/quantities'
 import { sentenceSpan } from '~/format/spans'
 import { plantText, type AtlasLine } from './atlas-rows'
 import { groupWords, percentText } from './words'
+import { farFromTried } from '~~/core/strength/outside-tried'
 import { formatCount } from '~~/core/quantity/format-count'
 
 const { line, index } = defineProps<{ line: AtlasLine; index: number }>()
@@ -31,6 +32,11 @@ const enoughSpan = computed(() => {
   const { low, high } = line.row.enough
   const share = line.source.usualDryFraction
   return sentenceSpan({ low: low / share, high: high / share })
+})
+const guessInShort = computed(() => {
+  const dry = (line.ratioWeighed ?? 0) * line.source.usualDryFraction
+  const far = farFromTried(dry, line.row.tried)
+  return far && `a guess: ${formatNumber(far.times, 2)} × ${far.side} tried`
 })
 const takesNothing = computed(() => line.row.uptakeProbability < 0.5)
 const tilde = computed(() => (line.row.estimated > 0 ? '~' : ''))
@@ -93,6 +99,7 @@ const basis = computed(
           {{ line.guess ? '~' : '' }}{{ formatRatio(line.ratioWeighed) }}
           {{ line.source.usualRatioState }}
           <span class="quiet">{{ plantText(line) }}</span>
+          <span v-if="line.guess" class="quiet" :title="line.guess">{{ guessInShort }}</span>
         </template>
         <span v-else class="quiet">not reached</span>
       </span>

@@ -124,7 +124,7 @@ function weighedFor({ forDepth, uptakeProbability }: AtlasRow, source: AtlasSour
 export function plantText({ ratioWeighed, guess }: AtlasLine): string {
   const massG = 100 * present(ratioWeighed)
   const needed = formatMass(guess ? Number(massG.toPrecision(2)) : massG)
-  return `${needed} for ${formatMass(100)}${guess && `, ${guess}`}`
+  return `${needed} for ${formatMass(100)}`
 }
 
 /** Values that the filters offer: only what some curve has. */

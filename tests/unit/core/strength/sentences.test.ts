@@ -62,7 +62,9 @@ describe('the sentences of a source', () => {
       const { enough, ceiling, ceilingReached } = facts.described
       const { share, doubling, strength, littleGain } = facts.at
       // at or outside the interval, never inside
-      const [enoughLow, enoughHigh] = spanIn(byId.get('enough')?.split('(').at(-1))
+      const [enoughLow, enoughHigh] = spanIn(byId.get('enough')?.split('(').at(-1)).map(
+        (ratio) => ratio * weighed.dryFraction,
+      ) as [number, number]
       expect(enoughLow).toBeLessThanOrEqual(enough.low)
       expect(enoughHigh).toBeGreaterThanOrEqual(enough.high)
       const [gainLow, gainHigh] = spanIn(byId.get('doubling'), ' %').map((value) => value / 100)
