@@ -10,6 +10,7 @@ import { jarRounds } from './migrations/0008-jar-rounds'
 import { mordantHeat } from './migrations/0009-mordant-heat'
 import { washedOrNot } from './migrations/0010-washed-or-not'
 import { wishedDepth } from './migrations/0011-wished-depth'
+import { asWellAsKnown } from './migrations/0012-as-well-as-known'
 
 interface Migration extends Knex.Migration {
   name: string
@@ -30,6 +31,7 @@ export const MIGRATIONS: readonly Migration[] = [
   mordantHeat,
   washedOrNot,
   wishedDepth,
+  asWellAsKnown,
 ]
 
 /** Migrations are compiled in: a bundled server has no migration files beside it. */

@@ -4,7 +4,11 @@ import type { Gathering } from '../../shared/views/log/today'
 import type { SourceOnWalk } from '../../shared/views/walk/walk'
 
 /** A gathering, as the year of its source shows it. */
-export type Found = Omit<Gathering, 'hex'> & { sourceId: string; lotId: string }
+export type Found = Omit<Gathering, 'hex'> & {
+  sourceId: string
+  lotId: string
+  gatheredWithinDays: number
+}
 
 /**
  * Gatherings by source, oldest first; what was made of them is not counted again.
@@ -26,6 +30,7 @@ export async function gatherings(
       'lot.source_id as sourceId',
       'lot.code',
       'lot.gathered_on as gatheredOn',
+      'lot.gathered_within_days as gatheredWithinDays',
       'lot.net_g as netG',
       'lot.id as lotId',
     )

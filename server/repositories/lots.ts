@@ -19,6 +19,7 @@ interface LotRow extends LotWords, RecordedRow {
   source_id: string
   patch_id: string | null
   gathered_on: string
+  gathered_within_days: number
   state: Lot['state']
   chop: Lot['chop']
   stage: string | null
@@ -198,6 +199,7 @@ const toEdited = (lot: LotEdit) => ({
   source_id: lot.sourceId,
   patch_id: lot.patchId,
   gathered_on: lot.gatheredOn,
+  gathered_within_days: lot.gatheredWithinDays,
   state: lot.state,
   chop: lot.chop,
   stage: lot.stage,
@@ -249,6 +251,7 @@ function toLot(row: LotRow, dry: DryFraction, stopGroup: StopGroup | null, steps
     sourceId: row.source_id,
     patchId: row.patch_id,
     gatheredOn: row.gathered_on,
+    gatheredWithinDays: row.gathered_within_days,
     state: row.state,
     chop: row.chop,
     stage: row.stage,

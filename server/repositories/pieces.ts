@@ -19,6 +19,7 @@ interface PieceRow extends RecordedRow {
   note: string
   blend: string
   dry_basis: Piece['dryBasis']
+  mordant_known: number
   base: Piece['base']
   mark: string
   set_id: string | null
@@ -69,6 +70,7 @@ export const pieceRepository = (db: Knex) => {
       dryG: row.dry_g,
       blend: parseJson<Piece['blend']>(row.blend),
       dryBasis: row.dry_basis,
+      mordantKnown: Boolean(row.mordant_known),
       base: row.base,
       mark: row.mark,
       setId: row.set_id,
@@ -175,6 +177,7 @@ const toEdited = (piece: PieceEdit) => ({
   form: piece.form,
   dry_g: piece.dryG,
   dry_basis: piece.dryBasis,
+  mordant_known: piece.mordantKnown,
   note: piece.note,
   blend: JSON.stringify(piece.blend),
   base: piece.base,

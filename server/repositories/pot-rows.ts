@@ -15,6 +15,7 @@ export interface PotRow extends RecordedRow {
   title: string
   stage: Pot['stage']
   dyed_on: string
+  dyed_within_days: number
   way: Pot['way']
   own_way_id: string | null
   way_name: string
@@ -40,7 +41,7 @@ type OfPot<T> = T & { potId: string }
 /** What can be edited of a pot once it is done. */
 export type PotEdit = Pick<
   Pot,
-  'title' | 'way' | 'waterL' | 'tempC' | 'minutes' | 'finalPh' | 'note'
+  'title' | 'dyedWithinDays' | 'way' | 'waterL' | 'tempC' | 'minutes' | 'finalPh' | 'note'
 >
 
 /** Lots and pieces of a plan, as they stood when it was made: nothing was taken yet. */
@@ -81,6 +82,7 @@ export type PieceRow = OfPot<Omit<PotPiece, 'outcome'>> & { outcome: string | nu
 
 export const toEdited = (pot: PotEdit) => ({
   title: pot.title,
+  dyed_within_days: pot.dyedWithinDays,
   way: pot.way,
   water_l: pot.waterL,
   temp_c: pot.tempC,
@@ -181,6 +183,7 @@ export function toPot(row: PotRow, used: LotRow[], pieceRows: PieceRow[], events
     title: row.title,
     stage: row.stage,
     dyedOn: row.dyed_on,
+    dyedWithinDays: row.dyed_within_days,
     way: row.way,
     ownWayId: row.own_way_id,
     wayName: row.way_name,

@@ -21,6 +21,8 @@ export interface LotLine {
   logRatio: number
 }
 
+/** A day known no better than this says nothing of a season. */
+const SEASON_DAYS = 16
 const DAYS_A_YEAR = 365.25
 
 /** The lots of a curve, strongest first; those that cannot be told last. */
@@ -65,7 +67,7 @@ export function lotPoints(group: StrengthGroup): LotPoint[] {
 /** The lots that a trend can be looked for in. */
 export const datedPotencies = (lines: readonly LotLine[]): DatedPotency[] =>
   lines.flatMap(({ facts, answer, storedYears, logRatio }) => {
-    if (!hasEstimate(answer)) return []
+    if (!hasEstimate(answer) || facts.gatheredWithinDays > SEASON_DAYS) return []
     const { mid, low, high } = answer.factor
     return [
       {

@@ -38,6 +38,7 @@ export const EXCLUSION_WORDS: Record<Exclusion, string> = {
   ratioUnknown: 'its ratio is not known',
   onlyReadAfterLight: 'it was only read after light',
   readAsAnother: 'it was taken to be like another of its pot, which counts for both',
+  mordantUnknown: 'which mordant it had, if any, is not known',
   laterBath: 'it was dyed in what an earlier bath left',
 }
 

@@ -164,6 +164,7 @@ const likeIt = (from: Lot, id: string, note: string): MadeLot => ({
   sourceId: from.sourceId,
   patchId: from.patchId,
   gatheredOn: from.gatheredOn,
+  gatheredWithinDays: from.gatheredWithinDays,
   state: from.state === 'liquor' ? 'fresh' : from.state,
   stage: from.stage,
   obtained: from.obtained,

@@ -155,9 +155,10 @@ async function checkPatch(trx: Knex, patchId: string | null): Promise<void> {
 /** What came to hand, g: weighed, or counted at what one of them weighs. */
 async function amountOf(
   trx: Knex,
-  { netG, grossG, tareG = 0, count, measure, state, sourceId }: NewLot,
+  { netG, grossG, tareG = 0, count, measure, state, sourceId, isAmountUnknown }: NewLot,
   source: Source,
 ): Promise<{ massG: number; basis: Basis }> {
+  if (isAmountUnknown) return { massG: 0, basis: 'typical' }
   if (netG !== undefined) return { massG: netG, basis: 'measured' }
   if (grossG !== undefined) return { massG: weighedG(grossG, tareG), basis: 'measured' }
   const weighed = await weighedCounts(trx, sourceId, present(measure), state)

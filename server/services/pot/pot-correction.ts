@@ -23,6 +23,7 @@ type Correction = Pick<
 /** Of a change, what is a plain column of any pot. */
 export function editOf({
   title,
+  dyedWithinDays,
   way,
   waterL,
   tempC,
@@ -30,7 +31,7 @@ export function editOf({
   finalPh,
   note,
 }: PotChange): Partial<PotEdit> {
-  const edit = { title, way, waterL, tempC, minutes, finalPh, note }
+  const edit = { title, dyedWithinDays, way, waterL, tempC, minutes, finalPh, note }
   return Object.fromEntries(Object.entries(edit).filter(([, value]) => value !== undefined))
 }
 

@@ -129,6 +129,7 @@ async function fieldsOf(trx: Knex, input: NewPot): Promise<Omit<PotFields, 'code
   if (input.vesselId) await vesselOf(trx, input.vesselId)
   return {
     ...input,
+    dyedWithinDays: input.dyedWithinDays ?? 0,
     stage: input.stage ?? 'done',
     litAt: null,
     endedAt: null,

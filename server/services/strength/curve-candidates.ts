@@ -121,6 +121,7 @@ function firstPotOf(pot: Pot, pots: ReadonlyMap<string, Pot>): Pot | null {
 function exclusionOf(pot: Pot, piece: Piece, reading: Reading, sourceId: string): Exclusion | null {
   if (pot.bathNumber > 1) return 'laterBath'
   if (pot.ratioDry === null) return 'ratioUnknown'
+  if (!piece.mordantKnown && mordantsOf(piece, pot.dyedOn).length === 0) return 'mordantUnknown'
   if (pot.lots.some((lot) => lot.sourceId !== sourceId)) return 'mixedBath'
   if (piece.potIds.indexOf(pot.id) > 0) return 'dyedBefore'
   if (reading.wet) return 'onlyReadWet'

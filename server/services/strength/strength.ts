@@ -40,16 +40,29 @@ export const strengthService = (db: Knex, curves: CurvesService, versions: Sourc
     const lots = await lotRepository(db).findMany(await lotRepository(db).usedIds(sourceId))
     const nameOf = await patchRepository(db).names()
     return lots
-      .map(({ id, code, gatheredOn, stage, patchId, state, dryFraction, leftG }) => ({
-        lotId: id,
-        code,
-        gatheredOn,
-        stage: stage ?? '',
-        state,
-        dryFraction,
-        leftG,
-        place: (patchId && nameOf.get(patchId)) ?? '',
-      }))
+      .map(
+        ({
+          id,
+          code,
+          gatheredOn,
+          gatheredWithinDays,
+          stage,
+          patchId,
+          state,
+          dryFraction,
+          leftG,
+        }) => ({
+          lotId: id,
+          code,
+          gatheredOn,
+          gatheredWithinDays,
+          stage: stage ?? '',
+          state,
+          dryFraction,
+          leftG,
+          place: (patchId && nameOf.get(patchId)) ?? '',
+        }),
+      )
       .sort((a, b) => (a.gatheredOn < b.gatheredOn ? -1 : 1))
   },
 

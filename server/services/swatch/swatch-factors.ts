@@ -29,8 +29,9 @@ export function factorsOf(candidate: Candidate, part: Part): Factors {
     ratioDry: pot.ratioDry,
     fibre: piece.fibre,
     base: piece.base,
-    mordant: mordantMarks(mordants),
-    mordantPercent: percentsOf(given),
+    // none on record is none, unless nobody knows
+    mordant: piece.mordantKnown || mordants.length > 0 ? mordantMarks(mordants) : null,
+    mordantPercent: piece.mordantKnown || mordants.length > 0 ? percentsOf(given) : null,
     way: pot.wayName || pot.way,
     tempC: pot.tempC,
     boiled: pot.end?.boiled ?? null,

@@ -30,6 +30,8 @@ import {
 } from '../../repositories/gatherings'
 import { lookUp } from '../../../core/present'
 
+/** A day known no better than this says nothing of a season: about a month. */
+const SEASON_DAYS = 16
 /** Dots drawn on a year ribbon; older ones are left out. */
 const MOST_DOTS = 6
 
@@ -190,7 +192,10 @@ async function allSources(db: Knex): Promise<Source[]> {
 function windowOf(source: Source, found: Found[], on: string, southern: boolean) {
   if (source.windowFrom === null || source.windowTo === null) return null
   const typical = windowOfMonths(source.windowFrom, source.windowTo, { southern })
-  const earlier = found.filter(({ gatheredOn }) => gatheredOn.slice(0, 4) < on.slice(0, 4))
+  const earlier = found.filter(
+    ({ gatheredOn, gatheredWithinDays }) =>
+      gatheredOn.slice(0, 4) < on.slice(0, 4) && gatheredWithinDays <= SEASON_DAYS,
+  )
   return shiftedWindow(
     typical,
     earlier.map(({ gatheredOn }) => ({

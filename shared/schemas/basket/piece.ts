@@ -30,6 +30,8 @@ export interface PieceTraits {
   blend: { fibre: Fibre; percent: number }[]
   /** How its dry weight is known. */
   dryBasis: AmountBasis
+  /** False: which mordants it had, if any, nobody knows. */
+  mordantKnown: boolean
   base: Base
   /** Knots, ties or notches that survive the pot; empty: none. */
   mark: string
@@ -48,6 +50,7 @@ export interface PieceTraits {
 export const PLAIN_TRAITS: PieceTraits = {
   blend: [],
   dryBasis: 'weighed',
+  mordantKnown: true,
   base: 'white',
   mark: '',
   setId: null,
@@ -114,6 +117,7 @@ const traits = {
     )
     .messages({ 'array.unique': 'each fibre may be listed once' }),
   dryBasis: Joi.string().valid(...AMOUNT_BASES),
+  mordantKnown: Joi.boolean(),
   base: Joi.string().valid(...BASES),
   mark: Joi.string().trim().max(40).allow(''),
   setId: idField.allow(null),

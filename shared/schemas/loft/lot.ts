@@ -15,6 +15,7 @@ import {
   newIdField,
   noteField,
   pageFields,
+  withinDaysField,
   type PageQuery,
   type Recorded,
 } from '../log/common'
@@ -72,6 +73,8 @@ export interface NewLotStep {
 interface LotDetails extends LotWords {
   patchId: string | null
   gatheredOn: string
+  /** By how many days either way that may be off: 15 for "August 2024"; 0: it is known. */
+  gatheredWithinDays: number
   stage: string | null
   obtained: Obtained
   minutes: number | null
@@ -85,6 +88,7 @@ interface LotDetails extends LotWords {
 /** What is told of a gathering where nothing more is known. */
 export const PLAIN_LOT = {
   patchId: null,
+  gatheredWithinDays: 0,
   stage: null,
   obtained: 'picked',
   ...NO_LOT_WORDS,
@@ -144,6 +148,8 @@ export interface NewLot extends LotDetails {
   netG?: number
   measure?: Measure
   count?: number
+  /** Instead of any amount: nobody knows how much it was. */
+  isAmountUnknown?: true
   /** Weighed on this lot: air-dry mass / fresh mass. */
   dryFraction?: number
 }
@@ -173,6 +179,7 @@ const editable = {
   stage: nameField.allow(null),
   obtained: Joi.string().valid(...OBTAINED),
   gatheredOn: dateField,
+  gatheredWithinDays: withinDaysField,
   ...lotWordFields,
   minutes: aboveNothing(10_000).allow(null),
   chop: Joi.string().valid(...CHOPS),
@@ -189,6 +196,7 @@ export const newLotSchema = Joi.object<NewLot>({
   sourceId: idField.required(),
   patchId: editable.patchId.default(null),
   gatheredOn: dateField.required(),
+  gatheredWithinDays: editable.gatheredWithinDays.default(0),
   state: Joi.string()
     .valid(...PLANT_STATES)
     .required(),
@@ -206,15 +214,18 @@ export const newLotSchema = Joi.object<NewLot>({
   netG: massField,
   measure: Joi.string().valid(...MEASURE_KEYS),
   count: aboveNothing(1_000_000),
+  isAmountUnknown: Joi.valid(true),
   note: noteField.default(''),
 })
-  .or('grossG', 'netG', 'count')
+  .or('grossG', 'netG', 'count', 'isAmountUnknown')
+  .without('isAmountUnknown', ['grossG', 'netG', 'count'])
   .oxor('grossG', 'netG')
   .and('count', 'measure')
   .with('tareG', 'grossG')
   .messages({
     'object.missing': 'netG is missing: give netG, grossG with tareG, or count with measure',
     'object.oxor': 'give netG, or grossG with tareG, not both',
+    'object.without': 'give an amount, or isAmountUnknown, not both',
     'object.with': 'tareG belongs to grossG: leave it out without it',
     'object.and': 'give count and measure together',
   })

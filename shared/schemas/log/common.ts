@@ -59,6 +59,12 @@ export function isCalendarDate(text: string): boolean {
 /** Whether an instant lies in a year that a log can be of; ms. */
 const isNearNow = (at: number) => at >= Date.UTC(1900, 0) && at < Date.UTC(2201, 0)
 
+/** Some year, some day: nothing at all is known of it. */
+export const ANY_DAY = 36_500
+
+/** By how many days either way a date may be off: 0 where it is known. */
+export const withinDaysField = Joi.number().integer().min(0).max(ANY_DAY)
+
 /** An instant with its offset, as the clock of whoever wrote it showed. */
 export const instantField = Joi.string()
   .pattern(/^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}(?::\d{2}(?:\.\d+)?)?(?:Z|[+-]\d{2}:\d{2})$/)

@@ -31,7 +31,10 @@ interface CorrectedPiece {
 }
 
 export type PotChange = Partial<
-  Pick<NewPot, 'title' | 'way' | 'waterL' | 'tempC' | 'minutes' | 'finalPh' | 'note'>
+  Pick<
+    NewPot,
+    'title' | 'dyedWithinDays' | 'way' | 'waterL' | 'tempC' | 'minutes' | 'finalPh' | 'note'
+  >
 > & {
   /** Of a pot that is over: how it ended, and how its stuff, water and lid were. */
   end?: RememberedEnd

@@ -26,6 +26,7 @@ import {
   newIdField,
   noteField,
   pageFields,
+  withinDaysField,
   type PageQuery,
   type Recorded,
 } from '../log/common'
@@ -92,6 +93,8 @@ export interface Pot extends Recorded {
   stage: PotStage
   /** Local date; of a planned pot, the day it is meant for. */
   dyedOn: string
+  /** By how many days either way that may be off; 0: it is known. */
+  dyedWithinDays: number
   way: Way
   /** The user's own way it follows, and its name then. */
   ownWayId: string | null
@@ -138,6 +141,7 @@ export interface NewPot {
   /** false: a share of a liquor that nobody measured. */
   isRatioKnown?: boolean
   dyedOn: string
+  dyedWithinDays?: number
   way: Way
   /** `massBasis` is the lot's own where it is left out; of an unknown mass, `massG` is 0. */
   lots: { lotId: string; massG: number; massBasis?: AmountBasis }[]
@@ -161,6 +165,7 @@ export interface NewPot {
 
 export const conditions = {
   title: nameField.allow(''),
+  dyedWithinDays: withinDaysField,
   waterL: aboveNothing(1000).allow(null),
   tempC: Joi.number().min(0).max(110).allow(null),
   minutes: aboveNothing(1_000_000).allow(null),
@@ -224,6 +229,7 @@ export const newPotSchema = Joi.object<NewPot>({
   fromPotId: idField.allow(null),
   isRatioKnown: Joi.boolean(),
   dyedOn: dateField.required(),
+  dyedWithinDays: conditions.dyedWithinDays,
   way: Joi.string()
     .valid(...WAY_KEYS)
     .default('simmer'),

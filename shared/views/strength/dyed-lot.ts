@@ -5,6 +5,7 @@ export interface LotFacts {
   lotId: string
   code: string
   gatheredOn: string
+  gatheredWithinDays: number
   stage: string
   /** Name of its patch; '' where none was noted. */
   place: string

@@ -16,6 +16,7 @@ export type Exclusion =
   | 'bareNotRead'
   | 'onlyReadWet'
   | 'ratioUnknown'
+  | 'mordantUnknown'
   | 'laterBath'
   | 'onlyReadAfterLight'
   | 'readAsAnother'

@@ -68,6 +68,7 @@ describe('the lots of a curve', () => {
     lotId,
     code: `TAN-26-0${lotId}`,
     gatheredOn: '2026-07-19',
+    gatheredWithinDays: 0,
     stage: 'full flower',
     place: 'Quarry Lane',
     state: 'dried',

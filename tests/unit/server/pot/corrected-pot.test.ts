@@ -32,6 +32,7 @@ const END = { liquor: 'kept', liquorL: 2, spent: 'binned', rinse: 'now', boiled:
 /** A correction of each fact that a pot which is over tells. */
 const CHANGES: PotChange = {
   title: 'The evening pot',
+  dyedWithinDays: 3,
   way: 'coldSteep',
   waterL: 3,
   tempC: 41,
