@@ -42,6 +42,7 @@ import { sourceKind } from '../walk/sources'
 import { sourceVersions } from '../strength/source-versions'
 import { strengthService } from '../strength/strength'
 import { swatchKind } from '../swatch/swatches'
+import { notesService } from '../swatch/notes'
 import { cardService } from '../swatch/cards'
 import { readAlike } from '../swatch/read-alike'
 import { readerService } from '../swatch/swatch-reader'
@@ -124,6 +125,7 @@ export function createLog(
     ),
     reader: readerService(database.read, () => settings.read(), curves, clock),
     booth: boothService(database.read),
+    notes: notesService(names),
     cards: cardService(database, collections, clock),
     alike: readAlike(database, collections.swatches, clock),
     shelfView: shelfService(database.read),
