@@ -22,6 +22,7 @@ useHead({ title: 'Today · Juniper Haze' })
       <NuxtLink to="/walk" class="el-button el-button--primary">Weigh in</NuxtLink>
       <NuxtLink to="/pot" class="el-button">Plan a pot</NuxtLink>
       <NuxtLink to="/swatch" class="el-button">Read a swatch</NuxtLink>
+      <NuxtLink to="/card" class="el-button">A swatch you have</NuxtLink>
     </div>
   </div>
   <div v-if="view" class="today">

@@ -77,3 +77,9 @@ export function lchOfLab({ l, a, b }: Lab): Lch {
   const degrees = (Math.atan2(b, a) * 180) / Math.PI
   return { l, c, h: c < 1e-6 ? 0 : (degrees + 360) % 360 }
 }
+
+/** The other way round from `lchOfLab`. */
+export function labOfLch({ l, c, h }: Lch): Lab {
+  const angle = (h * Math.PI) / 180
+  return { l, a: c * Math.cos(angle), b: c * Math.sin(angle) }
+}

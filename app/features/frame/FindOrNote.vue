@@ -13,6 +13,8 @@ const failure = ref('')
 const input = ref<{ focus: () => void } | null>(null)
 
 const note = computed(() => readWeighInNote(text.value))
+/** Long enough to tell of plant and fibre: a tag. */
+const isLine = computed(() => text.value.trim().split(/\s+/).length >= 4)
 const jarNote = computed(() => readJarNote(text.value))
 
 const PLACES: Record<FindHit['kind'], (hit: FindHit) => string> = {
@@ -87,6 +89,12 @@ function enter() {
           <strong>{{ jarNote.code }}</strong> {{ jarNote.kind
           }}{{ jarNote.words ? `, ${jarNote.words}` : '' }}
           <span class="quiet">opens a filled-in draft</span>
+        </button>
+      </li>
+      <li v-if="isLine">
+        <button type="button" @click="go(`/card?note=${encodeURIComponent(text.trim())}`)">
+          Read onto a card <strong>{{ text.trim() }}</strong>
+          <span class="quiet">something dyed already</span>
         </button>
       </li>
       <li v-for="hit in hits" :key="hit.id">

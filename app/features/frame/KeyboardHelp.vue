@@ -8,6 +8,7 @@ const KEYS = [
   ['n', 'new here'],
   ['t', 'a reading of the pot in hand'],
   ['p', 'pull all that is in it'],
+  ['n', 'a swatch you have, on a card; at some stations something new of theirs'],
   ['u', 'undo the latest change'],
   ['?', 'this list'],
   ['Esc', 'close, or leave a field'],

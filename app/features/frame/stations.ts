@@ -46,6 +46,7 @@ export const STATIONS: readonly Station[] = [
     path: '/swatch',
     name: 'Swatch',
     key: '5',
+    rooms: ['/card'],
     waiting: ({ unread }) => ({ n: unread, what: 'to read' }),
   },
   {

@@ -38,7 +38,8 @@ export function useKeyboard({ openFind, openHelp }: Openers) {
     if (key === '?') return openHelp
     if (key === 'u') return () => void session.undo()
     if (key === 'Escape') return session.dismiss
-    return stationAction(key)
+    // where a station has nothing new of its own: something that was dyed already
+    return stationAction(key) ?? (key === 'n' ? () => void router.push('/card') : undefined)
   }
 
   onMounted(() => document.addEventListener('keydown', onKey))

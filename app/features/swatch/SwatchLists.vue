@@ -16,6 +16,7 @@ const go = (id: string) => navigateTo(`/swatch?swatch=${id}`)
 
 <template>
   <div class="stack">
+    <NuxtLink to="/card" class="el-button">A swatch you have</NuxtLink>
     <section aria-labelledby="waiting">
       <h2 id="waiting">
         Waiting to be read <span>{{ waiting.length }}</span>

@@ -47,7 +47,9 @@ export interface NoteSpan {
 
 /** What a note tells of something that was dyed; null: nothing of it. */
 export interface NoteFacts {
+  /** When it was dyed, and when gathered, where that is said. */
   day: RoughDay | null
+  gathered: RoughDay | null
   plantG: number | null
   plantIsAbout: boolean
   fibreG: number | null
@@ -79,6 +81,8 @@ export interface NoteContext extends DayOrder {
 }
 
 const N = NUMBER_PATTERN
+/** Said before a day, it is the day of gathering. */
+const GATHERED = /\b(?:gathered|picked|foraged|collected|harvested|found)(?:\s+(?:in|on))?\s*$/i
 const MASS = String.raw`(~|about |ca\.? |circa |approx\.? )?(${N})\s*(kg|g|gr|grams?|gms?|oz|ounces?|lbs?|pounds?)\b(?:\s+(${N})\s*(oz|ounces?)\b)?`
 const VOLUME = String.raw`(${N})\s*(l|litres?|liters?|ml|gal|gallons?|qt|quarts?|pints?|cups?)\b(?:\s+(?:of\s+)?water)?`
 const TEMPERATURE = String.raw`(?:at\s+)?(${N})\s*(?:°\s*|degrees?\s+)?(C|F|celsius|fahrenheit)\b`
@@ -113,8 +117,14 @@ export function readNote(note: string, context: NoteContext): NoteReading {
     return null
   }
 
-  const day = findDay(left, context)
-  if (day) taken('day', day.start, day.end)
+  const days: { day: RoughDay | null; gathered: RoughDay | null } = { day: null, gathered: null }
+  for (let found = findDay(left, context); found; found = findDay(left, context)) {
+    const isGathered = GATHERED.test(left.slice(0, found.start))
+    const of = isGathered ? 'gathered' : 'day'
+    if (days[of]) break
+    days[of] = { on: found.on, withinDays: found.withinDays }
+    taken('day', found.start, found.end)
+  }
   const ratio = take('ratio', String.raw`(${N})\s*(?::|to)\s*1`)
   const ph = take('ph', String.raw`ph\s*(?:of\s+|=\s*|~\s*)?(${N})`)
   const temperature = take('temperature', TEMPERATURE)
@@ -131,7 +141,7 @@ export function readNote(note: string, context: NoteContext): NoteReading {
 
   return {
     facts: {
-      day: day && { on: day.on, withinDays: day.withinDays },
+      ...days,
       plantG: masses.plant?.massG ?? null,
       plantIsAbout: masses.plant?.isAbout ?? false,
       fibreG: masses.fibre?.massG ?? null,
@@ -265,4 +275,4 @@ function restOf(left: string): NoteReading['rest'] {
 
 /** Words that say nothing by themselves. */
 const JOINING =
-  /^(?:and|with|in|on|onto|of|the|an?|for|at|from|came|out|gave|got|dyed|some|my|was|is|to|x|per|wof|pot|bath|result|then|about|[-–.]+)$/i
+  /^(?:and|with|in|on|onto|of|the|an?|for|at|from|came|out|gave|got|dyed|gathered|picked|foraged|collected|harvested|found|some|my|was|is|to|x|per|wof|pot|bath|result|then|about|[-–.]+)$/i
