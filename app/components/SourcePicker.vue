@@ -4,7 +4,11 @@ import type { NameHit } from '~~/shared/views/walk/name-hit'
 import type { Source } from '~~/shared/schemas/walk/source'
 
 /** Finds a source by its scientific, older or common name while typing. */
-const { label = 'What', error = '' } = defineProps<{ label?: string; error?: string }>()
+const {
+  label = 'What',
+  error = '',
+  bare = false,
+} = defineProps<{ label?: string; error?: string; bare?: boolean }>()
 const source = defineModel<Source | null>({ required: true })
 
 const api = useApi()
@@ -46,7 +50,7 @@ onMounted(() => look(''))
 </script>
 
 <template>
-  <LabeledField v-slot="{ id, described, invalid }" :label="label" :error="error">
+  <LabeledField v-slot="{ id, described, invalid }" :label="label" :error="error" :bare="bare">
     <ElSelect
       :id="id"
       :model-value="source?.id ?? ''"

@@ -64,7 +64,7 @@ useHead({ title: 'A swatch you have · Juniper Haze' })
       <section class="panel" aria-label="The card">
         <CardSentence v-model:piece="piece" />
       </section>
-      <section class="panel stack tight" aria-label="What it comes to" role="status">
+      <section class="panel tight then" aria-label="What it comes to" role="status">
         <template v-if="card.tally">
           <p v-if="card.tally.ratio">
             <strong>{{ formatRatio(card.tally.ratio.asWeighed) }} {{ card.draft.state }}</strong
@@ -85,7 +85,7 @@ useHead({ title: 'A swatch you have · Juniper Haze' })
         </template>
         <p v-else class="quiet">Name the plant, and what it comes to stands here.</p>
       </section>
-      <div class="row">
+      <div class="row then">
         <ElButton type="primary" :loading="card.saving" @click="keep('blank')">Keep it</ElButton>
         <ElButton :loading="card.saving" @click="keep('like')">Keep, another like it</ElButton>
         <ElButton @click="addSkein">Another skein of this pot</ElButton>
@@ -93,8 +93,8 @@ useHead({ title: 'A swatch you have · Juniper Haze' })
           {{ card.failure || complaint || card.troubles.source }}
         </p>
       </div>
-      <PasteNotes ref="paste" :context="card.context" @fill="fill" />
-      <section v-if="card.kept.length" class="panel" aria-labelledby="kept">
+      <PasteNotes ref="paste" class="then" :context="card.context" @fill="fill" />
+      <section v-if="card.kept.length" class="panel then" aria-labelledby="kept">
         <h2 id="kept">
           Kept <span class="quiet">{{ formatCount(card.kept.length, 'tag') }}</span>
         </h2>
@@ -107,7 +107,7 @@ useHead({ title: 'A swatch you have · Juniper Haze' })
         </ul>
       </section>
     </div>
-    <ColourByEye v-if="inHand" :piece="inHand" @give="give" />
+    <ColourByEye v-if="inHand" class="colour" :piece="inHand" @give="give" />
   </div>
 </template>
 
@@ -141,9 +141,26 @@ useHead({ title: 'A swatch you have · Juniper Haze' })
   border-radius: var(--corner) 0 0 var(--corner);
 }
 
+.stack {
+  min-width: 0;
+}
+
 @media (max-width: 960px) {
   .both {
     grid-template-columns: minmax(0, 1fr);
+  }
+
+  /* the colour comes before keeping it */
+  .stack {
+    display: contents;
+  }
+
+  .colour {
+    order: 1;
+  }
+
+  .then {
+    order: 2;
   }
 }
 </style>

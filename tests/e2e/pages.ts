@@ -18,6 +18,7 @@ export const PAGES = [
   '/ways',
   '/kit',
   '/swatch',
+  '/card',
   '/strength',
   '/atlas',
   '/potency',

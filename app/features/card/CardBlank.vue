@@ -4,16 +4,22 @@ const {
   label,
   placeholder,
   trouble = '',
+  list = '',
 } = defineProps<{
   label: string
   placeholder: string
   trouble?: string
+  /** Id of what is offered while typing. */
   list?: string
 }>()
 const text = defineModel<string>({ required: true })
 
 const id = useId()
-const width = computed(() => `${Math.max(placeholder.length, text.value.length) + 1}ch`)
+const width = computed(() =>
+  CSS.supports('field-sizing', 'content')
+    ? undefined
+    : `${Math.max(placeholder.length, text.value.length) + 1}ch`,
+)
 </script>
 
 <template>
@@ -23,7 +29,7 @@ const width = computed(() => `${Math.max(placeholder.length, text.value.length) 
       v-model="text"
       :aria-label="label"
       :placeholder="placeholder"
-      :list="list"
+      :list="list || undefined"
       :style="{ width }"
       :aria-invalid="trouble ? true : undefined"
       :aria-describedby="trouble ? `${id}-more` : undefined"
@@ -41,6 +47,8 @@ const width = computed(() => `${Math.max(placeholder.length, text.value.length) 
 }
 
 input {
+  /* as wide as what stands in it, where the browser can tell */
+  field-sizing: content;
   min-height: 44px;
   max-width: 100%;
   padding: 0 6px;

@@ -19,6 +19,7 @@ const value = defineModel<T>({ required: true })
 
 <style scoped>
 select {
+  field-sizing: content;
   min-height: 44px;
   max-width: 100%;
   padding: 0 4px;

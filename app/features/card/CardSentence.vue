@@ -60,7 +60,13 @@ function setFibre(piece: CardDraft['pieces'][number], fibre: Fibre) {
         :trouble="card.troubles.plant"
       />
       <CardChoice v-model="draft.state" label="State it was weighed in" :options="STATES" />
-      <SourcePicker v-model="draft.source" label="" class="source" :error="card.troubles.source" />
+      <SourcePicker
+        v-model="draft.source"
+        label="Plant"
+        bare
+        class="source"
+        :error="card.troubles.source"
+      />
       gathered
       <CardBlank
         v-model="draft.gatheredText"

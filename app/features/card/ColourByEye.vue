@@ -152,6 +152,12 @@ function move(event: KeyboardEvent) {
   cursor: pointer;
 }
 
+/* on the grey nothing is quiet: it would not be read */
+.grey :deep(.field),
+.grey :deep(.field *:not(input)) {
+  color: #111;
+}
+
 .hint {
   font-size: 14px;
 }

@@ -1,0 +1,143 @@
+import type { ChildProcess } from 'node:child_process'
+import { mkdtempSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import type { Locator, Page } from '@playwright/test'
+import type { Pot } from '../../shared/schemas/pot/pot'
+import { exited, startBuilt, untilReady } from './server-process'
+import { expect, test } from './watched'
+
+/** Somebody's first evening: an empty log and a shoebox of paper tags. */
+
+const PORT = 4866
+const BASE = `http://127.0.0.1:${PORT}`
+let folder: string
+let server: ChildProcess
+
+test.beforeEach(async () => {
+  folder = mkdtempSync(join(tmpdir(), 'juniper-haze-card-'))
+  server = startBuilt(join(folder, 'data'), PORT)
+  await untilReady(BASE)
+})
+test.afterEach(async () => {
+  server.kill('SIGKILL')
+  await exited(server)
+  rmSync(folder, { recursive: true, force: true })
+})
+
+/** Counts what hands do: a field filled, a thing clicked, a key pressed. */
+function counted(page: Page) {
+  let inputs = 0
+  return {
+    count: () => inputs,
+    fill: async (label: string, text: string) => {
+      inputs++
+      await page.getByLabel(label, { exact: true }).fill(text)
+    },
+    click: async (what: Locator) => {
+      inputs++
+      await what.click()
+    },
+    press: async (what: Locator, key: string) => {
+      inputs++
+      await what.press(key)
+    },
+  }
+}
+
+const chip = (page: Page, nth: number) =>
+  page
+    .getByRole('group', { name: /^Colours to choose from/ })
+    .getByRole('button')
+    .nth(nth)
+const pots = async (page: Page) =>
+  ((await (await page.request.get(`${BASE}/api/pots?limit=50`)).json()) as { items: Pot[] }).items
+
+test('the first dot takes twelve inputs at the most, ten tags sixty', async ({ page }) => {
+  await page.goto(`${BASE}/`)
+  const hands = counted(page)
+  const began = Date.now()
+  await hands.click(page.getByRole('link', { name: 'A swatch you have' }))
+  const plant = page.getByRole('combobox', { name: 'Plant' })
+  await hands.click(plant)
+  await plant.fill('tansy')
+  await expect(page.getByRole('option', { name: /^tansy, flower heads/ })).toBeVisible()
+  await hands.press(plant, 'Enter')
+  await hands.fill('How much plant, or its ratio', '340 g')
+  await hands.fill('How much fibre', '50 g')
+  await hands.fill('Mordant', 'alum 12 %')
+  await hands.fill('Dyed when', 'mid August 2024')
+  await hands.click(chip(page, 14))
+  await expect(page.getByText('6.8 : 1 fresh')).toBeVisible()
+  await hands.click(page.getByRole('button', { name: 'Keep, another like it' }))
+  await expect(page.getByRole('heading', { name: 'Kept 1 tag' })).toBeVisible()
+  expect(hands.count()).toBeLessThanOrEqual(12)
+  expect(Date.now() - began).toBeLessThan(60_000)
+
+  const [first] = await pots(page)
+  expect(first).toMatchObject({
+    dyedOn: '2024-08-15',
+    dyedWithinDays: 5,
+    waterL: null,
+    minutes: null,
+    lots: [{ massG: 340, massBasis: 'weighed' }],
+  })
+
+  for (let tag = 2; tag <= 10; tag++) {
+    await hands.fill('How much plant, or its ratio', `${tag * 40} g`)
+    await hands.click(chip(page, 13 * (tag % 4) + tag))
+    await hands.click(page.getByRole('button', { name: 'Keep, another like it' }))
+    await expect(page.getByRole('heading', { name: `Kept ${tag} tags` })).toBeVisible()
+  }
+  expect(hands.count()).toBeLessThanOrEqual(60)
+  expect(await pots(page)).toHaveLength(10)
+
+  await page.goto(`${BASE}/strength`)
+  await expect(page.getByRole('heading', { name: 'Tansy, flower heads' })).toBeVisible()
+  await expect(page.getByText(/From 10 swatches in 10 lots/)).toBeVisible()
+})
+
+test('pasted notes are read one by one, what is not understood stays, and each is kept', async ({
+  page,
+}) => {
+  await page.goto(`${BASE}/card`)
+  await page
+    .getByLabel('Notes, one a line')
+    .fill(
+      [
+        '15 Aug 24: 420 g fresh tansy heads on 60 g wool yarn, alum 12%, clear yellow',
+        '4 oz dried goldenrod on 2 oz merino, two glugs of vinegar',
+      ].join('\n'),
+    )
+  await page.getByRole('button', { name: 'Read into the card' }).click()
+  await expect(page.getByLabel('How much plant, or its ratio')).toHaveValue('420 g')
+  await expect(page.getByLabel('How much fibre')).toHaveValue('60 g')
+  await expect(page.getByLabel('Mordant', { exact: true })).toHaveValue('alum 12%')
+  await expect(page.getByLabel('Note', { exact: true })).toHaveValue('clear yellow')
+  await page.getByRole('button', { name: 'Keep it', exact: true }).click()
+
+  // the next one: its plant is one of several, so it is asked for, beside the button
+  await expect(page.getByLabel('How much plant, or its ratio')).toHaveValue('4 oz')
+  await expect(page.getByLabel('Note', { exact: true })).toHaveValue(/two glugs of vinegar/)
+  await expect(page.getByText(/which plant\? perhaps .*goldenrod/)).toBeVisible()
+  await page.getByRole('button', { name: 'Keep it', exact: true }).click()
+  await expect(
+    page.getByRole('alert').filter({ hasText: 'Which plant it was' }).first(),
+  ).toBeVisible()
+  const plant = page.getByRole('combobox', { name: 'Plant' })
+  await plant.fill('canada goldenrod')
+  await expect(page.getByRole('option', { name: /^Canada goldenrod/ })).toBeVisible()
+  await plant.press('Enter')
+  await page.getByRole('button', { name: 'Keep it', exact: true }).click()
+  await expect(page.getByRole('heading', { name: 'Kept 2 tags' })).toBeVisible()
+  const [second, first] = await pots(page)
+  expect(first).toMatchObject({ dyedOn: '2024-08-15', note: 'clear yellow' })
+  expect(second!.lots[0]!.massG).toBeCloseTo(113.398, 3)
+  expect(second!.note).toContain('two glugs of vinegar')
+
+  // one undo each: the last one goes alone
+  await page.locator('h1').click()
+  await page.keyboard.press('u')
+  await expect(page.getByText(/^Undone:/)).toBeVisible()
+  expect(await pots(page)).toHaveLength(1)
+})
