@@ -18,7 +18,7 @@ import {
 import { findDay, type DayOrder } from './rough-day'
 
 /** What a stretch of a note became. */
-export const NOTE_KINDS = [
+const NOTE_KINDS = [
   'day',
   'ratio',
   'ph',
@@ -39,7 +39,7 @@ export const NOTE_KINDS = [
 export type NoteKind = (typeof NOTE_KINDS)[number]
 
 /** A stretch of a note that was understood. */
-export interface NoteSpan {
+interface NoteSpan {
   kind: NoteKind
   start: number
   end: number
