@@ -60,7 +60,7 @@ useHead({ title: 'A swatch you have · Juniper Haze' })
     <span class="quiet">dyed already, from its tag: what is not known stays empty</span>
   </div>
   <div class="both">
-    <div class="stack">
+    <div class="stack told">
       <section class="panel" aria-label="The card">
         <CardSentence v-model:piece="piece" />
       </section>
@@ -76,7 +76,7 @@ useHead({ title: 'A swatch you have · Juniper Haze' })
             <strong
               >~{{ formatNumber(card.tally.strength.value, 2) }},
               {{ card.tally.strength.depth }}</strong
-            >
+            >{{ ' ' }}
             <span class="quiet">an estimate from a colour, give or take a third</span>
           </p>
           <p v-if="card.tally.unknown.length" class="quiet">
@@ -141,7 +141,7 @@ useHead({ title: 'A swatch you have · Juniper Haze' })
   border-radius: var(--corner) 0 0 var(--corner);
 }
 
-.stack {
+.told {
   min-width: 0;
 }
 
@@ -151,7 +151,7 @@ useHead({ title: 'A swatch you have · Juniper Haze' })
   }
 
   /* the colour comes before keeping it */
-  .stack {
+  .told {
     display: contents;
   }
 

@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import type { TodayView } from '~~/shared/views/log/today'
 import type { WalkView } from '~~/shared/views/walk/walk'
+import { isAllYear } from '~/features/today/windows'
+import FirstEvening from '~/features/today/FirstEvening.vue'
 import LearntLast from '~/features/today/LearntLast.vue'
 import WantsHands from '~/features/today/WantsHands.vue'
 import { localToday, longDate } from '~/format/dates'
@@ -9,8 +11,19 @@ const api = useApi()
 const today = localToday()
 const { data: walk } = useLoaded(() => api.get<WalkView>('walk', { on: today }))
 const gathered = computed(() => walk.value?.rows.filter((row) => row.gatherings.length) ?? [])
+const ready = computed(
+  () => walk.value?.rows.filter((row) => row.readiness?.ready && !isAllYear(row)) ?? [],
+)
 const { data: view, failure } = useLoaded(() => api.get<TodayView>('today', { on: today }))
 
+/** Nothing in it yet: somewhere to begin, instead of nothing that waits. */
+const isEmpty = computed(
+  () =>
+    walk.value !== null &&
+    gathered.value.length === 0 &&
+    view.value?.latest.length === 0 &&
+    view.value.unread.length === 0,
+)
 useHead({ title: 'Today · Juniper Haze' })
 </script>
 
@@ -27,7 +40,8 @@ useHead({ title: 'Today · Juniper Haze' })
   </div>
   <div v-if="view" class="today">
     <div class="stack">
-      <WantsHands :view="view" />
+      <FirstEvening v-if="isEmpty" />
+      <WantsHands v-else :view="view" />
     </div>
     <div class="stack">
       <section class="panel" aria-labelledby="ready">
@@ -38,10 +52,14 @@ useHead({ title: 'Today · Juniper Haze' })
           >
         </div>
         <YearRibbons v-if="gathered.length" :rows="gathered" :today="today" :most="8" />
-        <p v-else-if="walk">
-          Nothing gathered yet. <NuxtLink to="/walk">Weigh in</NuxtLink> something, and its season
-          appears here with the colours it gives.
-        </p>
+        <template v-else-if="walk">
+          <p>
+            Nothing gathered yet: of all plants known these are ready now, by their usual months.
+            <NuxtLink to="/walk">Weigh in</NuxtLink> something, and its season appears here with the
+            colours it gives.
+          </p>
+          <YearRibbons :rows="ready" :today="today" :most="8" />
+        </template>
       </section>
       <LearntLast :latest="view.latest.slice(0, 3)" />
     </div>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { PARTS } from '~~/catalogue/parts'
 import type { StrengthView } from '~~/shared/views/strength/strength'
+import AskAnySource from '~/features/strength/AskAnySource.vue'
 import BesideRatio from '~/features/strength/BesideRatio.vue'
 import LaterBaths from '~/features/strength/LaterBaths.vue'
 import NextTrial from '~/features/strength/NextTrial.vue'
@@ -165,9 +166,11 @@ useHead({ title: () => `${name.value || 'Strength'} · Juniper Haze` })
     </div>
   </template>
   <p v-else-if="isLoaded && !sourceId">
-    No swatches yet. <NuxtLink to="/pot">Dye a pot</NuxtLink>, read its swatches, and each source's
-    strength against its ratio is drawn here.
+    No swatches yet. <NuxtLink to="/card">Write down one you have</NuxtLink>, or
+    <NuxtLink to="/pot">dye a pot</NuxtLink> and read its swatches: each source's strength against
+    its ratio is drawn here.
   </p>
+  <AskAnySource v-if="isLoaded && !sourceId" />
 </template>
 
 <style scoped>

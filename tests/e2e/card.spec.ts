@@ -141,3 +141,19 @@ test('pasted notes are read one by one, what is not understood stays, and each i
   await expect(page.getByText(/^Undone:/)).toBeVisible()
   expect(await pots(page)).toHaveLength(1)
 })
+
+test('an empty log has somewhere to begin, and an answer for any plant', async ({ page }) => {
+  await page.goto(`${BASE}/`)
+  const begin = page.getByRole('region', { name: 'Begin anywhere' })
+  for (const words of ['Tags in a shoebox', 'Something from the hedge', 'Fibre at home']) {
+    await expect(begin.getByRole('link', { name: words })).toBeVisible()
+  }
+  const plant = begin.getByRole('combobox', { name: 'Ask what is usual of any plant' })
+  await plant.fill('weld')
+  await expect(page.getByRole('option', { name: /^weld/ })).toBeVisible()
+  await plant.press('Enter')
+  await expect(page.getByRole('heading', { name: /^Weld/ })).toBeVisible()
+  await expect(
+    page.getByText('Typical, not yours: no swatch here can be counted yet.'),
+  ).toBeVisible()
+})

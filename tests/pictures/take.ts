@@ -137,11 +137,15 @@ async function benchSheet(page: Page) {
   await page.getByText('Weigh out').waitFor()
 }
 
+const TAG =
+  '15 Aug 24: 420 g fresh tansy heads on 60 g wool yarn, alum 12 %, simmered 1 h, clear yellow, again'
+const chooseColour = (page: Page) =>
+  page.getByRole('group', { name: /^Colours to choose from/ }).getByRole('button').nth(27).click()
+
 const SHOTS: [string, string, typeof TABLE, ((page: Page) => Promise<void>)?][] = [
   ['today', '/', TABLE],
   ['walk', '/walk', TABLE, weighIn],
   ['walk-phone', '/walk', PHONE, weighIn],
-  ['patches', '/patches', TABLE],
   ['lot', '/loft', TABLE, open('GAL-')],
   ['basket', '/basket', TABLE, inHand],
   ['mordanting', '/basket', TABLE, mordant],
@@ -152,6 +156,7 @@ const SHOTS: [string, string, typeof TABLE, ((page: Page) => Promise<void>)?][] 
   ['finish', '/hob', TABLE, toTheEnd],
   ['sheet', '/hob', { width: 900, height: 1000 }, benchSheet],
   ['booth', '/swatch', TABLE, readPhoto],
+  ['card', `/card?note=${encodeURIComponent(TAG)}`, TABLE, chooseColour],
   ['strength', `/strength?source=${TANSY}`, TABLE],
   ['strength-phone', `/strength?source=${TANSY}`, PHONE],
   ['atlas', '/atlas', TABLE, allComputed],
