@@ -152,7 +152,7 @@ test('an empty log has somewhere to begin, and an answer for any plant', async (
   await plant.fill('weld')
   await expect(page.getByRole('option', { name: /^weld/ })).toBeVisible()
   await plant.press('Enter')
-  await expect(page.getByRole('heading', { name: /^Weld/ })).toBeVisible()
+  await expect(page.getByRole('heading', { name: /^weld/i })).toBeVisible()
   await expect(
     page.getByText('Typical, not yours: no swatch here can be counted yet.'),
   ).toBeVisible()
