@@ -1,5 +1,6 @@
 import type { Knex } from 'knex'
 import MiniSearch from 'minisearch'
+import { OTHER_TONGUES } from '../../../catalogue/sources/other-tongues'
 import { PARTS } from '../../../catalogue/parts'
 import { foldName } from '../../../shared/rules/walk/fold-name'
 import type { NameHit } from '../../../shared/views/walk/name-hit'
@@ -35,7 +36,7 @@ export const namesService = (db: Knex) => {
       const search = new MiniSearch<Entry>({
         fields: ['scientific', 'common', 'others', 'part'],
         tokenize: (text) => foldName(text).split(' '),
-        processTerm: (term) => term,
+        processTerm: singular,
       })
       search.addAll([...sources.values()].map(toEntry))
       return { sources, search }
@@ -51,8 +52,13 @@ export const namesService = (db: Knex) => {
         return [...sources.values()].slice(0, limit).map((source) => ({ source, via: null }))
       const options = { prefix: true, fuzzy: fuzziness, boost: BOOST }
       const exact = search.search(words, { ...options, combineWith: 'AND' })
+      // "oak moss" is written as one word, too
+      const joined = words.includes(' ')
+        ? search.search(words.replaceAll(' ', ''), { fuzzy: fuzziness, boost: BOOST })
+        : []
       // a word that fits nothing, such as "heads", must not hide what the others find
-      const hits = exact.length > 0 ? exact : search.search(words, options)
+      const hits =
+        [exact, joined, search.search(words, options)].find((some) => some.length > 0) ?? []
       return hits.slice(0, limit).map(({ id }) => {
         const source = lookUp(sources, id as string)
         return { source, via: viaOf(source, words) }
@@ -64,21 +70,41 @@ export const namesService = (db: Knex) => {
 /** Short words must be right: one letter in three makes another word. */
 const fuzziness = (term: string) => (term.length > 3 ? FUZZY : false)
 
+/** One and many are one word: `heads`, `berries`, `leaves`. */
+function singular(term: string): string {
+  if (term.length < 5) return term
+  return term
+    .replace(/ies$/, 'y')
+    .replace(/([lr])ves$/, '$1f')
+    .replace(/(?<=[sxz]|[cs]h)es$/, '')
+    .replace(/(?<=[^su])s$/, '')
+}
+
+const furtherNames = ({ scientificName, synonyms, otherNames }: Source) => [
+  ...synonyms,
+  ...otherNames,
+  ...(OTHER_TONGUES[scientificName] ?? []),
+]
+
+/** `oakmoss` of "oak moss", `stagshornsumac`: written together by some. */
+const joinedName = (name: string) => foldName(name).replaceAll(' ', '')
+
 const toEntry = (source: Source): Entry => ({
   id: source.id,
   scientific: source.scientificName,
   common: source.commonName,
-  others: [...source.synonyms, ...source.otherNames].join(' '),
+  others: [...furtherNames(source), joinedName(source.commonName)].join(' '),
   part: PARTS[source.part].label,
 })
 
 /** The name that was met, so that finding tansy under "bitter" is no riddle. */
-function viaOf({ commonName, scientificName, synonyms, otherNames }: Source, words: string) {
+function viaOf(source: Source, words: string) {
+  const { commonName, scientificName } = source
   const first = words.split(' ')[0]!
   const meets = (name: string) =>
     foldName(name)
       .split(' ')
       .some((word) => word.startsWith(first.slice(0, 4)))
   if (meets(commonName) || meets(scientificName)) return null
-  return [...synonyms, ...otherNames].find(meets) ?? null
+  return furtherNames(source).find(meets) ?? null
 }

@@ -114,7 +114,12 @@ describe('what the walk shows', () => {
     const [curve] = await here.log.curves.all({ sourceId: TANSY })
     const p80 = curve!.answer.forDepth.find(({ depth }) => depth === 'middling')!.p80!
     const of = (words: string) => needs.find((need) => need.wish.words === words)!
-    expect(of('middling').forDepth).toEqual({ depth: 'middling', ratioDry: p80, n: 4, tried: [0.1, 1] })
+    expect(of('middling').forDepth).toEqual({
+      depth: 'middling',
+      ratioDry: p80,
+      n: 4,
+      tried: [0.1, 1],
+    })
     expect(of('middling').wantedDryG).toBeCloseTo(100 * p80, 9)
     // such a weak source is never deep: said, and planned by the ratio that this dyer takes
     expect(of('deep').forDepth).toEqual({ depth: 'deep', ratioDry: null, n: 4, tried: [0.1, 1] })
