@@ -17,6 +17,25 @@ export const shortDate = (date: string) =>
       ? dayMonth(date)
       : dayMonthYear(date)
 
+/** Nearer than this a day is told, with a tilde; farther off its month, its season, its year. */
+const ABOUT_DAYS = 7
+const MONTH_DAYS = 16
+const YEAR_DAYS = 200
+
+/**
+ * A day as well as it is known: `15 Aug 2024`, `~15 Aug 2024`, `Aug 2024`, `about Jul 2024`, `2024`,
+ * `some day`.
+ *
+ * @param withinDays by how many days either way it may be off
+ */
+export function roughDate(date: string, withinDays: number): string {
+  if (withinDays === 0 || date === '') return shortDate(date)
+  if (withinDays <= ABOUT_DAYS) return `~${shortDate(date)}`
+  if (withinDays <= MONTH_DAYS) return dayjs(date).format('MMM YYYY')
+  if (withinDays < YEAR_DAYS / 2) return `about ${dayjs(date).format('MMM YYYY')}`
+  return withinDays <= YEAR_DAYS ? dayjs(date).format('YYYY') : 'some day'
+}
+
 /** Whole days since a local date. */
 export const daysSince = (date: string) => dayjs(localToday()).diff(date, 'day')
 

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { dayAndTime, fullDate } from '~/format/calendar'
+import { roughDate } from '~/format/dates'
 import { agentFacts } from '~~/catalogue/agents'
 import { wayFacts } from '~~/catalogue/ways'
 import type { RecipeCard } from '~~/core/formats/recipe-card'
@@ -66,7 +67,12 @@ useHead({ title: 'Sheet · Juniper Haze' })
       <h1>{{ data.card.title }}</h1>
       <p>
         <strong>{{ data.pot.code }}</strong> · {{ isCard ? 'recipe card' : 'bench sheet' }} ·
-        {{ data.card.way }} · {{ fullDate(data.pot.dyedOn) }}
+        {{ data.card.way }} ·
+        {{
+          data.pot.dyedWithinDays
+            ? roughDate(data.pot.dyedOn, data.pot.dyedWithinDays)
+            : fullDate(data.pot.dyedOn)
+        }}
       </p>
     </header>
     <div class="two">

@@ -18,7 +18,7 @@ import { usePhotoReading } from '~/features/swatch/usePhotoReading'
 import { READING_FORM, useReadingForm } from '~/features/swatch/useReadingForm'
 import { useSwatches } from '~/features/swatch/useSwatches'
 import { uploadPhoto } from '~/features/walk/upload-photos'
-import { shortDate } from '~/format/dates'
+import { roughDate } from '~/format/dates'
 import { first } from '~~/core/present'
 
 const route = useRoute()
@@ -92,7 +92,7 @@ useHead({ title: () => `${hand.value?.swatch.code ?? 'Swatch'} · Juniper Haze` 
     <h1>{{ name || 'Swatch' }}</h1>
     <p v-if="hand" class="on-grey">
       {{ pieceInWords(hand.piece, hand.pot.dyedOn) }} · {{ hand.swatch.code }} ·
-      {{ hand.pot.code }}, {{ shortDate(hand.pot.dyedOn) }} ·
+      {{ hand.pot.code }}, {{ roughDate(hand.pot.dyedOn, hand.pot.dyedWithinDays) }} ·
       {{ dryRatioText(hand.pot) }}
     </p>
     <p v-if="failure" role="alert">{{ failure }}</p>

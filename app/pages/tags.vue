@@ -8,7 +8,7 @@ import { pieceName } from '~/features/basket/readiness'
 import { outlookText } from '~/features/jars/words'
 import LoftNav from '~/features/loft/LoftNav.vue'
 import { amountOf } from '~/features/loft/words'
-import { shortDate } from '~/format/dates'
+import { roughDate, shortDate } from '~/format/dates'
 import { formatCount } from '~~/core/quantity/format-count'
 
 /** Tags to cut out and tie on: each with its code as a QR picture that opens the thing. */
@@ -69,7 +69,7 @@ const { data: things, failure } = useLoaded(async () => {
       code: lot.code,
       name: lot.sourceName,
       latin: lot.scientificName,
-      line: `${shortDate(lot.gatheredOn)}, ${amountOf(lot)} ${lot.state}`,
+      line: `${roughDate(lot.gatheredOn, lot.gatheredWithinDays)}, ${amountOf(lot)} ${lot.state}`,
     })),
     ...pieces.map((piece) => ({
       id: piece.id,

@@ -2,7 +2,7 @@
 import { inSentence, inUnits } from '~/format/quantities'
 import type { OnTheHob } from '~~/shared/views/pot/hob'
 import type { Pot } from '~~/shared/schemas/pot/pot'
-import { shortDate } from '~/format/dates'
+import { roughDate, shortDate } from '~/format/dates'
 import { clockText } from '~/format/instants'
 
 /** Everything that runs, what is due first at the head; then what is planned, and what was done. */
@@ -82,7 +82,7 @@ const isDue = (item: OnTheHob) => (next(item) ?? Infinity) <= now
         <span
           ><strong>{{ pot.code }}</strong></span
         >
-        <span class="quiet">{{ shortDate(pot.dyedOn) }}</span>
+        <span class="quiet">{{ roughDate(pot.dyedOn, pot.dyedWithinDays) }}</span>
       </NuxtLink>
     </section>
   </div>

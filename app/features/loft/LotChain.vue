@@ -2,7 +2,7 @@
 import { formatMass } from '~/format/quantities'
 import type { LoftLot } from '~~/shared/views/loft/loft'
 import { STEP_WORDS } from './words'
-import { shortDate } from '~/format/dates'
+import { roughDate, shortDate } from '~/format/dates'
 
 /** Every weighing on a lot's way, with what each step left. */
 const { lot } = defineProps<{ lot: LoftLot }>()
@@ -30,7 +30,7 @@ const percent = (after: number, before: number) =>
     </thead>
     <tbody>
       <tr>
-        <td>{{ shortDate(lot.gatheredOn) }}</td>
+        <td>{{ roughDate(lot.gatheredOn, lot.gatheredWithinDays) }}</td>
         <td>came to hand</td>
         <td class="number" />
         <td class="number">{{ formatMass(lot.netG) }} {{ lot.steps[0]?.stateBefore }}</td>

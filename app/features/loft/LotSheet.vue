@@ -8,7 +8,7 @@ import LotChain from './LotChain.vue'
 import LotNaming from './LotNaming.vue'
 import LotPhotos from './LotPhotos.vue'
 import { amountOf, dryOf } from './words'
-import { ago, shortDate } from '~/format/dates'
+import { ago, roughDate } from '~/format/dates'
 import { LOT_WORD_KEYS, LOT_WORDS } from '~~/shared/schemas/loft/lot-words'
 
 /** One lot with all that is known of it, and what can be done with it. */
@@ -97,7 +97,8 @@ async function setAside() {
       <div>
         <dt>Gathered</dt>
         <dd>
-          {{ shortDate(lot.gatheredOn) }}{{ lot.patchName ? `, ${lot.patchName}` : '' }},
+          {{ roughDate(lot.gatheredOn, lot.gatheredWithinDays)
+          }}{{ lot.patchName ? `, ${lot.patchName}` : '' }},
           {{ lot.obtained }}
         </dd>
       </div>

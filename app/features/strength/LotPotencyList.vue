@@ -4,7 +4,7 @@ import { formatNumber, inDecimals } from '~/format/quantities'
 import { hasEstimate, type NotTold } from '~~/core/strength/lot-potency'
 import { sentenceSpan } from '~/format/spans'
 import type { LotLine } from './lots-of'
-import { shortDate } from '~/format/dates'
+import { roughDate } from '~/format/dates'
 
 /** Each lot on one line: how many times as strong as the others, and how its hue lies beside. */
 const { lines, chosen } = defineProps<{ lines: LotLine[]; chosen: string }>()
@@ -46,7 +46,7 @@ const NOT_TOLD: Record<NotTold, string> = {
         >
           <span>
             <strong>{{ facts.code }}</strong>
-            <span class="quiet">{{ shortDate(facts.gatheredOn) }}</span>
+            <span class="quiet">{{ roughDate(facts.gatheredOn, facts.gatheredWithinDays) }}</span>
           </span>
           <svg :width="TRACK" height="30" aria-hidden="true">
             <line :x1="x(1)" :x2="x(1)" y1="0" y2="30" class="one" />
