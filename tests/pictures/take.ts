@@ -140,7 +140,11 @@ async function benchSheet(page: Page) {
 const TAG =
   '15 Aug 24: 420 g fresh tansy heads on 60 g wool yarn, alum 12 %, simmered 1 h, clear yellow, again'
 const chooseColour = (page: Page) =>
-  page.getByRole('group', { name: /^Colours to choose from/ }).getByRole('button').nth(27).click()
+  page
+    .getByRole('group', { name: /^Colours to choose from/ })
+    .getByRole('button')
+    .nth(27)
+    .click()
 
 const SHOTS: [string, string, typeof TABLE, ((page: Page) => Promise<void>)?][] = [
   ['today', '/', TABLE],

@@ -18,25 +18,23 @@ import {
 import { findDay, type DayOrder } from './rough-day'
 
 /** What a stretch of a note became. */
-const NOTE_KINDS = [
-  'day',
-  'ratio',
-  'ph',
-  'temperature',
-  'duration',
-  'water',
-  'mordant',
-  'plantMass',
-  'fibreMass',
-  'fibre',
-  'form',
-  'way',
-  'state',
-  'verdict',
-  'place',
-  'source',
-] as const
-export type NoteKind = (typeof NOTE_KINDS)[number]
+export type NoteKind =
+  | 'day'
+  | 'ratio'
+  | 'ph'
+  | 'temperature'
+  | 'duration'
+  | 'water'
+  | 'mordant'
+  | 'plantMass'
+  | 'fibreMass'
+  | 'fibre'
+  | 'form'
+  | 'way'
+  | 'state'
+  | 'verdict'
+  | 'place'
+  | 'source'
 
 /** A stretch of a note that was understood. */
 interface NoteSpan {
