@@ -1,33 +1,16 @@
-import type { ChildProcess } from 'node:child_process'
-import { mkdtempSync, rmSync } from 'node:fs'
-import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { exited, startBuilt, untilReady } from './server-process'
+import { useEmptyLog } from './empty-log'
 import { expect, test } from './watched'
 
 /** The whole log out by the page, and into an empty one by the page of another server. */
 
-const PORT = 4867
-const BASE = `http://127.0.0.1:${PORT}`
-let folder: string
-let server: ChildProcess
-
-test.beforeEach(async () => {
-  folder = mkdtempSync(join(tmpdir(), 'juniper-haze-archive-'))
-  server = startBuilt(join(folder, 'data'), PORT)
-  await untilReady(BASE)
-})
-test.afterEach(async () => {
-  server.kill('SIGKILL')
-  await exited(server)
-  rmSync(folder, { recursive: true, force: true })
-})
+const { base: BASE, folder } = useEmptyLog(4867)
 
 test('a log goes out whole, and is the same log in an empty one', async ({ page, request }) => {
   await page.goto('/exchange')
   const waiting = page.waitForEvent('download')
   await page.getByRole('link', { name: 'The whole log with its photos, ZIP' }).click()
-  const file = join(folder, 'log.zip')
+  const file = join(folder(), 'log.zip')
   await (await waiting).saveAs(file)
 
   await page.goto(`${BASE}/exchange`)

@@ -1,29 +1,11 @@
-import type { ChildProcess } from 'node:child_process'
-import { mkdtempSync, rmSync } from 'node:fs'
-import { tmpdir } from 'node:os'
-import { join } from 'node:path'
 import type { Locator, Page } from '@playwright/test'
 import type { Pot } from '../../shared/schemas/pot/pot'
-import { exited, startBuilt, untilReady } from './server-process'
+import { useEmptyLog } from './empty-log'
 import { expect, test } from './watched'
 
 /** Somebody's first evening: an empty log and a shoebox of paper tags. */
 
-const PORT = 4866
-const BASE = `http://127.0.0.1:${PORT}`
-let folder: string
-let server: ChildProcess
-
-test.beforeEach(async () => {
-  folder = mkdtempSync(join(tmpdir(), 'juniper-haze-card-'))
-  server = startBuilt(join(folder, 'data'), PORT)
-  await untilReady(BASE)
-})
-test.afterEach(async () => {
-  server.kill('SIGKILL')
-  await exited(server)
-  rmSync(folder, { recursive: true, force: true })
-})
+const { base: BASE } = useEmptyLog(4866)
 
 /** Counts what hands do: a field filled, a thing clicked, a key pressed. */
 function counted(page: Page) {

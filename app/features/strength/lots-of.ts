@@ -1,6 +1,7 @@
 import dayjs from 'dayjs'
 import { mean } from 'd3-array'
 import { dayOfYear } from '~~/core/season/day-of-year'
+import { tellsSeason } from '~~/core/season/known-day'
 import { hasEstimate, type LotAnswer, type LotPoint } from '~~/core/strength/lot-potency'
 import type { LotHueShift } from '~~/core/strength/lot-hue'
 import type { DatedPotency } from '~~/core/strength/potency-trends'
@@ -21,8 +22,6 @@ export interface LotLine {
   logRatio: number
 }
 
-/** A day known no better than this says nothing of a season. */
-const SEASON_DAYS = 16
 const DAYS_A_YEAR = 365.25
 
 /** The lots of a curve, strongest first; those that cannot be told last. */
@@ -67,7 +66,7 @@ export function lotPoints(group: StrengthGroup): LotPoint[] {
 /** The lots that a trend can be looked for in. */
 export const datedPotencies = (lines: readonly LotLine[]): DatedPotency[] =>
   lines.flatMap(({ facts, answer, storedYears, logRatio }) => {
-    if (!hasEstimate(answer) || facts.gatheredWithinDays > SEASON_DAYS) return []
+    if (!hasEstimate(answer) || !tellsSeason(facts.gatheredWithinDays)) return []
     const { mid, low, high } = answer.factor
     return [
       {

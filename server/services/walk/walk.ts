@@ -6,6 +6,7 @@ import { dryFraction, type DryFraction } from '../../../core/harvest/dry-fractio
 import { pickingRate } from '../../../core/harvest/picking-rate'
 import { plantToFibreRatio } from '../../../core/harvest/ratio'
 import { dayOfYear } from '../../../core/season/day-of-year'
+import { tellsSeason } from '../../../core/season/known-day'
 import { readiness, shiftedWindow, windowOfMonths } from '../../../core/season/shifted-window'
 import type { Source } from '../../../shared/schemas/walk/source'
 import type { Wish } from '../../../shared/schemas/walk/wish'
@@ -30,8 +31,6 @@ import {
 } from '../../repositories/gatherings'
 import { lookUp } from '../../../core/present'
 
-/** A day known no better than this says nothing of a season: about a month. */
-const SEASON_DAYS = 16
 /** Dots drawn on a year ribbon; older ones are left out. */
 const MOST_DOTS = 6
 
@@ -194,7 +193,7 @@ function windowOf(source: Source, found: Found[], on: string, southern: boolean)
   const typical = windowOfMonths(source.windowFrom, source.windowTo, { southern })
   const earlier = found.filter(
     ({ gatheredOn, gatheredWithinDays }) =>
-      gatheredOn.slice(0, 4) < on.slice(0, 4) && gatheredWithinDays <= SEASON_DAYS,
+      gatheredOn.slice(0, 4) < on.slice(0, 4) && tellsSeason(gatheredWithinDays),
   )
   return shiftedWindow(
     typical,
