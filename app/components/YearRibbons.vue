@@ -83,7 +83,7 @@ const radius = scaleSqrt([0, 800], [5, 12]).clamp(true)
             :key="dot.code"
             class="dot"
             :class="{ unknown: !dot.hex }"
-            :title="`${dot.code}, ${formatMass(dot.netG)}, ${dot.gatheredOn}`"
+            :title="`${dot.code}, ${dot.netG > 0 ? formatMass(dot.netG) : 'amount not known'}, ${dot.gatheredOn}`"
             :style="{
               left: `${placeOf(dot.gatheredOn)}%`,
               width: `${2 * radius(dot.netG)}px`,

@@ -179,10 +179,13 @@ export function readCard(draft: CardDraft, context: NoteContext): ReadCard {
       waterL,
       finalPh,
       pieces,
-      note: draft.note.trim(),
+      note: [draft.note.trim(), draft.way ? '' : WAY_NOT_TOLD].filter(Boolean).join('. '),
     },
   }
 }
+
+/** A pot has a way: where none was told it is the plant's usual one, and the pot says so. */
+const WAY_NOT_TOLD = 'The way is as usual of the plant: it was not told.'
 
 /** The way that a source is usually used; shown as such until one is chosen. */
 export const usualWayOf = (source: Source | null): Way => source?.ways[0] ?? 'simmer'

@@ -33,7 +33,9 @@ const percent = (after: number, before: number) =>
         <td>{{ roughDate(lot.gatheredOn, lot.gatheredWithinDays) }}</td>
         <td>came to hand</td>
         <td class="number" />
-        <td class="number">{{ formatMass(lot.netG) }} {{ lot.steps[0]?.stateBefore }}</td>
+        <td class="number">
+          {{ lot.netG > 0 ? formatMass(lot.netG) : 'not known' }} {{ lot.steps[0]?.stateBefore }}
+        </td>
         <td class="number" />
       </tr>
       <tr v-for="step in lot.steps" :key="step.id">

@@ -89,6 +89,15 @@ describe('a card as it is typed', () => {
     expect(troubles[name]).toMatch(/^Not read: write it as/)
   })
 
+  test('a way that was not told is the usual one, and the pot says so', () => {
+    expect(readCard(draftOf({ note: 'blue tag' }), CONTEXT).card).toMatchObject({
+      way: 'simmer',
+      note: 'blue tag. The way is as usual of the plant: it was not told.',
+    })
+    const told = readCard(draftOf({ way: 'coldSteep', note: 'blue tag' }), CONTEXT).card
+    expect(told).toMatchObject({ way: 'coldSteep', note: 'blue tag' })
+  })
+
   test('without its plant there is no card', () => {
     expect(readCard(draftOf({ source: null }), CONTEXT).troubles.source).toMatch(/^Which plant/)
   })
