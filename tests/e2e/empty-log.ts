@@ -15,7 +15,9 @@ export function useEmptyLog(port: number) {
     server = startBuilt(join(folder, 'data'), port)
     await untilReady(base)
   })
-  test.afterEach(async () => {
+  test.afterEach(async ({ page }) => {
+    // a page whose server is killed under it complains of it, in its console
+    await page.goto('about:blank')
     server?.kill('SIGKILL')
     if (server) await exited(server)
     rmSync(folder, { recursive: true, force: true })
