@@ -66,7 +66,7 @@ const best = computed(() => {
   const line = lines.value[0]
   if (!line) return ''
   const on = groupWords(line.row)
-  const plant = line.guess
+  const plant = line.far
     ? `; how little makes ${ask.depth} was never tried near enough`
     : line.ratioWeighed
       ? `; ${ask.depth} takes ${formatRatio(line.ratioWeighed)} ${line.source.usualRatioState}, ${plantText(line)}`

@@ -1,9 +1,12 @@
 <script setup lang="ts">
 import { formatNumber, formatRatio } from '~/format/quantities'
+import { sentenceSpan } from '~/format/spans'
 import CardSentence from '~/features/card/CardSentence.vue'
 import ColourByEye from '~/features/card/ColourByEye.vue'
 import PasteNotes from '~/features/card/PasteNotes.vue'
+import type { CardDraft } from '~/features/card/card-draft'
 import { CARD, useCard } from '~/features/card/useCard'
+import { plain } from '~/workers/plain'
 import type { GivenColour } from '~~/core/colour/screen-colour'
 import type { ReadLine } from '~~/shared/views/swatch/read-line'
 import { formatCount } from '~~/core/quantity/format-count'
@@ -21,10 +24,17 @@ watch(
 const paste = ref<InstanceType<typeof PasteNotes> | null>(null)
 /** The note that the card was filled from. */
 const line = shallowRef<ReadLine | null>(null)
+/** Cards of other notes, as far as they were filled: coming back to a note, it is as it was left. */
+const begun = new Map<string, CardDraft>()
 function fill(read: ReadLine) {
-  if (line.value) card.blank()
+  if (line.value) {
+    begun.set(line.value.text, plain(card.draft))
+    card.blank()
+  }
   line.value = read
-  card.fill(read)
+  const left = begun.get(read.text)
+  if (left) Object.assign(card.draft, left)
+  else card.fill(read)
 }
 function give(colour: GivenColour | null, isByChip: boolean) {
   if (inHand.value) Object.assign(inHand.value, { colour, isByChip })
@@ -67,17 +77,20 @@ useHead({ title: 'A swatch you have · Juniper Haze' })
       <section class="panel tight then" aria-label="What it comes to" role="status">
         <template v-if="card.tally">
           <p v-if="card.tally.ratio">
-            <strong>{{ formatRatio(card.tally.ratio.asWeighed) }} {{ card.draft.state }}</strong
+            <strong>{{ formatRatio(card.tally.ratio.asWeighed) }} {{ card.tally.state }}</strong
             >, {{ formatRatio(card.tally.ratio.dry) }} dry
-            <span class="quiet">typical dry matter of it</span>
+            <span v-if="card.tally.state !== 'dried'" class="quiet">typical dry matter of it</span>
           </p>
           <p v-if="card.tally.strength">
             Strength
             <strong
-              >~{{ formatNumber(card.tally.strength.value, 2) }},
-              {{ card.tally.strength.depth }}</strong
+              >~{{ formatNumber(card.tally.strength.mid, 2) }},
+              {{ card.tally.strength.depths.join(' to ') }}</strong
             >{{ ' ' }}
-            <span class="quiet">an estimate from a colour, give or take a third</span>
+            <span class="quiet"
+              >({{ sentenceSpan(card.tally.strength) }}), an estimate from a colour over a bare
+              fibre as usual</span
+            >
           </p>
           <p v-if="card.tally.unknown.length" class="quiet">
             Not known, and so not compared: {{ card.tally.unknown.join(', ') }}.

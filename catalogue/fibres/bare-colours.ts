@@ -1,5 +1,5 @@
 import type { Lab } from '../../core/colour/tristimulus'
-import type { Fibre } from './index'
+import { FIBRES, type Fibre } from './index'
 
 /**
  * Colours of undyed fibre, CIELAB (D65), for a swatch whose bare fibre nobody looked at. From memory:
@@ -16,8 +16,9 @@ const CLASS_COLOURS = {
 /** CIEDE2000 by which the bare fibre of a stranger is likely off from it; from memory. */
 export const BARE_ERROR_DE = 5
 
-export function usualBareLab(fibre: Fibre, origin: string): Lab {
-  if (fibre === 'silk') return CLASS_COLOURS.silk
+export function usualBareLab(fibre: Fibre): Lab {
+  const { class: kind, origin } = FIBRES[fibre]
+  if (kind === 'silk') return CLASS_COLOURS.silk
   if (origin === 'cellulose') return CLASS_COLOURS.cellulose
   if (origin === 'skin') return CLASS_COLOURS.skin
   return origin === 'wood' ? CLASS_COLOURS.wood : CLASS_COLOURS.wool

@@ -39,6 +39,8 @@ export interface JobSwatch {
   alsoAs?: SeenSpectrum
   /** CIEDE2000 that a colour is likely off; of a measured spectrum nothing is made of it. */
   errorDe?: number | null
+  /** The same of the bare fibre, where it was told; null: it was read beside the swatch, as well as that. */
+  bareErrorDe?: number | null
 }
 
 interface ExcludedSwatch extends DyedOverBare {
@@ -96,7 +98,7 @@ export interface CurveAnswer extends DescribedPosterior {
 }
 
 /** To be raised with every change of what comes out, so that no older answer is kept. */
-export const CURVE_VERSION = 7
+export const CURVE_VERSION = 8
 
 /**
  * The posterior of one curve from readings: strengths, estimates calibrated by what the source has
@@ -172,6 +174,15 @@ function laterBathOf(swatch: ExcludedSwatch, calibration: EstimateFactor): Later
   return { ...swatch.later, strength, errorSd: Math.hypot(calibration.logSd, readingSd) }
 }
 
+/** More says "weak" or "strong", and nothing else. */
+const MOST_BARE_SD = 0.6
+
+/** What an unsure bare fibre does to a strength over it, SD of log S. */
+const bareLogSd = (bare: Reflectance, strength: number, errorDe: number | null = null): number =>
+  errorDe === null || strength <= 0
+    ? 0
+    : Math.min(MOST_BARE_SD, bareStrengthSd(bare, errorDe) / strength)
+
 /** A point with a strength; a weak one is censored later, by the posterior. */
 type StrengthPoint = Extract<PosteriorPoint, { strength: number }>
 
@@ -184,7 +195,7 @@ function pointsOf(swatches: readonly JobSwatch[]) {
     bare: spectrumSeen(swatch.bare),
   }))
   const points = colours.map(({ swatch, dyed, bare }): StrengthPoint => {
-    const { ratioDry, ratioErrorSd = 0, lot, pot, errorDe } = swatch
+    const { ratioDry, ratioErrorSd = 0, lot, pot, errorDe, bareErrorDe } = swatch
     const measured = isMeasured(swatch.dyed)
     const strength = calibrated(strengthOver(dyed, bare), measured, calibration)
     const at = {
@@ -199,7 +210,7 @@ function pointsOf(swatches: readonly JobSwatch[]) {
     const { logSd, sharedLogSd, slopeSd } = calibration
     return {
       ...at,
-      errorSd: Math.hypot(logSd, readingSd),
+      errorSd: Math.hypot(logSd, readingSd, bareLogSd(bare, strength, bareErrorDe)),
       bareSd: bareStrengthSd(bare, errorDe ?? EYE_ERROR_DE),
       estimate: { logSd: sharedLogSd, slopeSd },
     }

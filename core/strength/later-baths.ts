@@ -1,4 +1,4 @@
-import { group, mean, sum } from 'd3-array'
+import { group, sum } from 'd3-array'
 import { positive } from '../checks'
 import { NORMAL_90 } from '../spread'
 import { InputError } from '../input-error'
@@ -24,6 +24,8 @@ export interface LaterBath {
   errorSd?: number
   /** Of the first bath, g air-dry plant per g dry fibre of one bath. */
   ratioDry: number
+  /** SD of its logarithm, where plant or fibre was not weighed. */
+  ratioErrorSd?: number
   /** Baths of one charge are a row: they share its lot. */
   row: string
   /** Lot of the charge, as the points of the curve name it. */
@@ -187,27 +189,39 @@ interface Row {
 
 /** log evidence of a row's later baths on one curve and share, averaged over its lot term. */
 function logEvidence(draw: Draw, taken: number, { baths, lot }: Row, potSd: number): number {
-  const logs = baths.map(({ ratioDry, bath }) =>
-    Math.log(draw.ceiling * SHAPES[draw.model].share(ratioLeft(ratioDry, taken, bath), draw.scale)),
-  )
-  const evidence = mean(FIVE_POINT_NORMAL, ({ at, weight }) => {
+  const { model, ceiling, scale } = draw
+  const expected = baths.map(({ ratioDry, ratioErrorSd = 0, bath }) => {
+    const left = ratioLeft(ratioDry, taken, bath)
+    return {
+      log: Math.log(ceiling * SHAPES[model].share(left, scale)),
+      ratioSd: ratioErrorSd === 0 ? 0 : ratioErrorSd * SHAPES[model].elasticity(left, scale),
+    }
+  })
+  const evidence = sum(FIVE_POINT_NORMAL, ({ at, weight }) => {
     const term = lot.mean + at * Math.sqrt(lot.variance)
-    const log = sum(baths, (each, i) => logDensity(draw, each, logs[i]! + term, potSd))
+    const log = sum(baths, (each, i) => logDensity(draw, each, { ...expected[i]!, term, potSd }))
     return weight * Math.exp(log)
   })
-  return Math.log(Math.max(evidence ?? 0, Number.MIN_VALUE))
+  return Math.log(Math.max(evidence, Number.MIN_VALUE))
+}
+
+/** What one bath should give on a curve, the term of its lot, and what else moves it. */
+interface Expected {
+  log: number
+  ratioSd: number
+  term: number
+  potSd: number
 }
 
 /** Of one bath's strength about what is expected: an outlier now and then, a weak one censored. */
 function logDensity(
   draw: Draw,
-  { strength, errorSd }: LaterBath,
-  expected: number,
-  potSd: number,
+  { strength, errorSd = 0 }: LaterBath,
+  { log: expected, ratioSd, term, potSd }: Expected,
 ): number {
   const seen = Math.max(strength, DETECTABLE)
-  const variance = varianceOf(draw, seen, errorSd, potSd)
-  const off = Math.log(seen) - expected
+  const variance = varianceOf(draw, seen, Math.hypot(errorSd, ratioSd), potSd)
+  const off = Math.log(seen) - expected - term
   const log = (factor: number) =>
     strength > DETECTABLE
       ? logNormalDensity(off, variance * factor ** 2)

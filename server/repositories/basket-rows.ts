@@ -111,6 +111,7 @@ export const basketRows = (db: Knex) => {
           'piece.pots',
           'piece.dry_g as dryG',
           'piece.sold_as_g as soldAsG',
+          'piece.mordant_known as mordantKnown',
           'piece.set_id as setId',
           'b.id as bathId',
           'b.code as bathCode',
@@ -159,6 +160,7 @@ interface Row {
   base: BasketRow['base']
   mark: string
   soldAsG: number | null
+  mordantKnown: number
   overrides: string
   level: BasketRow['level']
   setId: string | null
@@ -193,6 +195,7 @@ const toRow = ({ bathId, bathCode, startedAt, gone, ...row }: Row): BasketRow =>
       finish,
     }),
   ),
+  mordantKnown: Boolean(row.mordantKnown),
   isGone: Boolean(gone),
   bath: bathId ? { id: bathId, code: present(bathCode), running: startedAt !== null } : null,
 })

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { formatMass } from '~/format/quantities'
 import type { BasketRow } from '~~/shared/views/basket/basket'
+import { mordantKeyWords } from '~~/shared/words/swatch/mordant-key-words'
 import { marksOf, pieceName, readinessLine } from './readiness'
 
 /** One line of the basket; drawn anew only when its piece is another, not whenever one scrolls. */
@@ -11,10 +12,7 @@ const { row, chosen, current } = defineProps<{
 }>()
 defineEmits<{ toggle: [] }>()
 
-const note = computed(() => {
-  const marks = marksOf(row)
-  return marks === 'none' ? 'no mordant' : marks
-})
+const note = computed(() => mordantKeyWords(marksOf(row)))
 </script>
 
 <template>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { FIBRE_KEYS, FIBRES, type Fibre } from '~~/catalogue/fibres'
 import { notGiven, present } from '~~/core/present'
-import { BASES, type Piece, type PieceChange } from '~~/shared/schemas/basket/piece'
+import { BASES, mordantsOf, type Piece, type PieceChange } from '~~/shared/schemas/basket/piece'
 import { BASIS_OPTIONS } from './basis-words'
 
 /** A piece put right: what it is called, weighs, and is made of. */
@@ -14,6 +14,7 @@ const edit = reactive({
   mark: piece.mark,
   dryG: piece.dryG as number | null,
   dryBasis: piece.dryBasis,
+  mordantKnown: piece.mordantKnown,
   fibre: piece.fibre,
   base: piece.base,
   other: piece.blend[0]?.fibre ?? ('none' as Fibre | 'none'),
@@ -36,6 +37,7 @@ function keep() {
     mark: edit.mark,
     ...(edit.dryG && edit.dryG !== piece.dryG && { dryG: edit.dryG }),
     dryBasis: edit.dryBasis,
+    mordantKnown: edit.mordantKnown,
     fibre: edit.fibre,
     base: edit.base,
     // the first is asked for here; further ones stay
@@ -71,6 +73,12 @@ function keep() {
       />
       <ChoiceSelect v-model="edit.base" label="Base, in a word" :options="baseOptions" />
     </div>
+    <ElCheckbox
+      v-if="mordantsOf(piece).length === 0"
+      :model-value="!edit.mordantKnown"
+      label="Whether it had a mordant is not known"
+      @update:model-value="edit.mordantKnown = !$event"
+    />
     <p v-if="failure" class="wrong" role="alert">{{ failure }}</p>
     <div class="row">
       <ElButton type="primary" native-type="submit">Keep it so</ElButton>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { mordantKeyWords } from '~~/shared/words/swatch/mordant-key-words'
 import { fibreFacts } from '~~/catalogue/fibres'
 import { limitsSentence } from '~~/core/fibre/limits'
 import { formatMass, formatNumber, inUnits } from '~/format/quantities'
@@ -76,7 +77,7 @@ async function setAside() {
       :code="piece.code"
       :name="[`${fibreWords(piece)} ${piece.form}`, piece.name].filter(Boolean).join(', ')"
       :figure="weightText(piece)"
-      :figure-note="`dry, ${marksOf(piece) === 'none' ? 'no mordant' : marksOf(piece)}`"
+      :figure-note="`dry, ${mordantKeyWords(marksOf(piece))}`"
     >
       <p>{{ readinessLine(row) }}</p>
     </SheetHead>

@@ -1,4 +1,4 @@
-import { mordantMarks } from '~~/catalogue/agents'
+import { mordantKeyWords } from '~~/shared/words/swatch/mordant-key-words'
 import { fibreFacts } from '~~/catalogue/fibres'
 import { missingTime, readinessOf, type Readiness } from '~~/core/fibre/readiness'
 import type { BasketLevel, BasketRow } from '~~/shared/views/basket/basket'
@@ -8,7 +8,7 @@ import {
   treatmentWords,
   type PieceLook,
 } from '~~/shared/rules/basket/fibre'
-import { mordantsOf } from '~~/shared/schemas/basket/piece'
+import { mordantKeyOf, mordantsOf } from '~~/shared/schemas/basket/piece'
 import { ago, agoRoughly } from '~/format/dates'
 import { formatCount } from '~~/core/quantity/format-count'
 import { present } from '~~/core/present'
@@ -16,7 +16,8 @@ import { present } from '~~/core/present'
 /** `1 piece`, `12 pieces` */
 export const piecesText = (n: number) => formatCount(n, 'piece')
 
-export const marksOf = (piece: Pick<PieceLook, 'treatments'>) => mordantMarks(mordantsOf(piece))
+export const marksOf = (piece: Pick<PieceLook, 'treatments' | 'mordantKnown'>) =>
+  mordantKeyOf(piece)
 
 export const isMordanted = (piece: Pick<PieceLook, 'treatments'>) => mordantsOf(piece).length > 0
 
@@ -71,7 +72,7 @@ export function readiness(piece: PieceLook & { bare: unknown }): string {
       : treatmentWords(treatment),
   )
   if (!piece.treatments.some(({ kind }) => kind === 'wash')) words.unshift('not washed')
-  if (!isMordanted(piece)) words.push('no mordant')
+  if (!isMordanted(piece)) words.push(mordantKeyWords(marksOf(piece)))
   if (!piece.bare) words.push('bare colour not read')
   return words.join(', ')
 }

@@ -10,7 +10,7 @@ const value = defineModel<T>({ required: true })
 </script>
 
 <template>
-  <select v-model="value" :aria-label="label" :class="{ usual: isUsual }">
+  <select v-model="value" :aria-label="label" class="blank" :class="{ untold: isUsual }">
     <option v-for="option in options" :key="option.value" :value="option.value">
       {{ option.label }}
     </option>
@@ -19,24 +19,6 @@ const value = defineModel<T>({ required: true })
 
 <style scoped>
 select {
-  field-sizing: content;
-  min-height: 44px;
-  max-width: 100%;
-  padding: 0 4px;
-  border: 0;
-  border-bottom: 2px solid var(--juniper);
-  border-radius: 0;
-  background: none;
-  color: var(--ink);
-  font: inherit;
-  font-weight: 600;
   cursor: pointer;
-}
-
-.usual {
-  border-bottom-style: dashed;
-  border-bottom-color: var(--line-firm);
-  color: var(--quiet);
-  font-weight: 400;
 }
 </style>

@@ -1,13 +1,13 @@
 <script setup lang="ts">
 import { FIBRES, FORMS, type Fibre, type Form } from '~~/catalogue/fibres'
 import { WAY_KEYS, WAYS, type Way } from '~~/catalogue/ways'
-import type { Page } from '~~/shared/schemas/log/common'
 import type { Patch } from '~~/shared/schemas/walk/patch'
+import type { Card } from '~~/shared/schemas/swatch/card'
 import { keysOf } from '~~/core/json'
 import { present } from '~~/core/present'
 import CardBlank from './CardBlank.vue'
 import CardChoice from './CardChoice.vue'
-import { usualWayOf, type CardDraft } from './card-draft'
+import { usualStateOf, usualWayOf, type CardDraft } from './card-draft'
 import { CARD } from './useCard'
 
 /** What was dyed, as a sentence with blanks: only the plant must be told. */
@@ -16,7 +16,7 @@ const chosen = defineModel<number>('piece', { required: true })
 const { draft } = card
 
 const api = useApi()
-const { data: patches } = useLoaded(() => api.get<Page<Patch>>('patches', { limit: 200 }))
+const { data: patches } = useLoaded(() => api.all<Patch>('patches'))
 
 const STATES = [
   { value: 'fresh', label: 'fresh' },
@@ -29,6 +29,10 @@ const formsOf = (fibre: Fibre) => {
   return FORMS.filter((form) => known.includes(form)).map((value) => ({ value, label: value }))
 }
 const wayOptions = WAY_KEYS.map((value) => ({ value, label: WAYS[value].label }))
+const state = computed<Card['state']>({
+  get: () => draft.state || usualStateOf(draft.source),
+  set: (value) => (draft.state = value),
+})
 const way = computed<Way>({
   get: () => draft.way || usualWayOf(draft.source),
   set: (value) => (draft.way = value),
@@ -59,7 +63,12 @@ function setFibre(piece: CardDraft['pieces'][number], fibre: Fibre) {
         placeholder="how much, or 6 : 1"
         :trouble="card.troubles.plant"
       />
-      <CardChoice v-model="draft.state" label="State it was weighed in" :options="STATES" />
+      <CardChoice
+        v-model="state"
+        label="State it was weighed in"
+        :options="STATES"
+        :is-usual="!draft.state"
+      />
       <SourcePicker
         v-model="draft.source"
         label="Plant"
@@ -83,7 +92,7 @@ function setFibre(piece: CardDraft['pieces'][number], fibre: Fibre) {
       />
     </p>
     <datalist id="places">
-      <option v-for="patch in patches?.items ?? []" :key="patch.id" :value="patch.name" />
+      <option v-for="patch in patches ?? []" :key="patch.id" :value="patch.name" />
     </datalist>
     <p
       v-for="(piece, i) in draft.pieces"
@@ -148,6 +157,13 @@ function setFibre(piece: CardDraft['pieces'][number], fibre: Fibre) {
       />
       by
       <CardChoice v-model="way" label="Way" :options="wayOptions" :is-usual="!draft.way" />
+      at
+      <CardBlank
+        v-model="draft.tempText"
+        label="How hot"
+        placeholder="how hot"
+        :trouble="card.troubles.temp"
+      />
       for
       <CardBlank
         v-model="draft.minutesText"
@@ -162,7 +178,7 @@ function setFibre(piece: CardDraft['pieces'][number], fibre: Fibre) {
         placeholder="how much water"
         :trouble="card.troubles.water"
       />
-      at pH
+      to pH
       <CardBlank v-model="draft.phText" label="pH" placeholder="?" :trouble="card.troubles.ph" />
     </p>
     <p class="line">
@@ -177,6 +193,27 @@ function setFibre(piece: CardDraft['pieces'][number], fibre: Fibre) {
   gap: 4px;
   font-family: var(--face-title);
   font-size: 20px;
+}
+
+.sentence :deep(.blank) {
+  field-sizing: content;
+  min-height: 44px;
+  max-width: 100%;
+  padding: 0 6px;
+  border: 0;
+  border-bottom: 2px solid var(--juniper);
+  border-radius: 0;
+  background: none;
+  color: var(--ink);
+  font: inherit;
+  font-weight: 600;
+}
+
+/* what is not told yet, or is only as usual */
+.sentence :deep(.blank.untold) {
+  border-bottom: 2px dashed var(--line-firm);
+  color: var(--quiet);
+  font-weight: 400;
 }
 
 .line {

@@ -24,7 +24,7 @@ const lab = computed(() => {
   return 'hex' in given ? labOfHex(given.hex) : given.lab
 })
 const hex = computed(() => lab.value && hexOfLab(lab.value))
-const bareHex = computed(() => hexOfLab(usualBareLab(piece.fibre, FIBRES[piece.fibre].origin)))
+const bareHex = computed(() => hexOfLab(usualBareLab(piece.fibre)))
 
 function nudge(step: Nudge) {
   if (lab.value) emit('give', { hex: hexOfLab(nudged(lab.value, step)) }, piece.isByChip)

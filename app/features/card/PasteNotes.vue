@@ -16,7 +16,8 @@ const failure = ref('')
 const isReading = ref(false)
 
 const KIND_WORDS: Record<NoteKind, string> = {
-  day: 'day',
+  day: 'dyed',
+  gathered: 'gathered',
   ratio: 'ratio',
   ph: 'pH',
   temperature: 'heat',

@@ -1,9 +1,12 @@
-import { plantToFibreRatio } from '~~/core/harvest/ratio'
+import { BARE_ERROR_DE, usualBareLab } from '~~/catalogue/fibres/bare-colours'
+import { estimateReflectance } from '~~/core/colour/estimate-reflectance'
 import { depthOf, type Depth } from '~~/core/colour/depth'
 import { labOfHex } from '~~/core/colour/screen-colour'
-import { usualBareLab } from '~~/catalogue/fibres/bare-colours'
-import { FIBRES } from '~~/catalogue/fibres'
+import { plantToFibreRatio } from '~~/core/harvest/ratio'
+import { NORMAL_90 } from '~~/core/spread'
 import { USUAL_CALIBRATION } from '~~/core/strength/estimate-factor'
+import type { Interval } from '~~/core/strength/posterior/posterior'
+import { bareStrengthSd, EYE_ERROR_DE, strengthErrorSd } from '~~/core/strength/reading-error'
 import { swatchStrength } from '~~/core/strength/swatch-strength'
 import { cardAmounts } from '~~/shared/rules/swatch/card-amounts'
 import type { Card, CardPiece } from '~~/shared/schemas/swatch/card'
@@ -11,10 +14,11 @@ import type { Source } from '~~/shared/schemas/walk/source'
 
 /** What a card comes to. */
 export interface CardTally {
+  state: Card['state']
   /** null: an amount is not known. */
   ratio: { asWeighed: number; dry: number } | null
-  /** Of the first piece that has a colour; null: none has. */
-  strength: { value: number; depth: Depth } | null
+  /** Of the first piece that has a colour, with its 90 % interval; null: none has, or it took nothing. */
+  strength: (Interval & { depths: Depth[] }) | null
   /** What is not known, in words. */
   unknown: string[]
 }
@@ -25,13 +29,13 @@ export function tallyOf(card: Card, source: Source): CardTally {
   const dryFraction = card.state === 'dried' ? 1 : source.dryFraction
   const fibreG = pieces.reduce((sum, { dryG }) => sum + dryG, 0)
   const read = card.pieces.find(({ reading }) => reading)
-  const value = read ? strengthOf(read) : null
   return {
+    state: card.state,
     ratio:
       isKnown && massG !== null
         ? plantToFibreRatio({ dyestuff: [{ massG, dryFraction }], fibreG })
         : null,
-    strength: value === null ? null : { value, depth: depthOf(value) },
+    strength: read ? strengthOf(read) : null,
     unknown: [
       ...(isKnown ? [] : ['ratio']),
       ...(card.dyed ? [] : ['day']),
@@ -43,12 +47,25 @@ export function tallyOf(card: Card, source: Source): CardTally {
   }
 }
 
-function strengthOf({ reading, bare, fibre }: CardPiece): number | null {
+/** By a colour, over a bare fibre that nobody looked at: what both, and all estimates, may be off. */
+function strengthOf({ reading, fibre }: CardPiece): CardTally['strength'] {
   const lab = reading?.lab ?? (reading?.hex ? labOfHex(reading.hex) : null)
   if (!lab) return null
-  const bareLab = bare?.lab ?? usualBareLab(fibre, FIBRES[fibre].origin)
-  return swatchStrength(
+  const bareLab = usualBareLab(fibre)
+  const mid = swatchStrength(
     { dyed: { reflectance: null, lab }, bare: { reflectance: null, lab: bareLab } },
     USUAL_CALIBRATION,
   )
+  if (mid <= 0) return null
+  const [dyed, bare] = [estimateReflectance(lab), estimateReflectance(bareLab)]
+  const { logSd, sharedLogSd } = USUAL_CALIBRATION
+  const sd = Math.hypot(
+    logSd,
+    sharedLogSd,
+    strengthErrorSd(dyed, bare, reading?.errorDe ?? EYE_ERROR_DE),
+    bareStrengthSd(bare, BARE_ERROR_DE) / mid,
+  )
+  const off = Math.exp(NORMAL_90 * sd)
+  const [low, high] = [mid / off, mid * off]
+  return { mid, low, high, depths: [...new Set([depthOf(low), depthOf(high)])] }
 }

@@ -5,20 +5,15 @@ import { asTyped, units } from '~/format/quantities'
 import { useDraft } from '~/composables/useDraft'
 import { useSave } from '~/composables/useSave'
 import { newId } from '~~/shared/ids'
-import type { NoteKind } from '~~/shared/rules/note/read-note'
+import { defaultUnits } from '~~/core/quantity/unit-choice'
 import { cardSchema, type Card } from '~~/shared/schemas/swatch/card'
 import type { ReadLine } from '~~/shared/views/swatch/read-line'
 import type { Swatch } from '~~/shared/schemas/swatch/swatch'
 import type { Pot } from '~~/shared/schemas/pot/pot'
 import { formatCount } from '~~/core/quantity/format-count'
-import {
-  blankCard,
-  blankPiece,
-  fillCard,
-  readCard,
-  type BlankName,
-  type CardDraft,
-} from './card-draft'
+import { blankCard, blankPiece, type CardDraft } from './card-draft'
+import { fillCard } from './fill-card'
+import { readCard, type CardTroubles } from './read-card'
 import { tallyOf } from './card-tally'
 
 export interface KeptCard {
@@ -43,14 +38,15 @@ export function useCard() {
   const context = computed(() => ({
     today: localToday(),
     order: calendar.value.dateOrder,
-    system: units.value.volume === 'metric' ? ('us' as const) : units.value.volume,
+    system: units.value.volume,
+    units: defaultUnits(units.value),
   }))
   const read = computed(() => readCard(typedOf(draft), context.value))
   const tally = computed(() =>
     read.value.card && draft.source ? tallyOf(read.value.card, draft.source) : null,
   )
   /** Troubles with what was typed at once; what is only missing once keeping was tried. */
-  const troubles = computed((): Partial<Record<BlankName, string>> => {
+  const troubles = computed((): CardTroubles => {
     const { source, ...typed } = read.value.troubles
     return isTried.value && source ? { ...typed, source } : typed
   })
@@ -111,14 +107,7 @@ export function useCard() {
     takePiece(i: number) {
       draft.pieces = draft.pieces.filter((_, at) => at !== i)
     },
-    fill(line: ReadLine) {
-      fillCard(draft, {
-        facts: line.facts,
-        source: line.source,
-        words: (kind, nth) => wordsOf(line, kind, nth),
-        rest: line.rest.map(({ text }) => text).join(', '),
-      })
-    },
+    fill: (line: ReadLine) => fillCard(draft, line),
   })
 }
 
@@ -127,6 +116,7 @@ function typedOf(draft: CardDraft): CardDraft {
   return {
     ...draft,
     plantText: asTyped(draft.plantText),
+    tempText: asTyped(draft.tempText),
     minutesText: asTyped(draft.minutesText),
     waterText: asTyped(draft.waterText),
     phText: asTyped(draft.phText),
@@ -136,13 +126,6 @@ function typedOf(draft: CardDraft): CardDraft {
       mordantText: asTyped(piece.mordantText),
     })),
   }
-}
-
-function wordsOf({ text, spans }: ReadLine, kind: NoteKind, nth?: number): string {
-  const found = spans
-    .filter((span) => span.kind === kind)
-    .map(({ start, end }) => text.slice(start, end).trim())
-  return nth === undefined ? found.join(', ') : (found[nth] ?? '')
 }
 
 export type CardInHand = ReturnType<typeof useCard>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { mordantKeyWords } from '~~/shared/words/swatch/mordant-key-words'
 import type { PotSum } from '~~/core/pot/pot-log'
 import type { BasketRow } from '~~/shared/views/basket/basket'
 import type { Pot } from '~~/shared/schemas/pot/pot'
@@ -54,7 +55,7 @@ const lines = computed(() =>
         <span>
           <strong>{{ line.pieceCode }}</strong>{{ ' '
           }}<span v-if="line.row" class="quiet">
-            {{ pieceName(line.row) }}, {{ marksOf(line.row) }}</span
+            {{ pieceName(line.row) }}, {{ mordantKeyWords(marksOf(line.row)) }}</span
           >
           <span class="line">
             <template v-if="line.time.since !== null"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { mordantKeyWords } from '~~/shared/words/swatch/mordant-key-words'
 import { limitsSentence, strictest } from '~~/core/fibre/limits'
 import { limitsOf } from '~~/shared/rules/basket/fibre'
 import { formatMass, inUnits } from '~/format/quantities'
@@ -98,7 +99,7 @@ const lineOf = (piece: Piece) =>
           :hex="hexOf(first(alike))"
           :chosen="isAllIn(alike)"
           :figure="figure(alike)"
-          :figure-note="marksOf(first(alike)) === 'none' ? 'no mordant' : marksOf(first(alike))"
+          :figure-note="mordantKeyWords(marksOf(first(alike)))"
           :line="lineOf(first(alike))"
           @choose="toggle(alike)"
         >

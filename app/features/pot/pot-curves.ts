@@ -26,6 +26,7 @@ export interface BathKind {
 const dyedHow = (source: Source, piece: Piece, { band, way, stuffOf }: BathKind): DyedHow => ({
   fibre: piece.fibre,
   mordants: mordantsOf(piece),
+  mordantKnown: piece.mordantKnown,
   phBand: band,
   way,
   stuff: stuffOf(source),

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { mordantKeyWords } from '~~/shared/words/swatch/mordant-key-words'
 import { FIBRE_CLASSES } from '~~/catalogue/fibres'
 import { FIRST_ASK, type atlasChoices, type AtlasAsk } from './atlas-rows'
 
@@ -33,7 +34,7 @@ const clear = () =>
         v-for="each in choices.mordants"
         :key="each"
         :value="each"
-        :label="each === 'none' ? 'no mordant' : each"
+        :label="mordantKeyWords(each)"
       />
     </ElSelect>
     <ElSelect v-model="ask.fastness" aria-label="Fastness" placeholder="any fastness" clearable>

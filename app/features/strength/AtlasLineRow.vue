@@ -5,7 +5,6 @@ import { formatMass, formatNumber, formatRatio } from '~/format/quantities'
 import { sentenceSpan } from '~/format/spans'
 import { plantText, type AtlasLine } from './atlas-rows'
 import { groupWords, percentText } from './words'
-import { farFromTried } from '~~/core/strength/outside-tried'
 import { formatCount } from '~~/core/quantity/format-count'
 
 const { line, index } = defineProps<{ line: AtlasLine; index: number }>()
@@ -32,11 +31,6 @@ const enoughSpan = computed(() => {
   const { low, high } = line.row.enough
   const share = line.source.usualDryFraction
   return sentenceSpan({ low: low / share, high: high / share })
-})
-const guessInShort = computed(() => {
-  const dry = (line.ratioWeighed ?? 0) * line.source.usualDryFraction
-  const far = farFromTried(dry, line.row.tried)
-  return far && `a guess: ${formatNumber(far.times, 2)} × ${far.side} tried`
 })
 const takesNothing = computed(() => line.row.uptakeProbability < 0.5)
 const tilde = computed(() => (line.row.estimated > 0 ? '~' : ''))
@@ -94,12 +88,14 @@ const basis = computed(
         <span v-else class="quiet">beyond what was tried</span>
         <span class="quiet">{{ enoughSpan }}</span>
       </span>
-      <span role="cell" :class="{ estimate: line.guess !== '' }">
+      <span role="cell" :class="{ estimate: line.far !== null }">
         <template v-if="line.ratioWeighed">
-          {{ line.guess ? '~' : '' }}{{ formatRatio(line.ratioWeighed) }}
+          {{ line.far ? '~' : '' }}{{ formatRatio(line.ratioWeighed) }}
           {{ line.source.usualRatioState }}
           <span class="quiet">{{ plantText(line) }}</span>
-          <span v-if="line.guess" class="quiet" :title="line.guess">{{ guessInShort }}</span>
+          <span v-if="line.far" class="quiet"
+            >a guess: {{ formatNumber(line.far.times, 2) }} × {{ line.far.side }} tried</span
+          >
         </template>
         <span v-else class="quiet">not reached</span>
       </span>

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { DEPTH_STARTS, DEPTHS, type Depth } from '~~/core/colour/depth'
 import { formatMass, formatRatio } from '~/format/quantities'
-import { farWords, triedOf } from '~~/core/strength/outside-tried'
+import { triedOf } from '~~/core/strength/outside-tried'
+import { farWords } from './words'
 import { plantNeededG } from '~~/core/harvest/ratio'
 import type { StrengthGroup, StrengthView } from '~~/shared/views/strength/strength'
 import { useWantedRatio } from './useWantedRatio'

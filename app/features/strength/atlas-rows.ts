@@ -5,7 +5,7 @@ import { DEPTHS, type Depth } from '~~/core/colour/depth'
 import { formatMass } from '~/format/quantities'
 import type { Fastness } from '~~/catalogue/sources'
 import type { AtlasRow, AtlasSource, AtlasView } from '~~/shared/views/strength/atlas'
-import { farWords } from '~~/core/strength/outside-tried'
+import { farFromTried, type FarFromTried } from '~~/core/strength/outside-tried'
 import { present } from '~~/core/present'
 import { keysOf } from '~~/core/json'
 
@@ -46,8 +46,8 @@ export interface AtlasLine {
   name: string
   /** Ratio as weighed for the asked depth; null where it is not reached. */
   ratioWeighed: number | null
-  /** In words, that this ratio lies far from any that was tried; empty: it does not. */
-  guess: string
+  /** How far that ratio lies from any that was tried: then it is a guess; null: it is near one. */
+  far: FarFromTried | null
   /** Of the strongest here, at half as much dry plant as fibre: 1 is as strong. */
   relative: number
 }
@@ -98,9 +98,9 @@ export function atlasLines({ rows, sources }: AtlasView, ask: AtlasAsk): AtlasLi
     const ratioWeighed = weighedFor(row, source, ask)
     if (ask.mostRatio !== null && (ratioWeighed === null || ratioWeighed > ask.mostRatio)) return []
     const name = `${source.commonName} ${PARTS[source.part].label}`
-    const guess =
-      ratioWeighed === null ? '' : farWords(ratioWeighed * source.usualDryFraction, row.tried)
-    return [{ row, source, name, ratioWeighed, guess }]
+    const far =
+      ratioWeighed === null ? null : farFromTried(ratioWeighed * source.usualDryFraction, row.tried)
+    return [{ row, source, name, ratioWeighed, far }]
   })
   const strongest = Math.max(1e-9, ...kept.map(({ row }) => row.atHalf.mid))
   const lines = kept.map((line) => ({ ...line, relative: line.row.atHalf.mid / strongest }))
@@ -121,9 +121,9 @@ function weighedFor({ forDepth, uptakeProbability }: AtlasRow, source: AtlasSour
 }
 
 /** `39 g for 100 g`: as sure as its ratio, so a guess is told in two digits. */
-export function plantText({ ratioWeighed, guess }: AtlasLine): string {
+export function plantText({ ratioWeighed, far }: AtlasLine): string {
   const massG = 100 * present(ratioWeighed)
-  const needed = formatMass(guess ? Number(massG.toPrecision(2)) : massG)
+  const needed = formatMass(far ? Number(massG.toPrecision(2)) : massG)
   return `${needed} for ${formatMass(100)}`
 }
 

@@ -2,12 +2,11 @@ import { ref } from 'vue'
 import dayjs from 'dayjs'
 import { FIBRES } from '~~/catalogue/fibres'
 import { wayFacts } from '~~/catalogue/ways'
-import { mordantMarks } from '~~/catalogue/agents'
 import { plantNeededG } from '~~/core/harvest/ratio'
 import { newId } from '~~/shared/ids'
 import type { Page } from '~~/shared/schemas/log/common'
 import type { Lot } from '~~/shared/schemas/loft/lot'
-import { mordantsOf, type Piece } from '~~/shared/schemas/basket/piece'
+import { mordantKeyOf, type Piece } from '~~/shared/schemas/basket/piece'
 import { newPotsSchema, type NewPot, type Pot } from '~~/shared/schemas/pot/pot'
 import { PLAIN_PLAN } from '~~/shared/schemas/pot/pot-plan'
 import type { StrengthGroup, StrengthView } from '~~/shared/views/strength/strength'
@@ -45,7 +44,7 @@ export function useTrialPots() {
       (piece) =>
         !piece.bathId &&
         FIBRES[piece.fibre].class === group.fibreClass &&
-        mordantMarks(mordantsOf(piece)) === group.mordant,
+        mordantKeyOf(piece) === group.mordant,
     )
     // small pieces want least plant
     const [trial, control] = alike.sort((a, b) => a.dryG - b.dryG)

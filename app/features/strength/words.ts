@@ -1,4 +1,6 @@
-import { inUnits } from '~/format/quantities'
+import { mordantKeyWords } from '~~/shared/words/swatch/mordant-key-words'
+import { farFromTried, type Tried } from '~~/core/strength/outside-tried'
+import { formatNumber, inUnits } from '~/format/quantities'
 import { FIBRE_CLASSES } from '~~/catalogue/fibres'
 import { wayFacts } from '~~/catalogue/ways'
 import type { Exclusion, StrengthGroup } from '~~/shared/views/strength/strength'
@@ -13,7 +15,7 @@ export const groupWords = ({
 }: Pick<StrengthGroup, 'fibreClass' | 'mordant' | 'phBand' | 'way' | 'stuff'>) =>
   [
     FIBRE_CLASSES[fibreClass],
-    mordant === 'none' ? 'no mordant' : mordant,
+    mordantKeyWords(mordant),
     ...(phBand === 'asItCame'
       ? []
       : [phBand.startsWith('with') ? inUnits(phBand) : `${phBand} bath`]),
@@ -47,4 +49,10 @@ export function percentText(share: number): string {
   const percent = Math.round(100 * share)
   if (percent > 0) return `${percent} %`
   return share > 0 ? 'under 1 %' : 'nothing'
+}
+
+/** `a guess: 28 times under any ratio tried`; empty where it is near one. */
+export function farWords(ratio: number, tried: Tried): string {
+  const far = farFromTried(ratio, tried)
+  return far ? `a guess: ${formatNumber(far.times, 2)} times ${far.side} any ratio tried` : ''
 }

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { mordantKeyWords } from '~~/shared/words/swatch/mordant-key-words'
 import { formatNumber } from '~/format/quantities'
 import { dryRatioText } from '~/format/ratio'
 import type { LatestReading } from '~~/shared/views/log/today'
@@ -22,8 +23,7 @@ const tilde = ({ basis }: LatestReading) => (basis === 'estimated' ? '~' : '')
             <span class="words">
               <strong class="capital">{{ reading.sourceName }}</strong>
               <span class="quiet">
-                {{ reading.fibre }},
-                {{ reading.mordant === 'none' ? 'no mordant' : reading.mordant }} ·
+                {{ reading.fibre }}, {{ mordantKeyWords(reading.mordant) }} ·
                 {{ dryRatioText(reading) }}
               </span>
             </span>

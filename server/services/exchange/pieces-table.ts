@@ -28,6 +28,7 @@ export const PIECE_COLUMNS = [
   'metresPer100G',
   'soldAsG',
   'dryBasis',
+  'mordantKnown',
   'note',
 ] as const
 
@@ -110,6 +111,7 @@ export const toCells = (piece: Piece, set: string) => ({
   metresPer100G: piece.metresPer100G,
   soldAsG: piece.soldAsG,
   dryBasis: piece.dryBasis,
+  mordantKnown: piece.mordantKnown ? 'yes' : 'no',
   note: piece.note,
 })
 
@@ -122,6 +124,13 @@ function numberIn(cells: Cells, column: string): number | null {
   return value
 }
 
+/** @throws Error for another word */
+function yesOrNo(text: string): boolean {
+  const word = text.trim().toLowerCase()
+  if (word === 'yes' || word === 'no') return word === 'yes'
+  throw new Error(`mordantKnown must be yes or no; got "${text}"`)
+}
+
 /** A row as a piece that is still to be checked by its schema. @throws Error for an unreadable cell */
 export const fromCells = (
   cells: Cells,
@@ -132,6 +141,7 @@ export const fromCells = (
   form: cells.form as NewPiece['form'],
   dryG: numberIn(cells, 'dryG') ?? (undefined as unknown as number),
   ...(cells.dryBasis && { dryBasis: cells.dryBasis as NewPiece['dryBasis'] }),
+  ...(cells.mordantKnown && { mordantKnown: yesOrNo(cells.mordantKnown) }),
   blend: readBlend(cells.blend ?? ''),
   name: cells.name ?? '',
   mark: cells.mark ?? '',

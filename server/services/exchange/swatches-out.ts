@@ -1,7 +1,6 @@
 import { NEEDED_READING_COLUMNS } from './readings-file'
 import type { Knex } from 'knex'
 import { FIBRES } from '../../../catalogue/fibres'
-import { mordantMarks } from '../../../catalogue/agents'
 import { PARTS } from '../../../catalogue/parts'
 import { wayFacts } from '../../../catalogue/ways'
 import { hexOfLab } from '../../../core/colour/screen-colour'
@@ -9,7 +8,7 @@ import { writeGimpPalette, writeSvgSheet, type PaletteColour } from '../../../co
 import { writeCgats, type NamedSpectrum } from '../../../core/formats/spectra/write-cgats'
 import { writeHeader, writeRows, writeTable } from '../../../core/formats/table'
 import type { AtlasRow, AtlasView } from '../../../shared/views/strength/atlas'
-import { mordantsOf } from '../../../shared/schemas/basket/piece'
+import { mordantKeyOf } from '../../../shared/schemas/basket/piece'
 import { swatchName } from '../../../shared/words/swatch/swatch-name'
 import { readSwatches, type SwatchFacts } from './swatch-facts'
 import { bestReading } from '../../../shared/rules/swatch/best-reading'
@@ -71,7 +70,7 @@ function ofSwatch({ swatch, pot, piece, sources }: SwatchFacts) {
     way: pot.wayName || wayFacts(pot.way).label,
     bath: pot.bathNumber,
     fibre: FIBRES[piece.fibre].label,
-    mordant: mordantMarks(mordantsOf(piece, pot.dyedOn)),
+    mordant: mordantKeyOf(piece, pot.dyedOn),
     ratioDry: round(pot.ratioDry),
     ratioAsWeighed: round(pot.ratioAsWeighed),
     state: states.size === 1 ? first(pot.lots).state : states.size > 1 ? 'mixed' : '',

@@ -82,6 +82,8 @@ export const lotKind: RecordKind<Lot, MadeLot, LotChange, LotQuery> = {
     const { dryFraction, netG, step, ...edit } = change
     const edited: LotEdit = {
       ...current,
+      // a day that is put right is known, unless it is told how far it may be off
+      ...(edit.gatheredOn && { gatheredWithinDays: 0 }),
       ...edit,
       ...(dryFraction !== undefined && {
         ownDryFraction: dryFraction,

@@ -1,10 +1,9 @@
 import type { Knex } from 'knex'
-import { mordantMarks } from '../../../catalogue/agents'
 import { FIBRES } from '../../../catalogue/fibres'
 import { PARTS } from '../../../catalogue/parts'
 import type { Part } from '../../../catalogue/parts'
 import { depthOf } from '../../../core/colour/depth'
-import { mordantsOf } from '../../../shared/schemas/basket/piece'
+import { mordantKeyOf } from '../../../shared/schemas/basket/piece'
 import type {
   BathDue,
   JarDue,
@@ -170,7 +169,7 @@ async function latestReading(db: Knex, swatchId: string): Promise<LatestReading>
     sourceName: sources
       .map((source) => `${present(source).commonName} ${PARTS[present(source).part as Part].label}`)
       .join(' and '),
-    mordant: mordantMarks(mordantsOf(piece, pot.dyedOn)),
+    mordant: mordantKeyOf(piece, pot.dyedOn),
     fibre: FIBRES[piece.fibre].label,
     ratioDry: pot.ratioDry,
     ratioErrorSd: pot.ratioErrorSd,

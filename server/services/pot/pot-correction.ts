@@ -23,7 +23,9 @@ type Correction = Pick<
 /** Of a change, what is a plain column of any pot. */
 export function editOf({
   title,
-  dyedWithinDays,
+  dyedOn,
+  // a day that is put right is known, unless it is told how far it may be off
+  dyedWithinDays = dyedOn ? 0 : undefined,
   way,
   waterL,
   tempC,

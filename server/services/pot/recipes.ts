@@ -1,12 +1,12 @@
 import type { Knex } from 'knex'
-import { AGENTS, agentFacts, mordantMarks } from '../../../catalogue/agents'
+import { AGENTS, agentFacts } from '../../../catalogue/agents'
 import { PARTS } from '../../../catalogue/parts'
 import { wayFacts } from '../../../catalogue/ways'
 import type { RecipeCard } from '../../../core/formats/recipe-card'
 import { courseSteps } from '../../../core/pot/course'
 import { fibreWords } from '../../../shared/rules/basket/fibre'
 import { againOf } from '../../../shared/rules/pot/course'
-import { mordantsOf } from '../../../shared/schemas/basket/piece'
+import { mordantKeyOf } from '../../../shared/schemas/basket/piece'
 import { pieceRepository } from '../../repositories/pieces'
 import { potRepository } from '../../repositories/pots'
 import { sourceRepository } from '../../repositories/sources'
@@ -70,7 +70,7 @@ export const recipeService = (db: Knex) => ({
           fibre: fibreWords(piece),
           dryG,
           minutes,
-          mordant: mordantMarks(mordantsOf(piece, pot.dyedOn)),
+          mordant: mordantKeyOf(piece, pot.dyedOn),
           hex: reading?.hex ?? null,
           basis: reading?.basis ?? null,
           handle: outcome?.handle ?? [],

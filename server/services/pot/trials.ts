@@ -1,11 +1,10 @@
 import type { Knex } from 'knex'
-import { mordantMarks } from '../../../catalogue/agents'
 import type { Factors } from '../../../core/evidence/factors'
 import { plannedTrial, type EarlierSwatch } from '../../../core/evidence/planned-trial'
 import type { LotStepKind } from '../../../core/harvest/lot-step'
 import type { Lot } from '../../../shared/schemas/loft/lot'
 import type { TrialAnswer, TrialQuestion } from '../../../shared/views/pot/trial'
-import { mordantsOf, type Piece } from '../../../shared/schemas/basket/piece'
+import { mordantKeyOf, type Piece } from '../../../shared/schemas/basket/piece'
 import { lotRepository } from '../../repositories/lots'
 import { pieceRepository } from '../../repositories/pieces'
 import { sourceRepository } from '../../repositories/sources'
@@ -68,6 +67,6 @@ const hadStep = (lots: readonly Pick<Lot, 'steps'>[], kind: LotStepKind) =>
 const ofPiece = (piece: Piece): Factors => ({
   fibre: piece.fibre,
   base: piece.base,
-  mordant: mordantMarks(mordantsOf(piece)),
+  mordant: mordantKeyOf(piece),
   mordantPercent: percentsOf(piece.treatments.filter(({ kind }) => kind === 'mordant')),
 })

@@ -2,7 +2,7 @@ import { setImmediate } from 'node:timers/promises'
 import { greatest, mean, sort } from 'd3-array'
 import type { Knex } from 'knex'
 import type { Mordant } from '../../../catalogue/agents'
-import { mordantsOf, type Piece } from '../../../shared/schemas/basket/piece'
+import { mordantKeyOf, mordantsOf, type Piece } from '../../../shared/schemas/basket/piece'
 import type { Pot } from '../../../shared/schemas/pot/pot'
 import type { Reading } from '../../../shared/schemas/swatch/reading'
 import type { Source } from '../../../shared/schemas/walk/source'
@@ -121,7 +121,7 @@ function firstPotOf(pot: Pot, pots: ReadonlyMap<string, Pot>): Pot | null {
 function exclusionOf(pot: Pot, piece: Piece, reading: Reading, sourceId: string): Exclusion | null {
   if (pot.bathNumber > 1) return 'laterBath'
   if (pot.ratioDry === null) return 'ratioUnknown'
-  if (!piece.mordantKnown && mordantsOf(piece, pot.dyedOn).length === 0) return 'mordantUnknown'
+  if (mordantKeyOf(piece, pot.dyedOn) === 'unknown') return 'mordantUnknown'
   if (pot.lots.some((lot) => lot.sourceId !== sourceId)) return 'mixedBath'
   if (piece.potIds.indexOf(pot.id) > 0) return 'dyedBefore'
   if (reading.wet) return 'onlyReadWet'
@@ -139,6 +139,7 @@ export const mordantsIn = ({ piece, pot }: Pick<Candidate, 'piece' | 'pot'>): Mo
 const dyedHow = (candidate: Pick<Candidate, 'piece' | 'pot'>): DyedHow => ({
   fibre: candidate.piece.fibre,
   mordants: mordantsIn(candidate),
+  mordantKnown: candidate.piece.mordantKnown,
   phBand: phBandIn(candidate.pot, candidate.piece.id),
   way: candidate.pot.way,
   stuff: stuffIn(candidate),

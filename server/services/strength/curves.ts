@@ -189,6 +189,7 @@ export const toJobSwatch = (member: Candidate): JobSwatch => ({
   dyed: seen(member.reading),
   bare: seen(present(member.piece.bare)),
   errorDe: member.reading.errorDe,
+  bareErrorDe: member.piece.bare?.errorDe ?? null,
   ...otherWay(member),
 })
 
@@ -205,7 +206,15 @@ function laterBath({
   const sources = new Set(firstPot?.lots.map(({ sourceId }) => sourceId))
   if (!firstPot?.ratioDry || sources.size !== 1 || !isAlike) return {}
   const { bathNumber: bath } = pot
-  return { later: { bath, ratioDry: firstPot.ratioDry, row: firstPot.id, lot: lotOf(firstPot) } }
+  return {
+    later: {
+      bath,
+      ratioDry: firstPot.ratioDry,
+      ratioErrorSd: present(firstPot.ratioErrorSd),
+      row: firstPot.id,
+      lot: lotOf(firstPot),
+    },
+  }
 }
 
 const seen = ({ reflectance, lab }: Reading): SeenSpectrum => ({ reflectance, lab })

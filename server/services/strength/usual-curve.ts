@@ -12,7 +12,14 @@ import { curveKeyOf, conditionOf, priorContextOf } from '../../../shared/rules/s
 export function usualCurve(source: Source): { head: Omit<CurveView, 'answer'>; job: CurveJob } {
   const mordants: Mordant[] = source.needsMordant === 'no' ? [] : ['alum']
   const way = source.ways[0] ?? 'simmer'
-  const how = { fibre: 'wool', mordants, phBand: 'asItCame', way, stuff: 'asUsual' } as const
+  const how = {
+    fibre: 'wool',
+    mordants,
+    mordantKnown: true,
+    phBand: 'asItCame',
+    way,
+    stuff: 'asUsual',
+  } as const
   const condition = conditionOf(how)
   return {
     head: {

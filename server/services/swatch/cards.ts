@@ -1,4 +1,3 @@
-import { FIBRES } from '../../../catalogue/fibres'
 import { BARE_ERROR_DE, usualBareLab } from '../../../catalogue/fibres/bare-colours'
 import { present } from '../../../core/present'
 import { newId } from '../../../shared/ids'
@@ -165,7 +164,7 @@ function pieceOf(
 
 /** Nobody looked at the bare fibre: what is usual of its kind, and so far off. */
 const usualBare = (fibre: CardPiece['fibre']): NewReading => ({
-  lab: usualBareLab(fibre, FIBRES[fibre].origin),
+  lab: usualBareLab(fibre),
   wet: false,
   washed: null,
   by: 'eye',

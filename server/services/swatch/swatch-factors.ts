@@ -1,17 +1,15 @@
-import { mordantMarks } from '../../../catalogue/agents'
 import type { Part } from '../../../catalogue/parts'
 import { group, rollup } from 'd3-array'
 import type { Amounts, Factors } from '../../../core/evidence/factors'
 import type { Candidate } from '../strength/curve-candidates'
-import { mordantsIn } from '../strength/curve-candidates'
-import type { Treatment } from '../../../shared/schemas/basket/treatment'
+import { mordantKeyOf, type Treatment } from '../../../shared/schemas/basket/treatment'
 import { stirredInto } from '../../../shared/rules/strength/stirred-in'
 import { first } from '../../../core/present'
 
 /** Everything recorded of how a swatch came to be, as pairs are compared by. */
 export function factorsOf(candidate: Candidate, part: Part): Factors {
   const { pot, piece, reading } = candidate
-  const mordants = mordantsIn(candidate)
+  const mordantKey = mordantKeyOf(piece, pot.dyedOn)
   const given = piece.treatments.filter(
     ({ kind, doneOn }) => kind === 'mordant' && doneOn <= pot.dyedOn,
   )
@@ -29,9 +27,8 @@ export function factorsOf(candidate: Candidate, part: Part): Factors {
     ratioDry: pot.ratioDry,
     fibre: piece.fibre,
     base: piece.base,
-    // none on record is none, unless nobody knows
-    mordant: piece.mordantKnown || mordants.length > 0 ? mordantMarks(mordants) : null,
-    mordantPercent: piece.mordantKnown || mordants.length > 0 ? percentsOf(given) : null,
+    mordant: mordantKey === 'unknown' ? null : mordantKey,
+    mordantPercent: mordantKey === 'unknown' ? null : percentsOf(given),
     way: pot.wayName || pot.way,
     tempC: pot.tempC,
     boiled: pot.end?.boiled ?? null,

@@ -51,15 +51,14 @@ export const namesService = (db: Knex) => {
       if (!words)
         return [...sources.values()].slice(0, limit).map((source) => ({ source, via: null }))
       const options = { prefix: true, fuzzy: fuzziness, boost: BOOST }
-      const exact = search.search(words, { ...options, combineWith: 'AND' })
+      let found = search.search(words, { ...options, combineWith: 'AND' })
       // "oak moss" is written as one word, too
-      const joined = words.includes(' ')
-        ? search.search(words.replaceAll(' ', ''), { fuzzy: fuzziness, boost: BOOST })
-        : []
+      if (found.length === 0 && words.includes(' ')) {
+        found = search.search(words.replaceAll(' ', ''), { fuzzy: fuzziness, boost: BOOST })
+      }
       // a word that fits nothing, such as "heads", must not hide what the others find
-      const hits =
-        [exact, joined, search.search(words, options)].find((some) => some.length > 0) ?? []
-      return hits.slice(0, limit).map(({ id }) => {
+      if (found.length === 0) found = search.search(words, options)
+      return found.slice(0, limit).map(({ id }) => {
         const source = lookUp(sources, id as string)
         return { source, via: viaOf(source, words) }
       })

@@ -1,4 +1,4 @@
-import { AGENTS, mordantMarks, type Agent } from '../../../catalogue/agents'
+import { AGENTS, type Agent } from '../../../catalogue/agents'
 import { fibreFacts, type Fibre } from '../../../catalogue/fibres'
 import { limitsOfBlend, type FibreLimits } from '../../../core/fibre/limits'
 import type { TreatmentFacts } from '../../../core/fibre/readiness'
@@ -8,12 +8,22 @@ import { formatNumber } from '../../../core/quantity/format-quantity'
 import type { GuardedPiece } from '../../../core/safety/guards'
 import { isRinseDue } from '../../../core/fibre/readiness'
 import type { Piece } from '../../schemas/basket/piece'
-import { mordantsOf, type Treatment } from '../../schemas/basket/treatment'
+import { mordantKeyOf, type Treatment } from '../../schemas/basket/treatment'
 
 /** As much of a piece as readiness and guards ask. */
 export type PieceLook = Pick<
   Piece,
-  'code' | 'name' | 'fibre' | 'form' | 'dryG' | 'blend' | 'base' | 'mark' | 'soldAsG' | 'overrides'
+  | 'code'
+  | 'name'
+  | 'fibre'
+  | 'form'
+  | 'dryG'
+  | 'blend'
+  | 'base'
+  | 'mark'
+  | 'soldAsG'
+  | 'mordantKnown'
+  | 'overrides'
 > & {
   treatments: readonly Pick<Treatment, 'kind' | 'agent' | 'percentWof' | 'doneOn' | 'finish'>[]
 }
@@ -105,7 +115,7 @@ export function guardedPiece(piece: PieceLook): GuardedPiece {
     ironPercent: ironPercentOf(piece),
     isWashed: piece.treatments.some(({ kind }) => kind === 'wash'),
     isRinseDue: isRinseDue(treatmentFacts(piece.treatments)),
-    marks: mordantMarks(mordantsOf(piece)),
+    marks: mordantKeyOf(piece),
     wet: isVouched ? null : wetAsDry(piece.dryG, [], piece.soldAsG),
   }
 }

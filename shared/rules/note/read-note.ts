@@ -20,6 +20,7 @@ import { findDay, type DayOrder } from './rough-day'
 /** What a stretch of a note became. */
 export type NoteKind =
   | 'day'
+  | 'gathered'
   | 'ratio'
   | 'ph'
   | 'temperature'
@@ -121,7 +122,7 @@ export function readNote(note: string, context: NoteContext): NoteReading {
     const of = isGathered ? 'gathered' : 'day'
     if (days[of]) break
     days[of] = { on: found.on, withinDays: found.withinDays }
-    taken('day', found.start, found.end)
+    taken(of, found.start, found.end)
   }
   const ratio = take('ratio', String.raw`(${N})\s*(?::|to)\s*1`)
   const ph = take('ph', String.raw`ph\s*(?:of\s+|=\s*|~\s*)?(${N})`)

@@ -70,15 +70,24 @@ export interface DyedHow {
   fibre: Fibre
   /** Those given before the bath. */
   mordants: readonly Mordant[]
+  /** False: none is on record, and nobody knows whether there was one. */
+  mordantKnown: boolean
   phBand: PhBand
   way: Way
   stuff: Stuff
 }
 
 /** What the swatches of one curve have in common. */
-export const conditionOf = ({ fibre, mordants, phBand, way, stuff }: DyedHow): Condition => ({
+export const conditionOf = ({
+  fibre,
+  mordants,
+  mordantKnown,
+  phBand,
+  way,
+  stuff,
+}: DyedHow): Condition => ({
   fibre: FIBRES[fibre].class,
-  mordant: mordantMarks(mordants),
+  mordant: mordants.length === 0 && !mordantKnown ? 'unknown' : mordantMarks(mordants),
   ph: phBand,
   way,
   stuff,

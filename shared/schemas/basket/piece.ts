@@ -18,7 +18,7 @@ import { overridesField } from '../log/overrides'
 import { newReadingSchema, type NewReading, type Reading } from '../swatch/reading'
 import { newTreatmentSchema, type NewTreatment, type Treatment } from './treatment'
 
-export { mordantsOf, type NewTreatment, type Treatment } from './treatment'
+export { mordantKeyOf, mordantsOf, type NewTreatment, type Treatment } from './treatment'
 
 /** Colour of the undyed fibre, in a word; a reading says it better. */
 export const BASES = ['white', 'cream', 'grey', 'brown', 'black', 'dyed'] as const

@@ -1,6 +1,7 @@
 import Joi from 'joi'
 import {
   AGENT_KEYS,
+  mordantMarks,
   isMordant,
   MORDANT_KEYS,
   type Agent,
@@ -95,3 +96,17 @@ export const mordantsOf = (
   piece.treatments.flatMap(({ kind, agent, doneOn }) =>
     kind === 'mordant' && agent && isMordant(agent) && doneOn <= until ? [agent] : [],
   )
+
+/**
+ * What a piece's mordants are called by: `Al Fe`, `none`, or `unknown`, where none is on record and
+ * nobody knows whether there was one.
+ *
+ * @param until as of `mordantsOf`
+ */
+export function mordantKeyOf(
+  piece: Parameters<typeof mordantsOf>[0] & { mordantKnown: boolean },
+  until?: string,
+): string {
+  const mordants = mordantsOf(piece, until)
+  return mordants.length === 0 && !piece.mordantKnown ? 'unknown' : mordantMarks(mordants)
+}

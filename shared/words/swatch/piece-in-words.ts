@@ -2,7 +2,8 @@ import { BATH_HEATS } from '../../../core/mordant/bath-steps'
 import { agentFacts } from '../../../catalogue/agents'
 import { formatNumber } from '../../../core/quantity/format-quantity'
 import { fibreWords, type PieceLook } from '../../rules/basket/fibre'
-import type { Treatment } from '../../schemas/basket/treatment'
+import { mordantKeyOf, type Treatment } from '../../schemas/basket/treatment'
+import { mordantKeyWords } from './mordant-key-words'
 
 /** Mordants given by a local date; those of unknown days count as before it. */
 export const mordantsBefore = <T extends Pick<Treatment, 'kind' | 'doneOn'>>(
@@ -26,7 +27,8 @@ export const pieceInWords = (piece: PieceLook, dyedOn = '9999'): string =>
     `${fibreWords(piece)} ${piece.form}`,
     piece.name,
     piece.mark,
-    mordantsBefore(piece, dyedOn).map(mordantText).join(' and ') || 'no mordant',
+    mordantsBefore(piece, dyedOn).map(mordantText).join(' and ') ||
+      mordantKeyWords(mordantKeyOf(piece, dyedOn)),
   ]
     .filter(Boolean)
     .join(', ')

@@ -33,6 +33,7 @@ const row = (fields: Partial<BasketRow> = {}): BasketRow => ({
   blend: [],
   base: 'white',
   mark: '',
+  mordantKnown: true,
   soldAsG: null,
   overrides: [],
   setId: null,

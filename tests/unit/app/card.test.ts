@@ -1,11 +1,8 @@
 import { describe, expect, test } from '@jest/globals'
-import {
-  blankCard,
-  fillCard,
-  readCard,
-  type CardDraft,
-} from '../../../app/features/card/card-draft'
+import { blankCard, type CardDraft } from '../../../app/features/card/card-draft'
 import { tallyOf } from '../../../app/features/card/card-tally'
+import { fillCard } from '../../../app/features/card/fill-card'
+import { readCard } from '../../../app/features/card/read-card'
 import { clippedChannels, deltaE2000, hexOfLab } from '../../../core/colour/screen-colour'
 import { CHIP_DEPTHS, eyeChips, nudged } from '../../../core/colour/eye-chips'
 import { lchOfLab } from '../../../core/colour/tristimulus'
@@ -15,7 +12,12 @@ import type { Source } from '../../../shared/schemas/walk/source'
 import { TANSY } from '../../fixtures/log'
 import { validate } from '../../../shared/validate'
 
-const CONTEXT = { today: '2026-11-30', order: 'dmy', system: 'us' } as const
+const CONTEXT = {
+  today: '2026-11-30',
+  order: 'dmy',
+  system: 'us',
+  units: { mass: 'g', volume: 'L', temperature: '°C' },
+} as const
 const source = {
   id: TANSY,
   commonName: 'tansy',
@@ -92,10 +94,50 @@ describe('a card as it is typed', () => {
   test('a way that was not told is the usual one, and the pot says so', () => {
     expect(readCard(draftOf({ note: 'blue tag' }), CONTEXT).card).toMatchObject({
       way: 'simmer',
-      note: 'blue tag. The way is as usual of the plant: it was not told.',
+      note: 'blue tag. Not told, taken as usual: way',
     })
     const told = readCard(draftOf({ way: 'coldSteep', note: 'blue tag' }), CONTEXT).card
     expect(told).toMatchObject({ way: 'coldSteep', note: 'blue tag' })
+  })
+
+  test('a state that was not told is the usual one of what was weighed, and the pot says so', () => {
+    const weighed = readCard(draftOf({ plantText: '340', way: 'simmer' }), CONTEXT).card
+    expect(weighed).toMatchObject({
+      massG: 340,
+      state: 'fresh',
+      note: 'Not told, taken as usual: state of the plant',
+    })
+    const said = readCard(draftOf({ plantText: '340', state: 'dried', way: 'simmer' }), CONTEXT)
+    expect(said.card).toMatchObject({ state: 'dried', note: '' })
+  })
+
+  test('a bare number is in the unit that is set', () => {
+    const units = { mass: 'oz', volume: 'qt', temperature: '°F' } as const
+    const draft = draftOf({ plantText: '12', waterText: '4', tempText: '180', minutesText: '45' })
+    expect(readCard(draft, { ...CONTEXT, units }).card).toMatchObject({
+      massG: expect.closeTo(12 * 28.349523125, 6) as unknown,
+      waterL: expect.closeTo(3.785411784, 6) as unknown,
+      tempC: expect.closeTo(82.222, 3) as unknown,
+      minutes: 45,
+    })
+  })
+
+  test.each([
+    ['plant', { plantText: '340 g and a bit of dock' }, '"bit of dock"'],
+    ['plant', { plantText: '340 g on 50 g' }, 'Not read'],
+    ['temp', { tempText: '80 °C, then 60 °C' }, '"60'],
+  ] as const)('what a blank does not ask is said, and not dropped: %s', (name, fields, words) => {
+    const { card, troubles } = readCard(draftOf(fields), CONTEXT)
+    expect(card).toBeNull()
+    expect(troubles[name]).toContain(words)
+  })
+
+  test('a mordant that is not known by name is not dropped beside one that is', () => {
+    const { troubles } = readCard(
+      draftOf({}, { mordantText: 'alum 12 % and cream of tartar 6 %' }),
+      CONTEXT,
+    )
+    expect(troubles.mordant0).toContain('cream of tartar')
   })
 
   test('without its plant there is no card', () => {
@@ -105,19 +147,13 @@ describe('a card as it is typed', () => {
   test('a note fills its blanks, as it was written', () => {
     const draft = draftOf({ source: null })
     const text =
-      '420 g fresh tansy, gathered mid August 2024, on 60 g silk, alum 12 %, dyed 1 Sep 2024, again'
-    const reading = readNote(text, CONTEXT)
-    const words = (kind: string, nth?: number) => {
-      const found = reading.spans
-        .filter((span) => span.kind === kind)
-        .map(({ start, end }) => text.slice(start, end).trim())
-      return nth === undefined ? found.join(', ') : (found[nth] ?? '')
-    }
-    fillCard(draft, { facts: reading.facts, source, words, rest: 'tansy' })
+      '420 g fresh tansy, gathered mid August 2024, on 60 g silk, alum 12 %, dyed 1 Sep 2024 at 80 °C, again'
+    fillCard(draft, { ...readNote(text, CONTEXT), text, source, others: [] })
     expect(draft).toMatchObject({
       plantText: '420 g',
       gatheredText: 'mid August 2024',
       dyedText: '1 Sep 2024',
+      tempText: 'at 80 °C',
       pieces: [{ fibreText: '60 g', fibre: 'silk', mordantText: 'alum 12 %', verdict: 'again' }],
     })
     const { card } = readCard(draft, CONTEXT)
@@ -141,7 +177,12 @@ describe('what a card comes to', () => {
     const tally = tallyOf(card!, source)
     expect(tally.ratio!.asWeighed).toBeCloseTo(6.8, 9)
     expect(tally.ratio!.dry).toBeCloseTo(6.8 * 0.18, 9)
-    expect(tally.strength!.value).toBeGreaterThan(0.2)
+    const { low, mid, high, depths } = tally.strength!
+    expect(mid).toBeGreaterThan(0.2)
+    // a shared factor of a quarter alone is half as much again, nine times in ten
+    expect(high / mid).toBeGreaterThan(1.5)
+    expect(low).toBeLessThan(mid / 1.5)
+    expect(depths.length).toBeGreaterThan(0)
     expect(tally.unknown).toEqual(['day', 'time', 'water'])
     const empty = tallyOf(readCard(draftOf(), CONTEXT).card!, source)
     expect(empty).toMatchObject({ ratio: null, strength: null })

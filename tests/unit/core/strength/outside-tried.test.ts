@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals'
-import { farFromTried, farWords, triedOf } from '../../../../core/strength/outside-tried'
+import { farWords } from '../../../../app/features/strength/words'
+import { farFromTried, triedOf } from '../../../../core/strength/outside-tried'
 
 describe('a ratio held against those tried', () => {
   test('far under and far over is a guess, and says by how much', () => {
