@@ -6,6 +6,7 @@ import { formatMass } from '~/format/quantities'
 import type { WalkRow } from '~~/shared/views/walk/walk'
 import { moreText, orderedRows, windowText } from '~/features/today/windows'
 import { present } from '~~/core/present'
+import { tellsSeason } from '~~/core/season/known-day'
 
 /** One row a source: when it is ready, what was gathered and which colour it gave. */
 const {
@@ -29,6 +30,10 @@ const SLIVER = 1
 const x = scaleLinear([1, DAYS + 1], [0, 100])
 
 const shown = computed(() => orderedRows(rows).slice(0, most))
+
+/** Those that were gathered on a day known well enough to stand on a ribbon of the year. */
+const dotsOf = ({ gatherings }: WalkRow) =>
+  gatherings.filter(({ gatheredWithinDays }) => tellsSeason(gatheredWithinDays))
 
 /** Place of a date in its year, in % of the ribbon. */
 const placeOf = (date: string) => x(dayjs(date).diff(dayjs(date).startOf('year'), 'day') + 1)
@@ -79,7 +84,7 @@ const radius = scaleSqrt([0, 800], [5, 12]).clamp(true)
           />
           <span class="now" :style="{ left: `${placeOf(today)}%` }" />
           <span
-            v-for="dot in row.gatherings"
+            v-for="dot in dotsOf(row)"
             :key="dot.code"
             class="dot"
             :class="{ unknown: !dot.hex }"

@@ -43,10 +43,13 @@ async function read() {
     return
   }
   isReading.value = true
+  const { today, order, system } = context
   try {
     const { item } = await api.post<{ lines: ReadLine[] }>('notes/read', {
       lines: typed.map(asTyped),
-      ...context,
+      today,
+      order,
+      system,
     })
     lines.value = item.lines
     const next = lines.value.find(({ text }) => !draft.done.includes(text))

@@ -15,7 +15,7 @@ export interface CardContext extends NoteContext {
   units: ReturnType<typeof defaultUnits>
 }
 
-export type BlankName =
+type BlankName =
   | 'source'
   | 'plant'
   | 'gathered'

@@ -153,11 +153,12 @@ async function computeView(
       },
       window,
       readiness: window && readiness(window, dayOfYear(on)),
-      gatherings: (dots.get(source.id) ?? []).map(({ lotId, code, gatheredOn, netG }) => ({
-        code,
-        gatheredOn,
-        netG,
-        hex: colours.get(lotId) ?? null,
+      gatherings: (dots.get(source.id) ?? []).map((found) => ({
+        code: found.code,
+        gatheredOn: found.gatheredOn,
+        gatheredWithinDays: found.gatheredWithinDays,
+        netG: found.netG,
+        hex: colours.get(found.lotId) ?? null,
       })),
       leftG: inStock?.leftG ?? 0,
       stockDryG: inStock?.stockDryG ?? 0,

@@ -24,6 +24,8 @@ export interface UnreadPot {
 export interface Gathering {
   code: string
   gatheredOn: string
+  /** By how many days either way that may be off. */
+  gatheredWithinDays: number
   netG: number
   /** Colour it gave at its deepest, or null. */
   hex: string | null

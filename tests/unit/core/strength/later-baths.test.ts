@@ -55,6 +55,15 @@ describe('the share that each bath takes', () => {
     expect(Math.abs(known.mid - 0.45)).toBeLessThan(Math.abs(unknown.mid - 0.45))
   })
 
+  test('a charge that was only counted tells less of the share', () => {
+    const weighed = rowOf(0.45, [2, 3])
+    const counted = weighed.map((each) => ({ ...each, ratioErrorSd: 0.35 }))
+    const [sure, unsure] = [weighed, counted].map(
+      (baths) => laterBaths(firsts, LEAF, baths).taken,
+    )
+    expect(unsure!.high - unsure!.low).toBeGreaterThan(sure!.high - sure!.low)
+  })
+
   test('a bath that can hardly be told from bare fibre says that much was taken, not how much', () => {
     const none = { bath: 3, strength: 0, ratioDry: 1, row: 'a' }
     const { mid, high } = laterBaths(firsts, LEAF, [none]).taken

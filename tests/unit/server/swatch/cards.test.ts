@@ -115,8 +115,38 @@ describe('a card of what was dyed already', () => {
       card(told, { dryG: 50, mordants: [], reading: { hex: '#e8d890' } }),
     ])
     const { groups } = await here.log.strength.ofSource(TANSY)
+    expect(groups.map(({ mordant, n }) => [mordant, n])).toEqual([
+      ['none', 1],
+      ['unknown', 0],
+    ])
+    expect(groups[1]!.points[0]!.name).toContain('mordant not known')
     const points = groups.flatMap(({ points: all }) => all)
     expect(points.map(({ exclusion }) => exclusion).sort()).toEqual(['mordantUnknown', null])
+  })
+
+  test('what is put right later is known: a day, and that there was no mordant', async () => {
+    const rough = card(
+      { massG: 100, dyed: { on: '2024-07-02', withinDays: 183 } },
+      { dryG: 50, mordants: null, reading: { hex: '#d8c24a' } },
+    )
+    const { pot } = (await here.log.cards.keep([rough])).items[0]!
+    const lot = await here.log.lots.read(pot.lots[0]!.lotId)
+    expect(lot.gatheredWithinDays).toBe(ANY_DAY)
+    const gathered = { gatheredOn: '2024-06-20' }
+    expect((await here.log.lots.change(lot.id, lot.rev, gathered)).item).toMatchObject({
+      ...gathered,
+      gatheredWithinDays: 0,
+    })
+    const dyed = { dyedOn: '2024-06-25' }
+    const known = (await here.log.pots.change(pot.id, pot.rev, dyed)).item
+    expect(known).toMatchObject({ ...dyed, dyedWithinDays: 0 })
+    const about = { dyedOn: '2024-06-28', dyedWithinDays: 5 }
+    expect((await here.log.pots.change(pot.id, known.rev, about)).item).toMatchObject(about)
+
+    const piece = await here.log.pieces.read(pot.pieces[0]!.pieceId)
+    await here.log.pieces.change(piece.id, piece.rev, { mordantKnown: true })
+    const [group] = (await here.log.strength.ofSource(TANSY)).groups
+    expect(group).toMatchObject({ mordant: 'none', n: 1 })
   })
 
   test('several skeins of one pot share its bath', async () => {
