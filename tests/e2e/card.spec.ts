@@ -123,7 +123,7 @@ test('pasted notes are read one by one, what is not understood stays, and each i
   await expect(page.getByRole('heading', { name: 'Kept 2 tags' })).toBeVisible()
   const [second, first] = await pots(page)
   expect(first).toMatchObject({ dyedOn: '2024-08-15' })
-  expect(first!.note).toMatch(/^clear yellow. The way is as usual/)
+  expect(first!.note).toMatch(/^clear yellow\. Not told, taken as usual: way/)
   expect(second!.lots[0]!.massG).toBeCloseTo(113.398, 3)
   expect(second!.note).toContain('two glugs of vinegar')
 
