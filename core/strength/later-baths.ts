@@ -190,42 +190,40 @@ interface Row {
 /** log evidence of a row's later baths on one curve and share, averaged over its lot term. */
 function logEvidence(draw: Draw, taken: number, { baths, lot }: Row, potSd: number): number {
   const { model, ceiling, scale } = draw
-  const expected = baths.map(({ ratioDry, ratioErrorSd = 0, bath }) => {
+  const expected = baths.map(({ strength, errorSd = 0, ratioDry, ratioErrorSd = 0, bath }) => {
     const left = ratioLeft(ratioDry, taken, bath)
+    const ratioSd = ratioErrorSd === 0 ? 0 : ratioErrorSd * SHAPES[model].elasticity(left, scale)
+    const seen = Math.max(strength, DETECTABLE)
     return {
-      log: Math.log(ceiling * SHAPES[model].share(left, scale)),
-      ratioSd: ratioErrorSd === 0 ? 0 : ratioErrorSd * SHAPES[model].elasticity(left, scale),
+      isSeen: strength > DETECTABLE,
+      off: Math.log(seen / (ceiling * SHAPES[model].share(left, scale))),
+      variance: varianceOf(draw, seen, Math.hypot(errorSd, ratioSd), potSd),
     }
   })
-  const evidence = sum(FIVE_POINT_NORMAL, ({ at, weight }) => {
-    const term = lot.mean + at * Math.sqrt(lot.variance)
-    const log = sum(baths, (each, i) => logDensity(draw, each, { ...expected[i]!, term, potSd }))
-    return weight * Math.exp(log)
-  })
+  const lotSd = Math.sqrt(lot.variance)
+  let evidence = 0
+  for (const { at, weight } of FIVE_POINT_NORMAL) {
+    let log = 0
+    for (const bath of expected) log += logDensity(bath, lot.mean + at * lotSd)
+    evidence += weight * Math.exp(log)
+  }
   return Math.log(Math.max(evidence, Number.MIN_VALUE))
 }
 
-/** What one bath should give on a curve, the term of its lot, and what else moves it. */
-interface Expected {
-  log: number
-  ratioSd: number
-  term: number
-  potSd: number
+/** How far one bath's log strength lies from its curve, and with which variance it may. */
+interface Off {
+  /** Else it could not be told from bare fibre, and lies somewhere below. */
+  isSeen: boolean
+  off: number
+  variance: number
 }
 
-/** Of one bath's strength about what is expected: an outlier now and then, a weak one censored. */
-function logDensity(
-  draw: Draw,
-  { strength, errorSd = 0 }: LaterBath,
-  { log: expected, ratioSd, term, potSd }: Expected,
-): number {
-  const seen = Math.max(strength, DETECTABLE)
-  const variance = varianceOf(draw, seen, Math.hypot(errorSd, ratioSd), potSd)
-  const off = Math.log(seen) - expected - term
+/** Of one bath about what its curve and lot expect: an outlier now and then, a weak one censored. */
+function logDensity({ isSeen, off, variance }: Off, lotTerm: number): number {
   const log = (factor: number) =>
-    strength > DETECTABLE
-      ? logNormalDensity(off, variance * factor ** 2)
-      : logNormalCdf(off / (factor * Math.sqrt(variance)))
+    isSeen
+      ? logNormalDensity(off - lotTerm, variance * factor ** 2)
+      : logNormalCdf((off - lotTerm) / (factor * Math.sqrt(variance)))
   return logSum(LOG_SOUND + log(1), LOG_OUTLIER + log(OUTLIER_FACTOR))
 }
 
