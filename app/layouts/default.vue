@@ -21,6 +21,7 @@ useKeyboard({ openFind: () => (finding.value = true), openHelp: () => (helping.v
 
 const { data: today } = useLoaded(() => api.get<TodayView>('today', { on: localToday() }))
 const { trouble } = useLogHealth()
+const inFiles = computed(() => ['/exchange', '/table'].includes(route.path))
 const inBooth = computed(() => route.path === '/swatch')
 </script>
 
@@ -30,6 +31,7 @@ const inBooth = computed(() => route.path === '/swatch')
     <header class="top">
       <NuxtLink to="/" class="wordmark" aria-keyshortcuts="0"><SprigMark />Juniper Haze</NuxtLink>
       <StationThread :counts="today?.counts ?? null" />
+      <NuxtLink to="/exchange" class="files" :class="{ here: inFiles }">Files</NuxtLink>
       <button type="button" class="find" aria-keyshortcuts="/" @click="finding = true">
         <kbd>/</kbd><span>Find or note, e.g. {{ formatMass(340) }} tansy</span>
       </button>
@@ -87,12 +89,27 @@ const inBooth = computed(() => route.path === '/swatch')
   white-space: nowrap;
 }
 
+.files {
+  display: inline-flex;
+  align-items: center;
+  min-height: 44px;
+  margin-left: auto;
+  padding: 0 6px;
+  color: var(--ink);
+  font-size: 14px;
+  text-decoration: none;
+}
+
+.files.here {
+  border-bottom: 2px solid var(--juniper);
+  font-weight: 600;
+}
+
 .find {
   display: flex;
   align-items: center;
   gap: 10px;
   min-height: 44px;
-  margin-left: auto;
   padding: 0 12px;
   border: 1px solid var(--line-firm);
   border-radius: var(--corner);

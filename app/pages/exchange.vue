@@ -1,20 +1,14 @@
 <script setup lang="ts">
-import type { ImportPlan } from '~~/shared/views/exchange/import-plan'
-import { sendFile } from '~/features/exchange/read-news'
-import LoftNav from '~/features/loft/LoftNav.vue'
-import { formatCount } from '~~/core/quantity/format-count'
-import { messageOf, present } from '~~/core/present'
+import FilesNav from '~/features/exchange/FilesNav.vue'
+import ImportProgress from '~/features/exchange/ImportProgress.vue'
+import PlannedRows from '~/features/exchange/PlannedRows.vue'
+import { useImport } from '~/features/exchange/useImport'
 import { chosenFiles } from '~/composables/chosen-files'
 
 /** Open files out of the log and into it. An import is looked at first, then done whole or not. */
-const session = useSession()
 const file = shallowRef<File | null>(null)
-const plan = shallowRef<ImportPlan | null>(null)
-const progress = ref<{ done: number; of: number } | null>(null)
-const failure = ref('')
-const stopper = shallowRef<AbortController | null>(null)
-const shown = ref<'all' | 'new' | 'changed' | 'same' | 'refused'>('all')
 const input = ref<HTMLInputElement | null>(null)
+const bringing = useImport(() => (file.value = null))
 
 const OUT = [
   {
@@ -41,7 +35,6 @@ const OUT = [
     ],
   },
 ] as const
-const MOST_ROWS = 500
 
 /** What a file holds: told by its ending, and of tables by their header. */
 const what = ref<'archive' | 'gatherings' | 'patches' | 'pieces' | 'readings'>('gatherings')
@@ -57,54 +50,31 @@ async function kindOf(chosen: File) {
   if (/\bswatch\b/.test(header)) return 'readings'
   return /\bfibre\b/.test(header) && /\bdryG\b/.test(header) ? 'pieces' : 'gatherings'
 }
-const rows = computed(() =>
-  (plan.value?.rows ?? [])
-    .filter(({ outcome }) => shown.value === 'all' || outcome === shown.value)
-    .slice(0, MOST_ROWS),
-)
-const work = computed(() => (plan.value ? plan.value.counts.new + plan.value.counts.changed : 0))
 
-async function run(path: string) {
-  failure.value = ''
-  progress.value = { done: 0, of: 0 }
-  stopper.value = new AbortController()
-  try {
-    await sendFile(
-      path,
-      present(file.value),
-      (news) => {
-        if ('done' in news) progress.value = news
-        else if ('plan' in news) plan.value = news.plan
-        else if ('problem' in news) failure.value = news.problem.detail
-        else {
-          plan.value = null
-          file.value = null
-          session.saved(
-            `Brought in ${formatCount(news.imported.rows, 'row')}.`,
-            news.imported.changeSetId,
-          )
-        }
-      },
-      stopper.value.signal,
-    )
-  } catch (error) {
-    failure.value =
-      (error as Error).name === 'AbortError' ? 'Stopped. Nothing was changed.' : messageOf(error)
-  } finally {
-    progress.value = null
-    stopper.value = null
-  }
+/** Somebody's own spreadsheet: its columns must be explained, which has a page of its own. */
+const isOwnTable = ref(false)
+async function isTableOfOwn(chosen: File) {
+  if (/\.(xlsx|ods|xls|tsv)$/i.test(chosen.name)) return true
+  if (!/\.csv$/i.test(chosen.name)) return false
+  const [header = ''] = (await chosen.slice(0, 4000).text()).split(/[\r\n]/)
+  return !/\b(?:scientificName|dryG|swatch)\b/.test(header)
 }
 
 async function look(event: Event) {
   const [chosen] = chosenFiles(event)
   if (!chosen) return
   file.value = chosen
-  plan.value = null
-  shown.value = 'all'
-  what.value = await kindOf(chosen)
-  await run(path.value)
+  bringing.forget()
+  isOwnTable.value = await isTableOfOwn(chosen)
+  if (!isOwnTable.value) {
+    what.value = await kindOf(chosen)
+    await bringing.run(path.value, chosen)
+  }
   if (input.value) input.value.value = ''
+}
+
+async function apply(hash: string) {
+  if (file.value) await bringing.run(`${path.value}?apply=${hash}`, file.value)
 }
 
 useHead({ title: 'Files out and in · Juniper Haze' })
@@ -112,7 +82,7 @@ useHead({ title: 'Files out and in · Juniper Haze' })
 
 <template>
   <h1 class="sr-only">Files out and in</h1>
-  <LoftNav />
+  <FilesNav />
   <div class="exchange">
     <section class="panel stack tight" aria-labelledby="out">
       <h2 id="out">Out</h2>
@@ -143,13 +113,13 @@ useHead({ title: 'Files out and in · Juniper Haze' })
         <input
           ref="input"
           type="file"
-          accept=".csv,.gpx,.geojson,.json,.txt,.zip,text/csv"
+          accept=".csv,.tsv,.xlsx,.ods,.gpx,.geojson,.json,.txt,.zip,text/csv"
           class="sr-only"
           aria-label="File to bring in"
           tabindex="-1"
           @change="look"
         />
-        <ElButton type="primary" :disabled="Boolean(progress)" @click="input?.click()"
+        <ElButton type="primary" :disabled="Boolean(bringing.progress)" @click="input?.click()"
           >Look at a file</ElButton
         >
       </div>
@@ -159,64 +129,40 @@ useHead({ title: 'Files out and in · Juniper Haze' })
         see what it would do, row by row, before anything is done. A whole log, as it went out from
         here, goes into an empty one.
       </p>
-      <div v-if="progress" class="row" role="status">
-        <ElProgress
-          :percentage="progress.of ? Math.round((100 * progress.done) / progress.of) : 0"
-          class="grow"
-        />
-        <ElButton @click="stopper?.abort()">Stop</ElButton>
-      </div>
-      <p v-if="failure" class="wrong" role="alert">{{ file?.name }}: {{ failure }}</p>
-      <template v-if="plan && !progress">
-        <p v-if="what === 'archive'">
-          <strong>{{ file?.name }}</strong>: whole, as it was written. It goes into this empty log,
-          and is not undone.
-        </p>
-        <p v-else>
-          <strong>{{ file?.name }}</strong>: {{ plan.counts.new }} new,
-          {{ plan.counts.changed }} changed, {{ plan.counts.same }} the same,
-          {{ plan.counts.refused }} refused.
-        </p>
-        <div class="row">
-          <ElRadioGroup v-if="what !== 'archive'" v-model="shown" aria-label="Which rows">
-            <ElRadioButton value="all">all</ElRadioButton>
-            <ElRadioButton value="new">new</ElRadioButton>
-            <ElRadioButton value="changed">changed</ElRadioButton>
-            <ElRadioButton value="same">same</ElRadioButton>
-            <ElRadioButton value="refused">refused</ElRadioButton>
-          </ElRadioGroup>
-          <ElButton
-            type="primary"
-            :disabled="plan.counts.refused > 0 || work === 0"
-            @click="run(`${path}?apply=${plan.hash}`)"
-            >{{
-              what === 'archive' ? 'Bring the whole log in' : `Bring in ${formatCount(work, 'row')}`
-            }}</ElButton
-          >
-        </div>
-        <p v-if="plan.counts.refused" class="wrong">
-          Some rows are refused: put them right in the file, or take them out, and look again. All
-          rows come in or none.
-        </p>
-        <table>
-          <thead>
-            <tr>
-              <th scope="col">Line</th>
-              <th scope="col">What happens</th>
-              <th scope="col">What</th>
-              <th scope="col">Why</th>
-            </tr>
-          </thead>
-          <tbody>
-            <tr v-for="row in rows" :key="row.line" :class="row.outcome">
-              <td>{{ row.line }}</td>
-              <td>{{ row.outcome }}</td>
-              <td>{{ row.what }}</td>
-              <td>{{ row.why }}</td>
-            </tr>
-          </tbody>
-        </table>
-        <p v-if="rows.length === MOST_ROWS" class="quiet">The first {{ MOST_ROWS }} are shown.</p>
+      <ImportProgress
+        v-if="bringing.progress"
+        :progress="bringing.progress"
+        @stop="bringing.stop"
+      />
+      <p v-if="bringing.failure" class="wrong" role="alert">
+        {{ file?.name }}: {{ bringing.failure }}
+      </p>
+      <p v-if="file && isOwnTable">
+        <strong>{{ file.name }}</strong> is a table of your own:
+        <NuxtLink to="/table">say what its columns mean</NuxtLink>, and it comes in as pots with
+        their swatches.
+      </p>
+      <template v-if="file && bringing.plan && !bringing.progress">
+        <template v-if="what === 'archive'">
+          <p>
+            <strong>{{ file.name }}</strong>: whole, as it was written. It goes into this empty log,
+            and is not undone.
+          </p>
+          <div class="row">
+            <ElButton
+              type="primary"
+              :disabled="bringing.plan.counts.refused > 0 || bringing.plan.counts.new === 0"
+              @click="apply(bringing.plan.hash)"
+              >Bring the whole log in</ElButton
+            >
+          </div>
+        </template>
+        <template v-else>
+          <p>
+            <strong>{{ file.name }}</strong>
+          </p>
+          <PlannedRows :plan="bringing.plan" @apply="apply" />
+        </template>
       </template>
     </section>
   </div>
@@ -247,36 +193,6 @@ useHead({ title: 'Files out and in · Juniper Haze' })
 
 .head {
   justify-content: space-between;
-}
-
-.grow {
-  flex: 1;
-}
-
-table {
-  border-collapse: collapse;
-}
-
-th,
-td {
-  padding: 4px 12px 4px 0;
-  border-bottom: 1px solid var(--line);
-  text-align: left;
-  vertical-align: top;
-}
-
-th {
-  color: var(--quiet);
-  font-weight: 400;
-  font-size: 13px;
-}
-
-.refused td {
-  color: var(--madder);
-}
-
-.same td {
-  color: var(--quiet);
 }
 
 @media (max-width: 960px) {

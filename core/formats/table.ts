@@ -1,5 +1,6 @@
 import Papa from 'papaparse'
 import { first } from '../present'
+import { isFormula } from './formula'
 
 /** Something wrong in a file, on the line where it stands (the header is line 1). */
 export class FileProblem extends Error {
@@ -28,11 +29,6 @@ const MOST_ROWS = 20_000
 const MOST_COLUMNS = 1000
 /** A cell of more is no note. */
 const MOST_CELL_SIGNS = 20_000
-/** A spreadsheet runs a cell that begins so; a plain number does no harm. */
-const FORMULA = /^[=+\-@\t\r]/
-const NUMBER = /^[+-]?(?:\d+(?:\.\d*)?|\.\d+)(?:e[+-]?\d+)?$/i
-
-const isFormula = (cell: string) => FORMULA.test(cell) && !NUMBER.test(cell)
 
 /**
  * Reads a CSV file with a header: UTF-8, one kind of line end, comma, semicolon or tab between cells.
@@ -74,12 +70,32 @@ export function readTable(bytes: Uint8Array, wanted: readonly string[]): Table {
   return { columns, rows }
 }
 
+/**
+ * The cells of a CSV file row by row, whatever its first rows are: UTF-8; comma, semicolon or tab.
+ *
+ * @throws FileProblem naming the first line that is wrong, and why
+ */
+export function readCells(bytes: Uint8Array): string[][] {
+  const text = decoded(bytes)
+  const delimiter = mostFrequent(text.split(/\r\n|\r|\n/, 20).join('\n'))
+  const { data, errors } = Papa.parse<string[]>(text, { delimiter })
+  const quotes = errors.find(({ type }) => type === 'Quotes')
+  if (quotes) {
+    throw new FileProblem((quotes.row ?? 0) + 1, 'a quotation mark is opened and not closed.')
+  }
+  if (data.length > MOST_ROWS) {
+    throw new FileProblem(MOST_ROWS + 1, `more than ${MOST_ROWS} rows: split the file.`)
+  }
+  return data.map((cells) => cells.map((cell) => harmed(cell.trim())))
+}
+
 const DELIMITERS = [',', ';', '\t']
 
 /** What parts the cells of the header: whichever stands there most. */
-function delimiterOf(text: string): string {
-  const header = text.slice(0, text.search(/[\r\n]|$/))
-  const count = (delimiter: string) => header.split(delimiter).length
+const delimiterOf = (text: string): string => mostFrequent(text.slice(0, text.search(/[\r\n]|$/)))
+
+function mostFrequent(text: string): string {
+  const count = (delimiter: string) => text.split(delimiter).length
   return DELIMITERS.reduce((best, each) => (count(each) > count(best) ? each : best))
 }
 

@@ -19,7 +19,7 @@ export interface Unit {
 
 /** Avoirdupois ounce, g: exact. */
 export const G_PER_OZ = 28.349523125
-const G_PER_LB = 453.59237
+export const G_PER_LB = 453.59237
 export const L_PER_US_GALLON = 3.785411784
 export const L_PER_IMPERIAL_GALLON = 4.54609
 

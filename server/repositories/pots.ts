@@ -115,6 +115,14 @@ export const potRepository = (db: Knex) => {
       return row ? first(await whole([row])) : null
     },
 
+    /** Which of these ids are pots, and whether they were set aside. */
+    async statesOf(ids: readonly string[]): Promise<Map<string, 'kept' | 'aside'>> {
+      const rows = await db('pot')
+        .whereIn('id', ids)
+        .select<{ id: string; set_aside_at: string | null }[]>('id', 'set_aside_at')
+      return new Map(rows.map(({ id, set_aside_at: at }) => [id, at ? 'aside' : 'kept']))
+    },
+
     /** The bath that a chain of baths in one liquor began with: the pot itself where it is none. */
     async firstBath(pot: Pot): Promise<Pot> {
       let at = pot

@@ -2,6 +2,7 @@ import BetterSqlite from 'better-sqlite3'
 import { FileProblem, readTable } from '../../core/formats/table'
 import { nextDose } from '../../core/acid-base/next-dose'
 import type { DoseQuestion } from '../../core/acid-base/dose-question'
+import { readGrid } from '../../core/formats/grid'
 import { readWaypoints } from '../../core/formats/waypoints'
 import { InputError } from '../../core/input-error'
 import { messageOf } from '../../core/present'
@@ -23,6 +24,7 @@ export const TASKS = {
   checkFile,
   readTable: ({ bytes, wanted }: { bytes: Uint8Array; wanted: readonly string[] }) =>
     readTable(bytes, wanted),
+  readGrid: (bytes: Uint8Array) => readGrid(bytes),
   readWaypoints: (bytes: Uint8Array) => readWaypoints(bytes),
   readReadings: (bytes: Uint8Array) => readReadings(bytes),
   schedule: (question: ScheduleQuestion) => leastMakespan(question),

@@ -7,6 +7,7 @@ export const PAGES = [
   '/count',
   '/tags',
   '/exchange',
+  '/table',
   '/aside',
   '/patches',
   '/basket',

@@ -7,7 +7,8 @@ import { keysOf } from '~~/core/json'
 import { present } from '~~/core/present'
 import CardBlank from './CardBlank.vue'
 import CardChoice from './CardChoice.vue'
-import { usualStateOf, usualWayOf, type CardDraft } from './card-draft'
+import type { CardDraft } from './card-draft'
+import { usualStateOf, usualWayOf } from '~~/shared/rules/swatch/taken-as-usual'
 import { CARD } from './useCard'
 
 /** What was dyed, as a sentence with blanks: only the plant must be told. */

@@ -65,10 +65,3 @@ export const blankCard = (): CardDraft => ({
   note: '',
   pieces: [blankPiece()],
 })
-
-/** The way that a source is usually used; shown as such until one is chosen. */
-export const usualWayOf = (source: Source | null): Way => source?.ways[0] ?? 'simmer'
-
-/** The state in which a plant is usually weighed; shown as such until one is chosen. */
-export const usualStateOf = (source: Source | null): Card['state'] =>
-  source?.usualRatioState === 'dried' ? 'dried' : 'fresh'

@@ -1,4 +1,4 @@
-import { FIBRES, type Fibre, type Form } from '~~/catalogue/fibres'
+import { usualFormOf } from '~~/shared/rules/swatch/taken-as-usual'
 import type { NoteKind } from '~~/shared/rules/note/read-note'
 import type { ReadLine } from '~~/shared/views/swatch/read-line'
 import type { CardDraft } from './card-draft'
@@ -34,9 +34,4 @@ export function fillCard(draft: CardDraft, line: ReadLine): void {
   if (facts.fibreG !== null) piece.fibreText = words('fibreMass')
   if (facts.mordants) piece.mordantText = facts.mordants.length === 0 ? 'none' : words('mordant')
   if (facts.verdict) piece.verdict = facts.verdict
-}
-
-function usualFormOf(fibre: Fibre): Form {
-  const forms: readonly Form[] = FIBRES[fibre].forms
-  return forms.includes('yarn') ? 'yarn' : (forms[0] ?? 'pieces')
 }

@@ -8,7 +8,8 @@ import {
   type NoteKind,
 } from '~~/shared/rules/note/read-note'
 import type { Card, CardPiece } from '~~/shared/schemas/swatch/card'
-import { usualStateOf, usualWayOf, type CardDraft, type PieceDraft } from './card-draft'
+import { notToldWords, usualStateOf, usualWayOf } from '~~/shared/rules/swatch/taken-as-usual'
+import type { CardDraft, PieceDraft } from './card-draft'
 
 export interface CardContext extends NoteContext {
   /** What a bare number means. */
@@ -186,14 +187,11 @@ const cardPiece = (
   mark: '',
 })
 
-/**
- * A pot has a way, and what was weighed a state: where they were not told they are the plant's usual
- * ones, and the pot says so.
- */
 function notTold({ way, state }: CardDraft, isWeighed: boolean): string {
-  const missing = [!way && 'way', !state && isWeighed && 'state of the plant'].filter(Boolean)
-  return missing.length > 0 ? `Not told, taken as usual: ${missing.join(', ')}` : ''
+  return notToldWords([...(way ? [] : ['way']), ...(state || !isWeighed ? [] : [STATE_WORD])])
 }
+
+const STATE_WORD = 'state of the plant'
 
 const isNone = (text: string) => /^\s*(?:none|no|nothing|-)\s*$/i.test(text)
 

@@ -9,7 +9,7 @@ import { parseJson } from '~~/core/json'
  */
 export async function sendFile(
   path: string,
-  file: File,
+  file: Blob,
   tell: (news: ImportNews) => void,
   signal: AbortSignal,
 ): Promise<void> {

@@ -25,7 +25,7 @@ export const STATIONS: readonly Station[] = [
     path: '/loft',
     name: 'Loft',
     key: '2',
-    rooms: ['/jars', '/count', '/tags', '/exchange', '/aside'],
+    rooms: ['/jars', '/count', '/tags', '/aside'],
     waiting: ({ wilting, jars }) => ({ n: wilting + jars, what: 'waiting' }),
   },
   {

@@ -5,7 +5,6 @@ const PLACES = [
   { to: '/jars', label: 'Jars and wishes' },
   { to: '/count', label: 'Count stock' },
   { to: '/tags', label: 'Tags' },
-  { to: '/exchange', label: 'Files out and in' },
   { to: '/aside', label: 'Set aside' },
 ]
 </script>

@@ -7,8 +7,8 @@ import { readBytes } from '../../http/read-bytes'
 /** Largest file that is read. */
 const MAX_BYTES = 10_000_000
 
-const params = Joi.object<{ what: 'gatherings' | 'patches' | 'pieces' | 'readings' }>({
-  what: Joi.string().valid('gatherings', 'patches', 'pieces', 'readings').required(),
+const params = Joi.object<{ what: 'gatherings' | 'patches' | 'pieces' | 'readings' | 'table' }>({
+  what: Joi.string().valid('gatherings', 'patches', 'pieces', 'readings', 'table').required(),
 }).unknown()
 
 const query = Joi.object<{ apply?: string }>({

@@ -6,11 +6,14 @@ import type {
   SwatchQuery,
 } from '../../../shared/schemas/swatch/swatch'
 import type { AtlasService } from '../strength/atlas'
-import type { Clock, Records } from '../log/records'
+import type { Card } from '../../../shared/schemas/swatch/card'
+import type { Batch, Clock, Records } from '../log/records'
+import type { Names } from '../swatch/notes'
 import { gatheringsCsv } from './gatherings-out'
 import { importGatherings, type Collections } from './import-gatherings'
 import { importPieces, piecesCsv } from './import-pieces'
 import { importPatches } from './import-patches'
+import { importTable } from './import-table'
 import { importReadings } from './import-readings'
 import {
   curvesCsv,
@@ -55,6 +58,12 @@ type Everything = Collections & {
   swatches: Records<Swatch, NewSwatch, SwatchChange, SwatchQuery>
 }
 
+/** What brings cards in needs of the rest of a log. */
+interface CardsIn {
+  names: Names
+  keepIn: (batch: Batch, card: Card) => Promise<unknown>
+}
+
 /** Open formats, out of and into a log. */
 export const exchange = (
   database: Database,
@@ -62,6 +71,7 @@ export const exchange = (
   atlas: AtlasService,
   clock: Clock,
   run: RunTask,
+  { names, keepIn }: CardsIn,
 ) => ({
   /** A file, piece by piece: long ones are never whole in memory. */
   async *write(name: ExportName): AsyncGenerator<string> {
@@ -78,5 +88,6 @@ export const exchange = (
   readings: importReadings(database, collections.swatches, clock, run),
   gatherings: importGatherings(database, collections, clock, run),
   pieces: importPieces(database, collections, clock, run),
+  table: importTable(database, names, keepIn, clock),
   patches: importPatches(database, collections, clock, run),
 })

@@ -3,7 +3,11 @@ import { setImmediate } from 'node:timers/promises'
 import type { Knex } from 'knex'
 import { first } from '../../../core/present'
 import { newId } from '../../../shared/ids'
-import type { ImportPlan, PlannedRow } from '../../../shared/views/exchange/import-plan'
+import type {
+  ImportPlan,
+  PlannedRow,
+  UnknownWord,
+} from '../../../shared/views/exchange/import-plan'
 import type { Database } from '../../database/open'
 import { latestChange } from '../../repositories/change-log'
 import { Refusal } from '../log/failures'
@@ -22,6 +26,8 @@ export interface Importer<File, Row extends PlannedRow> {
   read: (bytes: Uint8Array) => Promise<File>
   /** What would be done with each row, in its order; changes nothing. */
   plan: (db: Knex, file: File, progress: Progress) => Promise<Row[]>
+  /** Words that must be explained first, where a file may hold some. */
+  unknown?: (planned: readonly Row[]) => UnknownWord[]
   /** Begins an application; what it gives carries out a row that is new or changed. */
   begin: (batch: Batch) => (row: Row) => Promise<void>
 }
@@ -30,10 +36,12 @@ export interface Importer<File, Row extends PlannedRow> {
 export const importer = <File, Row extends PlannedRow>(
   database: Database,
   clock: Clock,
-  { read, plan, begin }: Importer<File, Row>,
+  { read, plan, unknown, begin }: Importer<File, Row>,
 ) => ({
-  preview: async (bytes: Uint8Array, progress: Progress = NO_NEWS): Promise<ImportPlan> =>
-    shownPlan(await plan(database.read, await read(bytes), progress)),
+  async preview(bytes: Uint8Array, progress: Progress = NO_NEWS): Promise<ImportPlan> {
+    const planned = await plan(database.read, await read(bytes), progress)
+    return { ...shownPlan(planned), ...(unknown && { unknown: unknown(planned) }) }
+  },
 
   /** @param hash of the plan that was looked at */
   async apply(bytes: Uint8Array, hash: string, progress: Progress = NO_NEWS) {

@@ -104,6 +104,7 @@ export function createLog(
     forDepths: (sourceId) => curves.depthRatiosOf(sourceId),
   })
   const jars = jarViews(database.read)
+  const cards = cardService(database, collections, clock)
   return {
     ...collections,
     moves: lotMoves(database, collections.lots, clock),
@@ -126,7 +127,7 @@ export function createLog(
     reader: readerService(database.read, () => settings.read(), curves, clock),
     booth: boothService(database.read),
     notes: notesService(names),
-    cards: cardService(database, collections, clock),
+    cards,
     alike: readAlike(database, collections.swatches, clock),
     shelfView: shelfService(database.read),
     strength: strengthService(database.read, curves, versions),
@@ -140,7 +141,10 @@ export function createLog(
     find: findService(database.read, names),
     cautions: dayCautions(database.read),
     photoFiles: photoService(database, collections.photos, files, clock),
-    exchange: exchange(database, collections, atlas, clock, tasks),
+    exchange: exchange(database, collections, atlas, clock, tasks, {
+      names,
+      keepIn: (batch, card) => cards.keepIn(batch, card),
+    }),
     archive: archiveService(database, files, clock),
     settings,
     /** Work of a request that others must not wait for. */

@@ -98,6 +98,8 @@ export const cardService = (database: Database, collections: Collections, clock:
   })
 
   return {
+    /** Keeps one card within a change that holds more. @throws Refusal naming the place in the card */
+    keepIn,
     /** Keeps cards, all or none. One that was kept before is left as it is. */
     keep: (cards: readonly Card[]): Promise<{ items: KeptCard[]; changeSetId: string | null }> =>
       database.write.transaction(async (trx) => {

@@ -5,7 +5,7 @@ import { foldName } from '../../../shared/rules/walk/fold-name'
 import { readNote, type NoteContext, type NoteReading } from '../../../shared/rules/note/read-note'
 import type { ReadLine } from '../../../shared/views/swatch/read-line'
 
-interface Names {
+export interface Names {
   find(text: string, limit: number): Promise<NameHit[]>
 }
 
@@ -30,16 +30,13 @@ export const notesService = (names: Names) => ({
  */
 async function withSource(names: Names, text: string, reading: NoteReading): Promise<ReadLine> {
   for (const [i, rest] of reading.rest.entries()) {
-    const hits = await names.find(rest.text, OFFERED)
-    const named = hits.filter((hit) => namedWords(rest.text, hit) > 0)
-    // "black walnut husks" names the walnut too, but not as well
-    const best = greatest(named, (hit) => namedWords(rest.text, hit))
-    if (!best || isOneOfSeveral(rest.text, best, hits)) continue
+    const { source, hits } = await sourceNamed(names, rest.text)
+    if (!source) continue
     return {
       ...reading,
       text,
-      source: best.source,
-      others: hits.flatMap((hit) => (hit === best ? [] : [hit.source])),
+      source,
+      others: hits.flatMap((hit) => (hit.source === source ? [] : [hit.source])),
       spans: [...reading.spans, { kind: 'source' as const, start: rest.start, end: rest.end }].sort(
         (a, b) => a.start - b.start,
       ),
@@ -49,6 +46,19 @@ async function withSource(names: Names, text: string, reading: NoteReading): Pro
   const [unsure] = reading.rest
   const hits = unsure ? await names.find(unsure.text, OFFERED) : []
   return { ...reading, text, source: null, others: hits.map(({ source }) => source) }
+}
+
+/**
+ * The source that words name, where its own name stands there whole and no other may be meant.
+ *
+ * @returns null where none is sure, with what it may be, the likeliest first
+ */
+export async function sourceNamed(names: Names, text: string) {
+  const hits = await names.find(text, OFFERED)
+  const named = hits.filter((hit) => namedWords(text, hit) > 0)
+  // "black walnut husks" names the walnut too, but not as well
+  const best = greatest(named, (hit) => namedWords(text, hit))
+  return { source: best && !isOneOfSeveral(text, best, hits) ? best.source : null, hits }
 }
 
 /**

@@ -2,6 +2,8 @@ import Joi from 'joi'
 import type { UnitChoice } from '../../../core/quantity/unit-choice'
 import { PH_READING_SD } from '../../../core/acid-base/unknown-bath'
 import { keysOf } from '../../../core/json'
+import type { WordMeanings } from '../../rules/table/table-words'
+import { wordsField } from '../exchange/table-import'
 import { nameField } from './common'
 
 interface Burner {
@@ -35,6 +37,8 @@ export interface Settings {
   enoughPercent: number
   /** The spoon by which additions are told, mL. */
   spoonMl: number
+  /** What own words of spreadsheets were said to mean. */
+  tableWords: WordMeanings
   scale: 'none' | 'simulated'
   probe: 'none' | 'simulated'
   reader: 'none' | 'simulated'
@@ -60,6 +64,7 @@ export const PLAIN_SETTINGS: Settings = {
   phReadBy: 'fineStrip',
   enoughPercent: 20,
   spoonMl: 5,
+  tableWords: {},
   scale: 'none',
   probe: 'none',
   reader: 'none',
@@ -106,6 +111,7 @@ export const settingsSchema = Joi.object<Partial<Settings>>({
   phReadBy: Joi.string().valid(...keysOf(PH_READING_SD)),
   enoughPercent: Joi.number().integer().min(10).max(30),
   spoonMl: Joi.number().min(1).max(30),
+  tableWords: wordsField,
   scale: Joi.string().valid('none', 'simulated'),
   probe: Joi.string().valid('none', 'simulated'),
   reader: Joi.string().valid('none', 'simulated'),

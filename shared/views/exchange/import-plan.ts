@@ -1,3 +1,5 @@
+import type { WordKind } from '../../rules/table/table-words'
+
 /** What an import would do with one row. */
 export interface PlannedRow {
   line: number
@@ -8,11 +10,20 @@ export interface PlannedRow {
   why: string
 }
 
+/** A word of a table that is not known, and how many rows have it. */
+export interface UnknownWord {
+  kind: WordKind
+  text: string
+  rows: number
+}
+
 export interface ImportPlan {
   rows: PlannedRow[]
   counts: Record<PlannedRow['outcome'], number>
   /** Names this plan: it is what is done, or nothing. */
   hash: string
+  /** Of a table whose words are somebody's own. */
+  unknown?: UnknownWord[]
 }
 
 /** Lines of a streamed answer: how far it is, then the plan; or what was done. */

@@ -1,0 +1,63 @@
+import { reactive, ref, shallowRef } from 'vue'
+import { formatCount } from '~~/core/quantity/format-count'
+import { messageOf } from '~~/core/present'
+import type { ImportPlan } from '~~/shared/views/exchange/import-plan'
+import { sendFile } from './read-news'
+
+/** Bringing something in: looked at first, with how far it is; then done whole, or not. */
+export function useImport(whenDone: () => void = () => undefined) {
+  const session = useSession()
+  const plan = shallowRef<ImportPlan | null>(null)
+  const progress = ref<{ done: number; of: number } | null>(null)
+  const failure = ref('')
+  const stopper = shallowRef<AbortController | null>(null)
+
+  /** @param path with `?apply=` and its hash, a plan is carried out; else one is made */
+  async function run(path: string, file: Blob) {
+    stopper.value?.abort()
+    const own = new AbortController()
+    stopper.value = own
+    failure.value = ''
+    progress.value = { done: 0, of: 0 }
+    try {
+      await sendFile(
+        path,
+        file,
+        (news) => {
+          if ('done' in news) progress.value = news
+          else if ('plan' in news) plan.value = news.plan
+          else if ('problem' in news) failure.value = news.problem.detail
+          else {
+            plan.value = null
+            session.saved(
+              `Brought in ${formatCount(news.imported.rows, 'row')}.`,
+              news.imported.changeSetId,
+            )
+            whenDone()
+          }
+        },
+        own.signal,
+      )
+    } catch (error) {
+      // what was asked anew took its place
+      if (stopper.value !== own) return
+      failure.value =
+        (error as Error).name === 'AbortError' ? 'Stopped. Nothing was changed.' : messageOf(error)
+    } finally {
+      if (stopper.value === own) {
+        progress.value = null
+        stopper.value = null
+      }
+    }
+  }
+
+  return reactive({
+    plan,
+    progress,
+    failure,
+    run,
+    stop: () => stopper.value?.abort(),
+    /** What was looked at is no longer what would be done. */
+    forget: () => (plan.value = null),
+  })
+}

@@ -1,0 +1,179 @@
+import { createHash } from 'node:crypto'
+import { setImmediate } from 'node:timers/promises'
+import { rollup } from 'd3-array'
+import type { Knex } from 'knex'
+import { v7 } from 'uuid'
+import { FileProblem } from '../../../core/formats/table'
+import { parseJson } from '../../../core/json'
+import { present } from '../../../core/present'
+import { readRow, type PotFacts, type StrangeWord } from '../../../shared/rules/table/read-row'
+import {
+  gatherPots,
+  plantWords,
+  tableCard,
+  type TablePot,
+} from '../../../shared/rules/table/table-cards'
+import { foldName } from '../../../shared/rules/walk/fold-name'
+import { tableImportSchema, type TableImport } from '../../../shared/schemas/exchange/table-import'
+import type { Card } from '../../../shared/schemas/swatch/card'
+import type { Source } from '../../../shared/schemas/walk/source'
+import { validate } from '../../../shared/validate'
+import type { PlannedRow, UnknownWord } from '../../../shared/views/exchange/import-plan'
+import type { Database } from '../../database/open'
+import { potRepository } from '../../repositories/pots'
+import { sourceRepository } from '../../repositories/sources'
+import { Refusal } from '../log/failures'
+import type { Batch, Clock } from '../log/records'
+import { sourceNamed, type Names } from '../swatch/notes'
+import { importer, type Progress } from './importer'
+
+interface PlannedPot extends PlannedRow {
+  card: Card | null
+  strange: StrangeWord[]
+}
+
+/** Pots planned before others get a turn. */
+const AT_ONCE = 50
+/** So many pots of the very same facts are told apart by their number. */
+const MOST_ALIKE = 12
+
+/** Pots and their swatches from somebody's spreadsheet, whose columns and words were explained. */
+export const importTable = (
+  database: Database,
+  names: Names,
+  keepIn: (batch: Batch, card: Card) => Promise<unknown>,
+  clock: Clock,
+) =>
+  importer<TableImport, PlannedPot>(database, clock, {
+    read: (bytes) => Promise.resolve(tableOf(bytes)),
+    plan: (db, table, progress) => planTable(db, names, table, progress),
+    unknown: unknownWords,
+    begin:
+      (batch) =>
+      async ({ line, card }) => {
+        try {
+          await keepIn(batch, present(card))
+        } catch (error) {
+          if (!(error instanceof Refusal)) throw error
+          throw new Refusal(error.status, error.title, `Line ${line}: ${error.message}`)
+        }
+      },
+  })
+
+function tableOf(bytes: Uint8Array): TableImport {
+  const told = (() => {
+    try {
+      return parseJson<unknown>(new TextDecoder('utf-8', { fatal: true }).decode(bytes))
+    } catch {
+      throw new FileProblem(1, 'this is no table as the page sends it.')
+    }
+  })()
+  return validate(tableImportSchema, told)
+}
+
+async function planTable(
+  db: Knex,
+  names: Names,
+  table: TableImport,
+  progress: Progress,
+): Promise<PlannedPot[]> {
+  const rows = table.rows
+    .filter(({ cells }) => cells.some((cell) => cell.trim() !== ''))
+    .map(({ line, cells }) => readRow(line, cells, table.columns, table))
+  const pots = gatherPots(rows)
+  const sources = await sourcesOf(db, names, pots, table)
+  const sourceOf = (plant: string, part: PotFacts['part']) =>
+    sources.get(plantKey(plant, part)) ?? null
+  const seen = new Map<string, number>()
+  const planned: PlannedPot[] = []
+  for (let from = 0; from < pots.length; from += AT_ONCE) {
+    const told = pots.slice(from, from + AT_ONCE).map((pot) => toldPot(pot, sourceOf, table))
+    const states = await potRepository(db).statesOf(told.flatMap(({ ids }) => ids))
+    planned.push(...told.map((pot) => plannedPot(pot, states, seen)))
+    progress(planned.length, pots.length)
+    await setImmediate()
+  }
+  return planned
+}
+
+/** A pot with what it comes to, and the ids it may have. */
+function toldPot(
+  pot: TablePot,
+  sourceOf: (plant: string, part: PotFacts['part']) => Source | null,
+  table: TableImport,
+) {
+  const told = tableCard(pot, sourceOf, table)
+  const ids = told.card ? idsOf(told.card) : []
+  return { line: pot.line, ids, ...told }
+}
+
+const plantKey = (plant: string, part: PotFacts['part']) => foldName(plantWords({ plant, part }))
+
+/** Each plant that a table names, once: as it was said to be, else by its own name. */
+async function sourcesOf(
+  db: Knex,
+  names: Names,
+  pots: readonly TablePot[],
+  { words }: TableImport,
+): Promise<Map<string, Source>> {
+  const found = new Map<string, Source>()
+  const asked = new Map(
+    pots.flatMap(({ rows }) =>
+      rows.flatMap(({ pot }) =>
+        pot.plant === '' ? [] : [[plantKey(pot.plant, pot.part), plantWords(pot)] as const],
+      ),
+    ),
+  )
+  for (const [key, text] of asked) {
+    const said = words.plant?.[key]
+    const source = said
+      ? (await sourceRepository(db).findMany([said]))[0]
+      : (await sourceNamed(names, text)).source
+    if (source) found.set(key, source)
+  }
+  return found
+}
+
+/**
+ * A pot has the same id whenever the same is brought in: so a file that is brought in twice doubles
+ * nothing, and one that was undone can come again.
+ */
+function plannedPot(
+  { line, ids, card, what, why, strange }: ReturnType<typeof toldPot>,
+  states: ReadonlyMap<string, 'kept' | 'aside'>,
+  seen: Map<string, number>,
+): PlannedPot {
+  const refused = (words: string): PlannedPot => {
+    return { line, outcome: 'refused', what, why: words, card: null, strange }
+  }
+  if (!card) return refused(why)
+  const before = seen.get(present(ids[0])) ?? 0
+  seen.set(present(ids[0]), before + 1)
+  const kept = ids.filter((id) => states.get(id) === 'kept')
+  const known = kept[before]
+  if (known) return { line, outcome: 'same', what, why: '', card: { ...card, id: known }, strange }
+  const id = ids.filter((each) => !states.has(each))[before - kept.length]
+  if (id) return { line, outcome: 'new', what, why: '', card: { ...card, id }, strange }
+  return refused(`over ${MOST_ALIKE} pots of the very same facts: give them marks or days`)
+}
+
+/** Of the kind that all ids are, but made of what the pot is. */
+function idsOf(card: Omit<Card, 'id'>): string[] {
+  const told = JSON.stringify(card)
+  const msecs = card.dyed ? Date.parse(card.dyed.on) : 0
+  return Array.from({ length: MOST_ALIKE }, (_, n) => {
+    const random = createHash('sha256').update(`${n} ${told}`).digest()
+    // what came of it is looked up again: a clock or a counter of its own would make it another
+    return v7({ msecs: Math.max(0, msecs), seq: random.readUInt32BE(16) >>> 1, random })
+  })
+}
+
+function unknownWords(planned: readonly PlannedPot[]): UnknownWord[] {
+  const all = planned.flatMap(({ strange }) => strange)
+  const counted = rollup(
+    all,
+    (some) => ({ kind: present(some[0]).kind, text: present(some[0]).text, rows: some.length }),
+    ({ kind, text }) => `${kind}/${foldName(text)}`,
+  )
+  return [...counted.values()].sort((a, b) => b.rows - a.rows)
+}
