@@ -35,12 +35,7 @@ export function validate<T>(
     const detail = `${nul.join('.') || 'the value'} must not hold the sign NUL`
     throw new ValidationError([{ pointer: pointer(nul), detail }])
   }
-  const { value, error } = schema.validate(input, {
-    abortEarly: false,
-    convert,
-    errors: { wrap: { label: false }, label: 'key' },
-    messages: MESSAGES,
-  })
+  const { value, error } = prepared(schema, convert).validate(input)
   if (!error) return value as T
   const paths = error.details.map(({ path }) => jsonPointer(path))
   // a value that breaks two rules is told once: by the first of them
@@ -54,6 +49,26 @@ export function validate<T>(
       }),
     })),
   )
+}
+
+const preparedSchemas = {
+  convert: new WeakMap<object, object>(),
+  as: new WeakMap<object, object>(),
+}
+
+/** A schema with our words and settings, made once: compiling them takes longer than a check does. */
+function prepared<T>(schema: ObjectSchema<T>, convert: boolean): ObjectSchema<T> {
+  const known = preparedSchemas[convert ? 'convert' : 'as']
+  const before = known.get(schema) as ObjectSchema<T> | undefined
+  if (before) return before
+  const made = schema.prefs({
+    abortEarly: false,
+    convert,
+    errors: { wrap: { label: false }, label: 'key' },
+    messages: MESSAGES,
+  })
+  known.set(schema, made)
+  return made
 }
 
 /** Where in an input a text holds a NUL, which ends it for half of all programs; null for nowhere. */

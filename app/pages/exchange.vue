@@ -10,6 +10,14 @@ const file = shallowRef<File | null>(null)
 const input = ref<HTMLInputElement | null>(null)
 const bringing = useImport(() => (file.value = null))
 
+const IN = [
+  { name: 'Gatherings', what: 'Darwin Core CSV, from here or elsewhere' },
+  { name: 'Pieces', what: 'CSV with fibre, form, dryG and more' },
+  { name: 'Readings', what: 'CSV with swatch and hex or L, a, b; spectra by tag as CGATS' },
+  { name: 'Places', what: 'GPX or GeoJSON' },
+  { name: 'A whole log', what: 'ZIP as it went out from here, into an empty log' },
+] as const
+
 const OUT = [
   {
     title: 'Gatherings, stock, places',
@@ -123,12 +131,19 @@ useHead({ title: 'Files out and in · Juniper Haze' })
           >Look at a file</ElButton
         >
       </div>
-      <p v-if="!file" class="quiet">
-        A Darwin Core CSV of gatherings, a CSV of pieces (fibre, form, dryG and more) or of readings
-        (swatch, hex or L, a, b), spectra by tag as CGATS, or a GPX or GeoJSON file of places. You
-        see what it would do, row by row, before anything is done. A whole log, as it went out from
-        here, goes into an empty one.
-      </p>
+      <template v-if="!file">
+        <p class="quiet">You see what a file would do, row by row, before anything is done.</p>
+        <dl class="ways-in">
+          <template v-for="{ name, what: words } in IN" :key="name">
+            <dt>{{ name }}</dt>
+            <dd>{{ words }}</dd>
+          </template>
+          <dt><NuxtLink to="/table">A spreadsheet of your own</NuxtLink></dt>
+          <dd>CSV, XLSX or ODS: you say what its columns mean, once</dd>
+          <dt><NuxtLink to="/card">Notes and paper tags</NuxtLink></dt>
+          <dd>pasted as they were written, one a line, or put down on a card</dd>
+        </dl>
+      </template>
       <ImportProgress
         v-if="bringing.progress"
         :progress="bringing.progress"
@@ -188,11 +203,27 @@ useHead({ title: 'Files out and in · Juniper Haze' })
 /* long names break in place of running out of their panel */
 .exchange a.el-button {
   height: auto;
+  min-height: 44px;
+  padding: 4px 12px;
   white-space: normal;
 }
 
 .head {
   justify-content: space-between;
+}
+
+.ways-in {
+  display: grid;
+  grid-template-columns: max-content minmax(0, 1fr);
+  gap: 10px 24px;
+}
+
+.ways-in dt {
+  font-weight: 600;
+}
+
+.ways-in dd {
+  color: var(--quiet);
 }
 
 @media (max-width: 960px) {

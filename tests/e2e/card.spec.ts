@@ -1,6 +1,7 @@
 import type { Locator, Page } from '@playwright/test'
 import type { Pot } from '../../shared/schemas/pot/pot'
 import { useEmptyLog } from './empty-log'
+import { typeInto } from './hands'
 import { expect, test } from './watched'
 
 /** Somebody's first evening: an empty log and a shoebox of paper tags. */
@@ -26,13 +27,6 @@ function counted(page: Page) {
       await what.press(key)
     },
   }
-}
-
-/** As hands do: into the field, once the page rests, then key by key. */
-async function typeInto(page: Page, field: Locator, text: string) {
-  await page.waitForLoadState('networkidle')
-  await field.click()
-  await page.keyboard.type(text)
 }
 
 const chip = (page: Page, nth: number) =>

@@ -99,7 +99,7 @@ const headFrom = computed({
 <style scoped>
 .meanings {
   display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(200px, 1fr));
+  grid-template-columns: repeat(auto-fill, minmax(min(200px, 45%), 1fr));
   gap: 10px 16px;
 }
 </style>

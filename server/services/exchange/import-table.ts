@@ -15,7 +15,7 @@ import {
 } from '../../../shared/rules/table/table-cards'
 import { foldName } from '../../../shared/rules/walk/fold-name'
 import { tableImportSchema, type TableImport } from '../../../shared/schemas/exchange/table-import'
-import type { Card } from '../../../shared/schemas/swatch/card'
+import type { Card, RoughDay } from '../../../shared/schemas/swatch/card'
 import type { Source } from '../../../shared/schemas/walk/source'
 import { validate } from '../../../shared/validate'
 import type { PlannedRow, UnknownWord } from '../../../shared/views/exchange/import-plan'
@@ -77,9 +77,10 @@ async function planTable(
   table: TableImport,
   progress: Progress,
 ): Promise<PlannedPot[]> {
+  const context = { ...table, days: new Map<string, RoughDay>() }
   const rows = table.rows
     .filter(({ cells }) => cells.some((cell) => cell.trim() !== ''))
-    .map(({ line, cells }) => readRow(line, cells, table.columns, table))
+    .map(({ line, cells }) => readRow(line, cells, table.columns, context))
   const pots = gatherPots(rows)
   const sources = await sourcesOf(db, names, pots, table)
   const sourceOf = (plant: string, part: PotFacts['part']) =>
@@ -159,7 +160,7 @@ function plannedPot(
 
 /** Of the kind that all ids are, but made of what the pot is. */
 function idsOf(card: Omit<Card, 'id'>): string[] {
-  const told = JSON.stringify(card)
+  const told = createHash('sha256').update(JSON.stringify(card)).digest('hex')
   const msecs = card.dyed ? Date.parse(card.dyed.on) : 0
   return Array.from({ length: MOST_ALIKE }, (_, n) => {
     const random = createHash('sha256').update(`${n} ${told}`).digest()

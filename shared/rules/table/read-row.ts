@@ -28,6 +28,8 @@ import { meaningOf, type WordKind, type WordMeanings } from './table-words'
 export interface CellContext extends DayOrder {
   system: MeasureSystem
   words: WordMeanings
+  /** Days that were read before, by how they are written: reading one in words is dear. */
+  days: Map<string, RoughDay>
 }
 
 /** What a row says of the pot. */
@@ -148,7 +150,7 @@ export function readRow(
     state: (text, { head }) => (pot.state = named('state', text, head)),
     plantMass: (text, { unit }) => (pot.mass = readMass(text, unit, context.system)),
     ratio: (text) => (pot.ratio = readRatio(text)),
-    gathered: (text) => (pot.gathered = readDay(text, context)),
+    gathered: (text) => (pot.gathered = dayIn(text, context)),
     place: (text) => (pot.place = text),
     fibre: (text, { head }) => (piece.fibre = named('fibre', text, head)),
     form: (text, { head }) => (piece.form = named('form', text, head)),
@@ -169,7 +171,7 @@ export function readRow(
       (pot.tempC = quantity(text, 'temperature', unit, context.system)),
     water: (text, { unit }) => (pot.waterL = quantity(text, 'volume', unit, context.system)),
     ph: (text) => (pot.finalPh = readNumber(text.replace(/^ph\s*/i, ''), 'pH', [0, 14])),
-    dyed: (text) => (pot.dyed = readDay(text, context)),
+    dyed: (text) => (pot.dyed = dayIn(text, context)),
     pot: (text) => (pot.pot = text),
     colour: (text, { head }) => coloured.push({ colour: readColour(text), head }),
     l: (text) => (lab.l = readNumber(text, 'L*', [0, 100])),
@@ -202,6 +204,14 @@ export function readRow(
       ? [piece]
       : coloured.map(({ colour, head }) => ({ ...ofHead(piece, head, context.words), colour }))
   return row
+}
+
+function dayIn(text: string, context: CellContext): RoughDay {
+  const known = context.days.get(text)
+  if (known) return known
+  const day = readDay(text, context)
+  context.days.set(text, day)
+  return day
 }
 
 /** Colours side by side are pieces: what a head names is what its piece was. */

@@ -80,6 +80,14 @@ const WORDS: Record<Exclude<WordKind, 'plant'>, Named> = {
   ],
 }
 
+/** Compiled once: a table asks for the same words thousands of times. */
+const PATTERNS = Object.fromEntries(
+  Object.entries(WORDS).map(([kind, named]) => [
+    kind,
+    named.map(([pattern, meant]) => ({ pattern: new RegExp(`^(?:${pattern})$`, 'i'), meant })),
+  ]),
+) as Record<Exclude<WordKind, 'plant'>, { pattern: RegExp; meant: string }[]>
+
 /**
  * What a word of a table names: as it was said to before, else by the names that are known.
  *
@@ -93,6 +101,5 @@ export function meaningOf(
   const folded = foldName(text)
   const said = words[kind]?.[folded]
   if (said !== undefined) return said
-  const found = WORDS[kind].find(([pattern]) => new RegExp(`^(?:${pattern})$`, 'i').test(folded))
-  return found ? found[1] : null
+  return PATTERNS[kind].find(({ pattern }) => pattern.test(folded))?.meant ?? null
 }
