@@ -25,4 +25,6 @@ export const DRYING_DAYS: Record<Part, readonly [number, number]> = {
   thallus: [2, 5],
   fruitBody: [3, 10],
   cap: [2, 7],
+  insect: [1, 2],
+  cake: [1, 3],
 }

@@ -60,6 +60,8 @@ const BULK: Record<Part, Bulk> = {
   thallus: { gPerL: 60, handfulG: 8 },
   fruitBody: { gPerL: 300, handfulG: 60, each: { piece: 40 } },
   cap: { gPerL: 150, handfulG: 30, each: { piece: 5 } },
+  insect: { gPerL: 500, handfulG: 40 },
+  cake: { gPerL: 600, handfulG: 60 },
 }
 
 /** Dried leaves in a bucket crumple together: twice as many of them lie in it as fresh. From memory. */

@@ -15,6 +15,7 @@ const WOODY = ['in sap', 'resting'] as const
 const FRUIT = ['green', 'ripening', 'ripe', 'blackened'] as const
 const FUNGUS = ['young', 'mature', 'old'] as const
 const LICHEN = ['fallen'] as const
+const BOUGHT = ['whole', 'ground'] as const
 
 export const PARTS = {
   petal: { label: 'petals', dryFraction: 0.15, absorptionGPerG: 6, stages: FLOWER },
@@ -65,6 +66,9 @@ export const PARTS = {
   thallus: { label: 'thallus', dryFraction: 0.7, absorptionGPerG: 3, stages: LICHEN },
   fruitBody: { label: 'fruit bodies', dryFraction: 0.12, absorptionGPerG: 5, stages: FUNGUS },
   cap: { label: 'caps', dryFraction: 0.1, absorptionGPerG: 5, stages: FUNGUS },
+  // bought dry
+  insect: { label: 'dried insects', dryFraction: 0.9, absorptionGPerG: 2, stages: BOUGHT },
+  cake: { label: 'pigment', dryFraction: 0.95, absorptionGPerG: 1, stages: BOUGHT },
 } as const satisfies Record<string, PartFacts>
 
 export type Part = keyof typeof PARTS

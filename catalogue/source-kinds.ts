@@ -27,6 +27,8 @@ const KINDS: Record<Part, SourceKind> = {
   thallus: 'lichenBoiled',
   fruitBody: 'bracket',
   cap: 'driedCap',
+  insect: 'unknown',
+  cake: 'unknown',
 }
 
 /** The kind whose prior a source's curve starts from. */

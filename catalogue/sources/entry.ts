@@ -4,7 +4,8 @@ import type { Provenance } from '../provenance'
 import type { Way } from '../ways'
 import { PART_HABITS } from './part-habits'
 
-export type Group = 'plant' | 'fungus' | 'lichen'
+export const GROUPS = ['plant', 'fungus', 'lichen', 'insect'] as const
+export type Group = (typeof GROUPS)[number]
 /** Groups in which an unsure name stops the gathering: a mistake there kills, or is an offence. */
 export type StopGroup = 'fungus' | 'umbellifer' | 'protected'
 export type Fastness = 'good' | 'fair' | 'poor' | 'unknown'
@@ -74,7 +75,12 @@ export interface Particulars extends Partial<
   hues?: string
 }
 
-const STOPS: Record<Group, StopGroup | null> = { plant: null, fungus: 'fungus', lichen: null }
+const STOPS: Record<Group, StopGroup | null> = {
+  plant: null,
+  fungus: 'fungus',
+  lichen: null,
+  insect: null,
+}
 
 /** Writes an entry out in full: what it does not say itself is the habit of its part. */
 export const entriesOf =

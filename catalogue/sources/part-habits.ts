@@ -25,6 +25,7 @@ const DIGGING =
   'Digging kills the plant: only where it is plentiful and the owner agrees; fill the hole.'
 const FOR_BIRDS = 'Leave most for birds; never strip a bush.'
 const FROM_THE_GROUND = 'Gather from the ground and leave half for what lives on them.'
+const ASK_WHENCE = 'Bought: ask how and where it was grown.'
 const SPORES = 'Leave the youngest and the oldest to shed their spores; do not rake the ground.'
 
 const flower: PartHabits = {
@@ -82,6 +83,16 @@ const fungus: PartHabits = {
   rule: { kind: 'share', share: 1 / 2 },
 }
 
+const bought: PartHabits = {
+  ways: ['boughtPowder'],
+  needsMordant: 'yes',
+  ratio: 0.3,
+  ratioState: 'dried',
+  heatLimitC: 95,
+  care: ASK_WHENCE,
+  rule: { kind: 'share', share: 1 },
+}
+
 export const PART_HABITS: Record<Part, PartHabits> = {
   petal: flower,
   flowerHead: flower,
@@ -122,4 +133,6 @@ export const PART_HABITS: Record<Part, PartHabits> = {
   },
   fruitBody: fungus,
   cap: fungus,
+  insect: { ...bought, ratio: 0.1 },
+  cake: { ...bought, ratio: 0.1, needsMordant: 'no' },
 }

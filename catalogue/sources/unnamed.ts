@@ -1,6 +1,6 @@
-import { entriesOf, type Group, type SourceFacts } from './entry'
+import { entriesOf, type SourceFacts } from './entry'
 
-const CODES: Record<Group, string> = { plant: 'UNP', fungus: 'UNF', lichen: 'UNL' }
+const CODES = { plant: 'UNP', fungus: 'UNF', lichen: 'UNL' } as const
 const PART = { plant: 'wholeHerb', fungus: 'fruitBody', lichen: 'thallus' } as const
 
 /** What is held until it is named: no name of a species, so none of its facts. */

@@ -8,7 +8,7 @@ export interface GatheringRecord {
   code: string | null
   scientificName: string
   commonName: string
-  group: 'plant' | 'fungus' | 'lichen' | null
+  group: 'plant' | 'fungus' | 'lichen' | 'insect' | null
   part: string | null
   gatheredOn: string
   /** g, in `state`; null where only a count was given. */
@@ -71,7 +71,12 @@ export const NEEDED_COLUMNS = [
   'organismQuantityType',
 ] as const satisfies readonly DarwinCoreColumn[]
 
-const KINGDOM = { plant: 'Plantae', fungus: 'Fungi', lichen: 'Fungi' } as const
+const KINGDOM = {
+  plant: 'Plantae',
+  fungus: 'Fungi',
+  lichen: 'Fungi',
+  insect: 'Animalia',
+} as const
 const QUALIFIER = { sure: '', likely: 'cf.', unsure: '?' } as const
 const URN = 'urn:uuid:'
 const MINUTES = / min(?:utes)?$/
@@ -241,6 +246,7 @@ function idOf(text: string): string | null {
 
 function groupOf(kingdom: string): GatheringRecord['group'] {
   if (/^plant/i.test(kingdom)) return 'plant'
+  if (/^animal/i.test(kingdom)) return 'insect'
   return /^fungi/i.test(kingdom) ? 'fungus' : null
 }
 

@@ -9,7 +9,7 @@ export interface Caution {
 export type Sureness = 'sure' | 'likely' | 'unsure'
 
 export interface GatheringFacts {
-  group: 'plant' | 'fungus' | 'lichen'
+  group: 'plant' | 'fungus' | 'lichen' | 'insect'
   stopGroup: 'fungus' | 'umbellifer' | 'protected' | null
   sureness: Sureness
   poisonous: boolean

@@ -1,11 +1,12 @@
 <script setup lang="ts">
+import type { Group } from '~~/catalogue/sources'
 import { newId } from '~~/shared/ids'
 import type { Evidence } from '~~/shared/schemas/loft/lot'
 import SpotTest from './SpotTest.vue'
 import { localToday } from '~/format/dates'
 
 /** How sure the name is, and what it rests on. */
-const { group } = defineProps<{ group: 'plant' | 'fungus' | 'lichen' }>()
+const { group } = defineProps<{ group: Group }>()
 const sureness = defineModel<'sure' | 'likely' | 'unsure'>('sureness', { required: true })
 const evidence = defineModel<Evidence[]>('evidence', { required: true })
 

@@ -67,6 +67,7 @@ export const sourceKind: RecordKind<Source, NewSource, SourceChange, SourceQuery
 
 const groupOf = (part: Source['part']): Source['group'] => {
   if (part === 'thallus') return 'lichen'
+  if (part === 'insect') return 'insect'
   return part === 'fruitBody' || part === 'cap' ? 'fungus' : 'plant'
 }
 

@@ -1,6 +1,12 @@
 import Joi from 'joi'
 import { PART_KEYS, type Part } from '../../../catalogue/parts'
-import type { Fastness, Group, Hues, StopGroup } from '../../../catalogue/sources'
+import {
+  GROUPS,
+  type Fastness,
+  type Group,
+  type Hues,
+  type StopGroup,
+} from '../../../catalogue/sources'
 import { WAY_KEYS, type Way } from '../../../catalogue/ways'
 import type { AllowanceRule } from '../../../core/harvest/allowance'
 import { foldName } from '../../rules/walk/fold-name'
@@ -92,7 +98,7 @@ const shortText = Joi.string().trim().max(300)
 const hueField = Joi.string().trim().max(80)
 
 const more = {
-  group: Joi.string().valid('plant', 'fungus', 'lichen'),
+  group: Joi.string().valid(...GROUPS),
   ways: Joi.array()
     .items(Joi.string().valid(...WAY_KEYS))
     .max(WAY_KEYS.length),
