@@ -115,13 +115,15 @@ useHead({ title: 'All sources · Juniper Haze' })
           />
         </div>
       </div>
-      <p v-if="!lines.length" class="none">
+      <p v-if="!view.rows.length && !view.pending" class="none">
+        No swatches yet: each source that is dyed with and read stands here. Until then,
+        <NuxtLink to="/typical">any plant has a typical answer</NuxtLink>, wide, and not yours.
+      </p>
+      <p v-else-if="!lines.length" class="none">
         {{
           view.rows.length
             ? 'No curve answers to all of this: ask for less.'
-            : view.pending
-              ? 'Curves are reckoned for the first time: each comes in as it is done.'
-              : 'No swatches yet: each source that is dyed with and read stands here.'
+            : 'Curves are reckoned for the first time: each comes in as it is done.'
         }}
       </p>
     </div>

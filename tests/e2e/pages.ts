@@ -22,6 +22,7 @@ export const PAGES = [
   '/card',
   '/strength',
   '/atlas',
+  '/typical',
   '/potency',
   '/sample',
   '/year',

@@ -53,7 +53,7 @@ export const STATIONS: readonly Station[] = [
     path: '/strength',
     name: 'Strength',
     key: '6',
-    rooms: ['/atlas', '/potency', '/sample'],
+    rooms: ['/atlas', '/typical', '/potency', '/sample'],
     waiting: none,
   },
   { path: '/year', name: 'Year', key: '7', waiting: none },

@@ -6,6 +6,7 @@ const places = computed(() => {
   return [
     { to: `/strength${of}`, label: 'One source' },
     { to: '/atlas', label: 'All sources' },
+    { to: '/typical', label: 'Any plant, as usual' },
     { to: `/potency${of}`, label: 'Lots and seasons' },
     { to: `/sample${of}`, label: 'Sample page' },
   ]

@@ -18,6 +18,16 @@ const BEGINNINGS = [
     words: 'Fibre at home',
     more: 'Weigh a skein into the basket, and a first pot can be planned for it.',
   },
+  {
+    to: '/table',
+    words: 'A spreadsheet',
+    more: 'Say once what its columns mean: every row comes in as a pot with its swatches.',
+  },
+  {
+    to: '/typical',
+    words: 'A colour in mind',
+    more: 'Which plants usually give it, when, and how much for your skein: wide, and not yours.',
+  },
 ] as const
 </script>
 

@@ -40,6 +40,7 @@ import {
 } from './small-kinds'
 import { sourceKind } from '../walk/sources'
 import { sourceVersions } from '../strength/source-versions'
+import { typicalService } from '../strength/typical'
 import { strengthService } from '../strength/strength'
 import { swatchKind } from '../swatch/swatches'
 import { notesService } from '../swatch/notes'
@@ -132,6 +133,7 @@ export function createLog(
     shelfView: shelfService(database.read),
     strength: strengthService(database.read, curves, versions),
     curves,
+    typical: typicalService(database.read),
     atlas,
     today: todayService(database.read, versions, walk.view, (on) => jars.due(on)),
     walk,

@@ -1,0 +1,85 @@
+import { range } from 'd3-array'
+import type { Knex } from 'knex'
+import type { Mordant } from '../../../catalogue/agents'
+import { hueFamiliesIn } from '../../../core/colour/hue-words'
+import { typicalRatios, type TypicalRatio } from '../../../core/strength/typical-ratios'
+import { priorContextOf } from '../../../shared/rules/strength/condition'
+import type { Source } from '../../../shared/schemas/walk/source'
+import type {
+  TypicalFibre,
+  TypicalMordant,
+  TypicalRow,
+  TypicalView,
+} from '../../../shared/views/strength/typical'
+import { sourcesWithSwatches } from '../../repositories/swatch-counts'
+import { sourceRepository } from '../../repositories/sources'
+import { readSettings } from '../log/settings'
+
+interface Ask {
+  mordant: TypicalMordant
+  fibre: TypicalFibre
+}
+
+const MORDANTS: Record<TypicalMordant, readonly Mordant[]> = {
+  none: [],
+  alum: ['alum'],
+  iron: ['ironSulfate'],
+}
+const MARKS = { none: 'none', alum: 'Al', iron: 'Fe' } as const
+const MONTHS = 12
+
+/** What is usual of every source of the catalogue, for those that nobody has dyed with yet. */
+export const typicalService = (db: Knex) => {
+  /** Kinds are few: each is computed once. */
+  const known = new Map<string, TypicalRatio[]>()
+  function ratiosOf(source: Source, { mordant, fibre }: Ask): TypicalRatio[] {
+    const way = source.ways[0] ?? 'simmer'
+    const context = priorContextOf(source, { fibre, mordants: [...MORDANTS[mordant]], way })
+    const key = JSON.stringify(context)
+    const before = known.get(key)
+    if (before) return before
+    const made = typicalRatios(context)
+    known.set(key, made)
+    return made
+  }
+
+  return {
+    async view(ask: Ask): Promise<TypicalView> {
+      const { hemisphere } = await readSettings(db)
+      const sources = await sourceRepository(db).findMany(await sourceRepository(db).namedIds())
+      const swatches = new Map(
+        (await sourcesWithSwatches(db)).map((each) => [each.sourceId, each.swatches]),
+      )
+      const toRow = (source: Source): TypicalRow => {
+        const { id, hues, usualRatioState } = source
+        const hue = hues[MARKS[ask.mordant]] ?? ''
+        return {
+          sourceId: id,
+          commonName: source.commonName,
+          scientificName: source.scientificName,
+          part: source.part,
+          group: source.group,
+          fastness: source.fastness,
+          usualRatioState,
+          provenance: source.provenance,
+          poisonous: source.poisonous,
+          stopGroup: source.stopGroup,
+          hue,
+          families: hueFamiliesIn(hue),
+          months: monthsOf(source, hemisphere === 'southern'),
+          dryFraction: usualRatioState === 'dried' ? 1 : source.dryFraction,
+          forDepth: ratiosOf(source, ask),
+          swatches: swatches.get(id) ?? 0,
+        }
+      }
+      return { rows: sources.map(toRow) }
+    },
+  }
+}
+
+function monthsOf({ windowFrom: from, windowTo: to }: Source, southern: boolean): number[] {
+  if (from === null || to === null) return []
+  const count = ((to - from + MONTHS) % MONTHS) + 1
+  const half = southern ? MONTHS / 2 : 0
+  return range(count).map((i) => ((from - 1 + i + half) % MONTHS) + 1)
+}
