@@ -23,7 +23,7 @@ import { formatMass } from '~/format/quantities'
 const api = useApi()
 const { draft: ask } = useDraft<TypicalAsk>('typical', () => ({
   family: '',
-  month: 0,
+  month: new Date().getMonth() + 1,
   part: '',
   mordant: 'alum',
   fibre: 'wool',

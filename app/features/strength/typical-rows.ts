@@ -18,7 +18,7 @@ export interface TypicalAsk {
   fibreG: number
 }
 
-/** Rows that answer, those that take least first; what is not likely to get there comes last. */
+/** Rows that answer, those that take least first; what is not likely to get so deep comes after. */
 export function typicalRows(
   rows: readonly TypicalRow[],
   { family, month, part, depth }: TypicalAsk,
@@ -33,7 +33,12 @@ export function typicalRows(
     const ratio = ratioFor(row, depth)
     return ratio ? ratio.mid / row.dryFraction : Infinity
   }
-  return kept.sort((a, b) => needed(a) - needed(b) || a.commonName.localeCompare(b.commonName))
+  // what may not be taken, or of which no colour is known, is no first answer
+  const isLast = ({ stopGroup, hue }: TypicalRow) => Number(stopGroup === 'protected' || hue === '')
+  return kept.sort(
+    (a, b) =>
+      isLast(a) - isLast(b) || needed(a) - needed(b) || a.commonName.localeCompare(b.commonName),
+  )
 }
 
 const ratioFor = ({ forDepth }: TypicalRow, depth: Depth) =>

@@ -52,7 +52,9 @@ export const typicalService = (db: Knex) => {
       )
       const toRow = (source: Source): TypicalRow => {
         const { id, hues, usualRatioState } = source
-        const hue = hues[MARKS[ask.mordant]] ?? ''
+        // what needs no mordant gives much the same with one
+        const asBare = source.needsMordant === 'no' ? hues.none : undefined
+        const hue = hues[MARKS[ask.mordant]] ?? asBare ?? ''
         return {
           sourceId: id,
           commonName: source.commonName,

@@ -58,9 +58,7 @@ describe('the share that each bath takes', () => {
   test('a charge that was only counted tells less of the share', () => {
     const weighed = rowOf(0.45, [2, 3])
     const counted = weighed.map((each) => ({ ...each, ratioErrorSd: 0.35 }))
-    const [sure, unsure] = [weighed, counted].map(
-      (baths) => laterBaths(firsts, LEAF, baths).taken,
-    )
+    const [sure, unsure] = [weighed, counted].map((baths) => laterBaths(firsts, LEAF, baths).taken)
     expect(unsure!.high - unsure!.low).toBeGreaterThan(sure!.high - sure!.low)
   })
 
