@@ -42,6 +42,16 @@ async function look(text: string) {
 /** The older or other name that was met, so that finding tansy under "bitter" is no riddle. */
 const via = ({ id }: Source) => hits.value.find((hit) => hit.source.id === id)?.via
 
+const adding = ref(false)
+const select = ref<{ blur: () => void } | null>(null)
+/** What was typed when nothing was found by it. */
+const named = ref('')
+function addOwn() {
+  named.value = typed.value
+  select.value?.blur()
+  adding.value = true
+}
+
 function choose(id: string) {
   source.value = options.value.find((each) => each.id === id) ?? null
 }
@@ -53,6 +63,7 @@ onMounted(() => look(''))
   <LabeledField v-slot="{ id, described, invalid }" :label="label" :error="error" :bare="bare">
     <ElSelect
       :id="id"
+      ref="select"
       :model-value="source?.id ?? ''"
       filterable
       remote
@@ -62,12 +73,22 @@ onMounted(() => look(''))
       :loading="looking && !found.length"
       :value-on-clear="''"
       placeholder="name, old name or common name"
-      no-data-text="Not known by that name: add a source of your own."
       loading-text="looking"
       :aria-describedby="described"
       :aria-invalid="invalid"
       @update:model-value="choose(String($event))"
     >
+      <template #empty>
+        <div class="none">
+          <template v-if="looking">looking</template>
+          <template v-else>
+            <span>Not known by that name.</span>
+            <button type="button" @click="addOwn">
+              Add {{ typed ? `“${typed}”` : 'one' }} as a source of your own
+            </button>
+          </template>
+        </div>
+      </template>
       <ElOption v-for="each in options" :key="each.id" :value="each.id" :label="nameOf(each)">
         <span class="option">
           <strong>{{ nameOf(each) }}</strong>
@@ -76,10 +97,30 @@ onMounted(() => look(''))
         </span>
       </ElOption>
     </ElSelect>
+    <OwnSource v-model="adding" :name="named" @added="source = $event" />
   </LabeledField>
 </template>
 
 <style scoped>
+.none {
+  display: grid;
+  gap: 4px;
+  padding: 10px 14px;
+  color: var(--quiet);
+}
+
+.none button {
+  min-height: 44px;
+  padding: 0;
+  border: 0;
+  background: none;
+  color: var(--juniper);
+  font: inherit;
+  font-weight: 600;
+  text-align: left;
+  cursor: pointer;
+}
+
 .option {
   display: flex;
   gap: 8px;

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useMediaQuery } from '@vueuse/core'
 import { useVirtualizer } from '@tanstack/vue-virtual'
 import { formatNumber, formatRatio } from '~/format/quantities'
 import { sentenceSpan } from '~/format/spans'
@@ -36,15 +37,18 @@ watch(lines, () => requestAnimationFrame(() => setTimeout(() => (areRowsDrawn.va
 })
 
 const scroller = ref<HTMLElement | null>(null)
-const LINE_PX = 62
+const isNarrow = useMediaQuery('(max-width: 760px)')
+/** On a phone a curve's numbers stand under its name. */
+const linePx = computed(() => (isNarrow.value ? 156 : 62))
 const virtual = useVirtualizer(
   computed(() => ({
     count: lines.value.length,
     getScrollElement: () => scroller.value,
-    estimateSize: () => LINE_PX,
+    estimateSize: () => linePx.value,
     overscan: 6,
   })),
 )
+watch(linePx, () => virtual.value.measure())
 const COLUMNS: SortKey[] = [
   'name',
   'hue',
@@ -111,7 +115,7 @@ useHead({ title: 'All sources · Juniper Haze' })
             :key="String(item.key)"
             :line="lines[item.index]!"
             :index="item.index"
-            :style="{ transform: `translateY(${item.start}px)`, height: `${LINE_PX}px` }"
+            :style="{ transform: `translateY(${item.start}px)`, height: `${linePx}px` }"
           />
         </div>
       </div>
@@ -190,5 +194,39 @@ useHead({ title: 'All sources · Juniper Haze' })
   align-items: center;
   min-width: 1080px;
   padding: 0 14px;
+}
+
+@media (max-width: 760px) {
+  .line.head {
+    display: flex;
+    gap: 14px;
+    min-width: 0;
+    overflow-x: auto;
+  }
+
+  .line.head button {
+    white-space: nowrap;
+  }
+
+  .atlas-line {
+    grid-template-columns: repeat(3, minmax(0, 1fr));
+    gap: 2px 10px;
+    min-width: 0;
+  }
+
+  .atlas-line > :first-child {
+    grid-column: span 2;
+  }
+
+  .atlas-line > [data-label]::before {
+    display: block;
+    color: var(--quiet);
+    font-size: 12px;
+    content: attr(data-label);
+  }
+
+  .atlas-line > .aside {
+    display: none;
+  }
 }
 </style>

@@ -135,7 +135,8 @@ tbody th .quiet {
 
 .keep {
   position: sticky;
-  bottom: 12px;
+  /* over what runs on the hob */
+  bottom: 58px;
 }
 
 @media (max-width: 760px) {
@@ -157,7 +158,7 @@ tbody th .quiet {
   }
 
   .keep {
-    bottom: 70px;
+    bottom: 122px;
   }
 }
 </style>

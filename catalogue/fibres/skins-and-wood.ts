@@ -27,7 +27,7 @@ export const SKINS_AND_WOOD = {
   brainTanned: {
     ...SKIN,
     label: 'brain-tanned hide',
-    code: 'BTH',
+    code: 'BRT',
     handling: 'Wet it first so that it takes evenly; it loses its softening oils in the bath.',
   },
   vegTanned: {

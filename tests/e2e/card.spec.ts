@@ -1,7 +1,7 @@
 import type { Locator, Page } from '@playwright/test'
 import type { Pot } from '../../shared/schemas/pot/pot'
 import { useEmptyLog } from './empty-log'
-import { typeInto } from './hands'
+import { choose, typeInto } from './hands'
 import { expect, test } from './watched'
 
 /** Somebody's first evening: an empty log and a shoebox of paper tags. */
@@ -126,6 +126,36 @@ test('pasted notes are read one by one, what is not understood stays, and each i
   await page.keyboard.press('u')
   await expect(page.getByText(/^Undone:/)).toBeVisible()
   expect(await pots(page)).toHaveLength(1)
+})
+
+test('a plant that nobody knows is added where it was typed', async ({ page }) => {
+  await page.goto(`${BASE}/card`)
+  await typeInto(page, page.getByRole('combobox', { name: 'Plant' }), 'moonwort fern')
+  await page.getByRole('button', { name: 'Add “moonwort fern” as a source of your own' }).click()
+  const own = page.getByRole('dialog', { name: 'A source of your own' })
+  await expect(own.getByLabel('Common name')).toHaveValue('moonwort fern')
+  await own.getByLabel('Usual ratio, where you know one').fill('4')
+  await own.getByRole('button', { name: 'Add it' }).click()
+  await expect(own).toBeHidden()
+  await page.getByLabel('How much plant, or its ratio').fill('200 g')
+  await page.getByRole('button', { name: 'Keep it', exact: true }).click()
+  await expect(page.getByRole('heading', { name: 'Kept 1 tag' })).toBeVisible()
+})
+
+test('what any plant usually gives is asked before the first swatch', async ({ page }) => {
+  await page.goto(`${BASE}/`)
+  await page.getByRole('link', { name: 'A colour in mind' }).click()
+  await expect(page.getByRole('heading', { name: 'Any plant, as usual' })).toBeVisible()
+  await choose(page, 'Hue', 'yellows')
+  await choose(page, 'Month', 'August')
+  await page.getByRole('textbox', { name: 'Fibre', exact: true }).fill('200')
+  const tansy = page.getByRole('listitem').filter({ hasText: 'Tanacetum vulgare' })
+  await expect(tansy).toContainText('strong yellow')
+  await expect(tansy).toContainText('July to September')
+  await expect(tansy).toContainText(/~[\d.]+ k?g fresh/)
+  await expect(page.getByText('Grams are for 200 g of dry wool')).toBeVisible()
+  await choose(page, 'Mordant', 'iron')
+  await expect(tansy).toHaveCount(0)
 })
 
 test('an empty log has somewhere to begin, and an answer for any plant', async ({ page }) => {

@@ -6,3 +6,9 @@ export async function typeInto(page: Page, field: Locator, text: string) {
   await field.click()
   await page.keyboard.type(text)
 }
+
+/** Opens a list by its label and takes one of it. */
+export async function choose(page: Page, label: string, option: string) {
+  await page.getByRole('combobox', { name: label, exact: true }).click({ force: true })
+  await page.getByRole('option', { name: option, exact: true }).click()
+}

@@ -41,7 +41,7 @@ const isLate = ({ late }: OnTheHob) => late !== null && now.value > late
           <strong>{{ item.code }}</strong>
           <span class="what">{{ item.what }}:</span>
           <template v-if="item.step">
-            {{ isLook(item) ? 'look' : inSentence(item.step) }}
+            <span class="step">{{ isLook(item) ? 'look' : inSentence(item.step) }}</span>
             <strong v-if="next(item) !== null" class="clock">{{
               clockText(next(item)!, now)
             }}</strong>
@@ -78,20 +78,40 @@ const isLate = ({ late }: OnTheHob) => late !== null && now.value > late
   text-decoration: none;
 }
 
-.what {
-  max-width: 220px;
+/* what it is gives way first: its clock is never cut */
+.what,
+.step {
+  min-width: 24px;
   overflow: hidden;
   text-overflow: ellipsis;
 }
 
+.what {
+  flex: 0 3 auto;
+}
+
+.step {
+  flex: 0 1 auto;
+}
+
+.clock {
+  flex: none;
+}
+
 ul {
   display: flex;
+  flex: 1;
+  min-width: 0;
   overflow-x: auto;
+}
+
+li {
+  flex: 0 1 auto;
+  min-width: 168px;
 }
 
 li a {
   display: flex;
-  flex: none;
   gap: 6px;
   align-items: baseline;
   min-height: 44px;

@@ -57,12 +57,12 @@ const basis = computed(
       <span role="cell" /><span role="cell" /><span role="cell" />
     </template>
     <template v-else>
-      <span role="cell" :class="{ estimate: tilde }">
+      <span role="cell" data-label="strength per g" :class="{ estimate: tilde }">
         <strong>{{ tilde }}{{ formatNumber(line.row.perGram.mid, 2) }}</strong>
         <span class="quiet">{{ sentenceSpan(line.row.perGram) }}</span>
         <span class="quiet">{{ percentText(line.relative) }} of the strongest</span>
       </span>
-      <span role="cell">
+      <span role="cell" data-label="ceiling">
         <template v-if="line.row.ceilingReached">
           <span class="top">
             <span
@@ -81,14 +81,14 @@ const basis = computed(
         </template>
         <span v-else class="quiet">not reached</span>
       </span>
-      <span role="cell">
+      <span role="cell" data-label="enough">
         <template v-if="!line.row.enough.beyondTried">
           {{ weighed(line.row.enough.mid) }}
         </template>
         <span v-else class="quiet">beyond what was tried</span>
         <span class="quiet">{{ enoughSpan }}</span>
       </span>
-      <span role="cell" :class="{ estimate: line.far !== null }">
+      <span role="cell" data-label="ratio for it" :class="{ estimate: line.far !== null }">
         <template v-if="line.ratioWeighed">
           {{ line.far ? '~' : '' }}{{ formatRatio(line.ratioWeighed) }}
           {{ line.source.usualRatioState }}
@@ -100,18 +100,18 @@ const basis = computed(
         <span v-else class="quiet">not reached</span>
       </span>
     </template>
-    <span role="cell">
+    <span role="cell" class="aside">
       {{ line.source.fastness === 'unknown' ? 'not known' : line.source.fastness }}
       <span v-if="line.source.fastness !== 'unknown'" class="quiet">typical</span>
     </span>
-    <span role="cell">
+    <span role="cell" class="aside">
       <template v-if="line.source.gramsPerHour">
         {{ formatMass(line.source.gramsPerHour) }}
         <span class="quiet">{{ line.source.walks }} timed</span>
       </template>
       <span v-else class="quiet">not timed</span>
     </span>
-    <span role="cell">
+    <span role="cell" data-label="swatches">
       {{ line.row.n }} <span class="quiet">{{ line.row.n < 3 ? 'few' : '' }}</span>
     </span>
   </div>

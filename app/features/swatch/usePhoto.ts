@@ -45,6 +45,8 @@ export function usePhoto() {
 
   async function open(chosen: File): Promise<void> {
     const isLatest = ask()
+    // words come on a way of their own, and the last of them after the photo itself
+    let isOpen = false
     failure.value = ''
     step.value = 'unpacking'
     Object.assign(boxes, { swatch: null, bare: null, card: null })
@@ -54,7 +56,9 @@ export function usePhoto() {
     try {
       const now = await worker.open(
         chosen,
-        proxy((words: string) => void (step.value = words)),
+        proxy((words: string) => {
+          if (!isOpen && isLatest()) step.value = words
+        }),
       )
       if (!isLatest()) return now.preview.close()
       opened.value?.preview.close()
@@ -64,6 +68,7 @@ export function usePhoto() {
     } catch (error) {
       failure.value = messageOf(error)
     } finally {
+      isOpen = true
       if (isLatest()) step.value = ''
     }
   }

@@ -32,6 +32,8 @@ interface WeighInDraft extends LotWords {
   /** Id of a patch, or the name of a new one. */
   place: string
   gatheredOn: string
+  /** Day on which that was carried over: tomorrow it is today's again. */
+  datedOn: string
   stage: string | null
   state: 'fresh' | 'dried'
   how: 'scale' | 'net' | 'counted'
@@ -53,6 +55,7 @@ const blank = (): WeighInDraft => ({
   source: null,
   place: '',
   gatheredOn: localToday(),
+  datedOn: localToday(),
   stage: null,
   state: 'fresh',
   how: 'scale',
@@ -75,6 +78,10 @@ const blank = (): WeighInDraft => ({
 export function useWeighIn(patches: () => Patch[], containers: () => Container[]) {
   const api = useApi()
   const { draft, clear } = useDraft('weigh-in', blank)
+  // a day is carried from one weighing to the next, and not into the next day
+  if (!draft.source && draft.datedOn !== localToday()) {
+    Object.assign(draft, { gatheredOn: localToday(), datedOn: localToday() })
+  }
   const { saving, failure, errors, save } = useSave()
   /** Made with the draft, so that pressing twice keeps it once. */
   const id = ref(newId())

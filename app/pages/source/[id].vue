@@ -69,7 +69,7 @@ const facts = computed(() => {
     {
       field: 'dryFraction',
       label: 'Dry matter',
-      value: `${formatNumber(it.dryFraction)} of the fresh weight`,
+      value: `${formatNumber(100 * it.dryFraction, 2)} % of the fresh weight`,
     },
     { field: 'windowFrom', label: 'Season', value: window },
     {
@@ -121,12 +121,19 @@ useHead({ title: () => `${source.value?.commonName ?? 'A source'} · Juniper Haz
             {{ caution.words }}
           </PlainCaution>
         </div>
+        <p class="quiet">
+          {{
+            source.provenance === 'yours'
+              ? 'All of it is yours.'
+              : `Typical, ${source.provenance}, but for what is marked as yours.`
+          }}
+        </p>
         <dl>
           <div v-for="fact in facts" :key="fact.field">
             <dt>{{ fact.label }}</dt>
             <dd>
               {{ fact.value }}
-              <span class="quiet">{{ isYours(fact.field) ? 'yours' : source.provenance }}</span>
+              <span v-if="isYours(fact.field)" class="quiet">yours</span>
             </dd>
           </div>
           <div v-if="source.synonyms.length || source.otherNames.length">

@@ -1,8 +1,11 @@
 <script setup lang="ts">
 import { PART_KEYS, PARTS, type Part } from '~~/catalogue/parts'
+import { WAY_KEYS, wayFacts, type Way } from '~~/catalogue/ways'
 import { newId } from '~~/shared/ids'
 import { newSourceSchema, type NewSource, type Source } from '~~/shared/schemas/walk/source'
 
+/** Something the catalogue does not know: its name as it was typed, and what its owner knows of it. */
+const { name = '' } = defineProps<{ name?: string }>()
 const open = defineModel<boolean>({ required: true })
 const emit = defineEmits<{ added: [Source] }>()
 
@@ -14,17 +17,21 @@ const blank = () => ({
   commonName: '',
   scientificName: '',
   part: 'leaf' as Part,
-  needsMordant: 'unknown' as const,
+  needsMordant: 'unknown' as NewSource['needsMordant'],
+  usualRatio: null as number | null,
+  usualRatioState: 'fresh' as NewSource['usualRatioState'],
+  way: 'simmer' as Way,
 })
-const form =
-  reactive<Pick<NewSource, 'id' | 'commonName' | 'scientificName' | 'part' | 'needsMordant'>>(
-    blank(),
-  )
+const form = reactive(blank())
+watch(open, (isOpen) => {
+  if (isOpen && name && !form.commonName) form.commonName = name
+})
 
 async function add() {
+  const { way, ...told } = form
   const source = await save<NewSource, Source>(
     newSourceSchema,
-    { ...form },
+    { ...told, scientificName: told.scientificName.trim() || 'not known', ways: [way] },
     (body) => api.post<Source>('sources', body),
     (item) => `Added ${item.commonName}, ${PARTS[item.part].label}.`,
   )
@@ -44,7 +51,7 @@ async function add() {
       <LabeledField
         v-slot="{ id }"
         label="Scientific name"
-        hint="As surely as you know it; a genus will do."
+        hint="As surely as you know it: a genus will do, or nothing."
         :error="errors['/scientificName']"
       >
         <ElInput :id="id" v-model="form.scientificName" />
@@ -57,6 +64,23 @@ async function add() {
             :value="part"
             :label="PARTS[part].label"
           />
+        </ElSelect>
+      </LabeledField>
+      <div class="row">
+        <NumberField
+          v-model="form.usualRatio"
+          label="Usual ratio, where you know one"
+          unit=": 1"
+          :error="errors['/usualRatio']"
+        />
+        <ElRadioGroup v-model="form.usualRatioState" aria-label="Weighed fresh or dried">
+          <ElRadioButton value="fresh">fresh</ElRadioButton>
+          <ElRadioButton value="dried">dried</ElRadioButton>
+        </ElRadioGroup>
+      </div>
+      <LabeledField v-slot="{ id }" label="Way">
+        <ElSelect :id="id" v-model="form.way">
+          <ElOption v-for="way in WAY_KEYS" :key="way" :value="way" :label="wayFacts(way).label" />
         </ElSelect>
       </LabeledField>
       <ElRadioGroup v-model="form.needsMordant" aria-label="Does it need a mordant?">
