@@ -71,6 +71,7 @@ onMounted(() => look(''))
       default-first-option
       :remote-method="look"
       :loading="looking && !found.length"
+      no-data-text="Not known by that name."
       :value-on-clear="''"
       placeholder="name, old name or common name"
       loading-text="looking"
@@ -78,16 +79,10 @@ onMounted(() => look(''))
       :aria-invalid="invalid"
       @update:model-value="choose(String($event))"
     >
-      <template #empty>
-        <div class="none">
-          <template v-if="looking">looking</template>
-          <template v-else>
-            <span>Not known by that name.</span>
-            <button type="button" @click="addOwn">
-              Add {{ typed ? `“${typed}”` : 'one' }} as a source of your own
-            </button>
-          </template>
-        </div>
+      <template v-if="typed.length > 1" #footer>
+        <button type="button" class="own" @click="addOwn">
+          {{ found.length ? 'None of these: add' : 'Add' }} “{{ typed }}” as a source of your own
+        </button>
       </template>
       <ElOption v-for="each in options" :key="each.id" :value="each.id" :label="nameOf(each)">
         <span class="option">
@@ -102,14 +97,7 @@ onMounted(() => look(''))
 </template>
 
 <style scoped>
-.none {
-  display: grid;
-  gap: 4px;
-  padding: 10px 14px;
-  color: var(--quiet);
-}
-
-.none button {
+.own {
   min-height: 44px;
   padding: 0;
   border: 0;
