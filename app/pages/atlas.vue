@@ -39,7 +39,7 @@ watch(lines, () => requestAnimationFrame(() => setTimeout(() => (areRowsDrawn.va
 const scroller = ref<HTMLElement | null>(null)
 const isNarrow = useMediaQuery('(max-width: 760px)')
 /** On a phone a curve's numbers stand under its name. */
-const linePx = computed(() => (isNarrow.value ? 156 : 62))
+const linePx = computed(() => (isNarrow.value ? 214 : 62))
 const virtual = useVirtualizer(
   computed(() => ({
     count: lines.value.length,

@@ -34,7 +34,7 @@ const isLate = ({ late }: OnTheHob) => late !== null && now.value > late
 
 <template>
   <aside v-if="items?.length" class="hob" aria-label="On the hob">
-    <NuxtLink to="/hob" class="title">On the hob</NuxtLink>
+    <NuxtLink to="/hob" class="title">On the hob, {{ items.length }}</NuxtLink>
     <ul>
       <li v-for="item in items" :key="item.id">
         <NuxtLink :to="item.path" :class="{ due: isDue(item), late: isLate(item) }">
@@ -78,36 +78,29 @@ const isLate = ({ late }: OnTheHob) => late !== null && now.value > late
   text-decoration: none;
 }
 
-/* what it is gives way first: its clock is never cut */
+/* what it is gives way: its clock is never cut */
 .what,
 .step {
-  min-width: 24px;
   overflow: hidden;
   text-overflow: ellipsis;
 }
 
 .what {
-  flex: 0 3 auto;
+  max-width: 110px;
 }
 
 .step {
-  flex: 0 1 auto;
+  max-width: 130px;
 }
 
-.clock {
-  flex: none;
-}
-
+/* one that does not fit whole goes to a second row, which is not shown: the title leads to all */
 ul {
   display: flex;
   flex: 1;
+  flex-wrap: wrap;
   min-width: 0;
-  overflow-x: auto;
-}
-
-li {
-  flex: 0 1 auto;
-  min-width: 168px;
+  height: 44px;
+  overflow: hidden;
 }
 
 li a {
@@ -143,6 +136,12 @@ li a:hover {
 
   .title {
     display: none;
+  }
+
+  /* a thumb pushes them along */
+  ul {
+    flex-wrap: nowrap;
+    overflow-x: auto;
   }
 }
 </style>

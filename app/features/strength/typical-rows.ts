@@ -33,8 +33,9 @@ export function typicalRows(
     const ratio = ratioFor(row, depth)
     return ratio ? ratio.mid / row.dryFraction : Infinity
   }
-  // what may not be taken, or of which no colour is known, is no first answer
-  const isLast = ({ stopGroup, hue }: TypicalRow) => Number(stopGroup === 'protected' || hue === '')
+  // what may not be taken, grows a few millimetres a year, or has no known colour is no first answer
+  const isLast = ({ stopGroup, group, hue }: TypicalRow) =>
+    Number(stopGroup === 'protected' || group === 'lichen' || hue === '')
   return kept.sort(
     (a, b) =>
       isLast(a) - isLast(b) || needed(a) - needed(b) || a.commonName.localeCompare(b.commonName),

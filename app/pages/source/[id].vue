@@ -150,12 +150,11 @@ useHead({ title: () => `${source.value?.commonName ?? 'A source'} · Juniper Haz
           <h2 id="by-you">By your own log</h2>
           <ul>
             <li v-if="known.ratioDry?.basis === 'learnt'">
-              Enough at {{ formatRatio(known.ratioDry.value) }} dry, from
-              {{ known.ratioDry.n }} swatches
+              Usually taken at {{ formatRatio(known.ratioDry.value) }} dry, by
+              {{ formatCount(known.ratioDry.n, 'swatch', 'swatches') }} of yours
             </li>
             <li>
-              {{ known.dryFraction.basis === 'typical' ? '' : ''
-              }}{{ formatNumber(known.dryFraction.value) }} dry matter,
+              {{ formatNumber(100 * known.dryFraction.value, 3) }} % dry matter,
               {{
                 known.dryFraction.basis === 'typical'
                   ? 'typical, not yours'
