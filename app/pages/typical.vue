@@ -36,10 +36,16 @@ const {
   reload,
 } = useLoaded(() => api.get<TypicalView>('typical', { mordant: ask.mordant, fibre: ask.fibre }))
 watch([() => ask.mordant, () => ask.fibre], () => void reload())
-const rows = computed(() => (view.value ? typicalRows(view.value.rows, ask) : []))
-const MORDANT_WORDS = { none: 'no mordant', alum: 'alum', iron: 'iron' } as const
 const SHOWN = 60
 const most = ref(SHOWN)
+const fibreG = computed(() => ask.fibreG || 100)
+const rows = computed(() => (view.value ? typicalRows(view.value.rows, ask) : []))
+const shown = computed(() =>
+  rows.value
+    .slice(0, most.value)
+    .map((row) => ({ ...row, amount: typicalAmount(row, { ...ask, fibreG: fibreG.value }) })),
+)
+const MORDANT_WORDS = { none: 'no mordant', alum: 'alum', iron: 'iron' } as const
 watch(ask, () => (most.value = SHOWN))
 useHead({ title: 'Any plant, as usual · Juniper Haze' })
 </script>
@@ -88,11 +94,11 @@ useHead({ title: 'Any plant, as usual · Juniper Haze' })
   </form>
   <section v-if="view" class="panel" aria-label="Plants that answer">
     <p class="quiet">
-      {{ formatCount(rows.length, 'plant') }}, those that take least first. Whether a name is sure,
-      what may be taken and what is poisonous stands on its own page.
+      {{ formatCount(rows.length, 'plant') }}, those of which least is usually taken first. Whether
+      a name is sure, what may be taken and what is poisonous stands on its own page.
     </p>
     <ul class="rows">
-      <li v-for="row in rows.slice(0, most)" :key="row.sourceId">
+      <li v-for="row in shown" :key="row.sourceId">
         <span>
           <NuxtLink :to="`/source/${row.sourceId}`" class="capital name"
             >{{ row.commonName }} {{ PARTS[row.part].label }}</NuxtLink
@@ -107,11 +113,13 @@ useHead({ title: 'Any plant, as usual · Juniper Haze' })
         </span>
         <span>{{ monthsText(row.months) }}</span>
         <span class="haze">
-          <template v-if="typicalAmount(row, ask)">
-            <strong>~{{ typicalAmount(row, ask)?.mid }} {{ row.usualRatioState }}</strong>
-            <span class="quiet">{{ typicalAmount(row, ask)?.span }}</span>
-          </template>
-          <span v-else>not likely to reach {{ ask.depth }}</span>
+          <strong v-if="row.amount.usual">~{{ row.amount.usual }} {{ row.usualRatioState }}</strong>
+          <span v-else>no amount is usual</span>
+          <span class="quiet">{{
+            row.amount.span
+              ? `${ask.depth}, by its kind: ${row.amount.span}`
+              : `by its kind not likely to get ${ask.depth}`
+          }}</span>
         </span>
         <span>
           <span v-if="row.stopGroup === 'protected'" class="warned">protected in places</span>
@@ -131,9 +139,9 @@ useHead({ title: 'Any plant, as usual · Juniper Haze' })
       >Show all {{ rows.length }}</ElButton
     >
     <p class="quiet below">
-      Grams are for {{ formatMass(ask.fibreG) }} of dry {{ ask.fibre }}, {{ ask.depth }} or deeper
-      as often as not; the span holds nine plants in ten of its kind, if what is said of kinds is
-      right. A pair of trial jars tells more.
+      Amounts are for {{ formatMass(fibreG) }} of dry {{ ask.fibre }}: what is usually taken, and,
+      from the kind of stuff alone, between what and what it would take to come out
+      {{ ask.depth }} or deeper. Nobody dyed with it here: a pair of trial jars tells more.
     </p>
   </section>
 </template>

@@ -18,10 +18,10 @@ export interface TypicalAsk {
   fibreG: number
 }
 
-/** Rows that answer, those that take least first; what is not likely to get so deep comes after. */
+/** Rows that answer: what usually takes least first, what is no first answer after all others. */
 export function typicalRows(
   rows: readonly TypicalRow[],
-  { family, month, part, depth }: TypicalAsk,
+  { family, month, part }: TypicalAsk,
 ): TypicalRow[] {
   const kept = rows.filter(
     (row) =>
@@ -29,11 +29,9 @@ export function typicalRows(
       (!month || row.months.includes(month)) &&
       (!part || row.part === part),
   )
-  const needed = (row: TypicalRow) => {
-    const ratio = ratioFor(row, depth)
-    return ratio ? ratio.mid / row.dryFraction : Infinity
-  }
-  // what may not be taken, grows a few millimetres a year, or has no known colour is no first answer
+  const needed = ({ usualRatio, dryFraction }: TypicalRow) =>
+    usualRatio === null ? Infinity : usualRatio * dryFraction
+  // what may not be taken, grows a few millimetres a year, or has no known colour
   const isLast = ({ stopGroup, group, hue }: TypicalRow) =>
     Number(stopGroup === 'protected' || group === 'lichen' || hue === '')
   return kept.sort(
@@ -42,21 +40,23 @@ export function typicalRows(
   )
 }
 
-const ratioFor = ({ forDepth }: TypicalRow, depth: Depth) =>
-  present(forDepth.find((each) => each.depth === depth)).ratio
+const usualMass = ({ usualRatio }: TypicalRow, fibreG: number) =>
+  usualRatio === null ? null : formatMass(usualRatio * fibreG)
 
-/** Of a source as it is weighed, how much for so much fibre: in one or two figures, it is a guess. */
+/** How much of a source is usually taken, and what its kind alone says of a depth: no middle, it is too wide. */
 export function typicalAmount(row: TypicalRow, { depth, fibreG }: TypicalAsk) {
-  const ratio = ratioFor(row, depth)
-  if (!ratio) return null
+  const { ratio } = present(row.forDepth.find((each) => each.depth === depth))
   const grams = (dry: number) => (dry * fibreG) / row.dryFraction
-  const low = formatMass(outwards(grams(ratio.low), Math.floor))
+  const rounded = (dry: number, round: (value: number) => number) =>
+    formatMass(outwards(grams(dry), round))
   return {
-    mid: formatMass(Number(grams(ratio.mid).toPrecision(2))),
+    usual: usualMass(row, fibreG),
     span:
-      ratio.high === null
-        ? `${low} or much more`
-        : `${low} to ${formatMass(outwards(grams(ratio.high), Math.ceil))}`,
+      ratio === null
+        ? null
+        : ratio.high === null
+          ? `${rounded(ratio.low, Math.floor)} or much more`
+          : `${rounded(ratio.low, Math.floor)} to ${rounded(ratio.high, Math.ceil)}`,
   }
 }
 

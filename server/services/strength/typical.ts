@@ -51,7 +51,7 @@ export const typicalService = (db: Knex) => {
         (await sourcesWithSwatches(db)).map((each) => [each.sourceId, each.swatches]),
       )
       const toRow = (source: Source): TypicalRow => {
-        const { id, hues, usualRatioState } = source
+        const { id, hues, usualRatio, usualRatioState } = source
         // what needs no mordant gives much the same with one
         const asBare = source.needsMordant === 'no' ? hues.none : undefined
         const hue = hues[MARKS[ask.mordant]] ?? asBare ?? ''
@@ -62,6 +62,7 @@ export const typicalService = (db: Knex) => {
           part: source.part,
           group: source.group,
           fastness: source.fastness,
+          usualRatio,
           usualRatioState,
           provenance: source.provenance,
           poisonous: source.poisonous,

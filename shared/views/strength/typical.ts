@@ -16,6 +16,7 @@ export interface TypicalRow extends Pick<
   | 'part'
   | 'group'
   | 'fastness'
+  | 'usualRatio'
   | 'usualRatioState'
   | 'provenance'
   | 'poisonous'
