@@ -41,13 +41,14 @@ function readWorkbook(bytes: Uint8Array): GridSheet[] {
   if (book.SheetNames.length > MOST_SHEETS) {
     throw new FileProblem(1, `${book.SheetNames.length} sheets, where ${MOST_SHEETS} are read.`)
   }
+  const countsFrom1904 = book.Workbook?.WBProps?.date1904 ?? false
   return book.SheetNames.flatMap((name) => {
     const sheet = book.Sheets[name]
-    return sheet ? [{ name, rows: cellsOf(sheet) }] : []
+    return sheet ? [{ name, rows: cellsOf(sheet, countsFrom1904) }] : []
   })
 }
 
-function cellsOf(sheet: WorkSheet): string[][] {
+function cellsOf(sheet: WorkSheet, countsFrom1904: boolean): string[][] {
   const area = sheet['!ref']
   if (!area) return []
   const { e: end } = utils.decode_range(area)
@@ -58,7 +59,7 @@ function cellsOf(sheet: WorkSheet): string[][] {
   const rows = Array.from({ length: end.r + 1 }, (_, r) =>
     Array.from({ length: columns }, (__, c) => {
       const cell = sheet[utils.encode_cell({ r, c })] as CellObject | undefined
-      return cell ? textOf(cell) : ''
+      return cell ? textOf(cell, countsFrom1904) : ''
     }),
   )
   for (const { s: from, e: to } of sheet['!merges'] ?? []) {
@@ -70,20 +71,22 @@ function cellsOf(sheet: WorkSheet): string[][] {
   return rows
 }
 
-function textOf({ f: formula, t: type, v: value, w: shown, z: format }: CellObject): string {
+function textOf(
+  { f: formula, t: type, v: value, w: shown, z: format }: CellObject,
+  countsFrom1904: boolean,
+): string {
   if (formula !== undefined) return `=${formula}`
   if (type === 'e' || value === undefined) return ''
   if (typeof value !== 'number') return String(value).trim()
   if (typeof format !== 'string') return String(value)
-  if (SSF.is_date(format)) return dayOf(value) ?? shown ?? ''
+  if (SSF.is_date(format)) return dayOf(value, countsFrom1904) ?? shown ?? ''
   return format.includes('%') ? (shown ?? '') : String(value)
 }
 
-/** A sheet counts days from 1900 and knows no zone. */
-function dayOf(serial: number): string | null {
-  // whole days only: 0.5 is a time of day
+/** A sheet counts days from 1900, or as some do from 1904, and knows no zone; null: a time of day alone. */
+function dayOf(serial: number, date1904: boolean): string | null {
   if (serial < 1) return null
-  const { y, m, d } = SSF.parse_date_code(serial) as { y: number; m: number; d: number }
+  const { y, m, d } = SSF.parse_date_code(serial, { date1904 }) as Record<'y' | 'm' | 'd', number>
   const two = (part: number) => String(part).padStart(2, '0')
   return `${y}-${two(m)}-${two(d)}`
 }

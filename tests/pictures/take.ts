@@ -123,14 +123,6 @@ const closeHelper = (page: Page) => page.getByRole('button', { name: 'pH by the 
 
 const openRunning = (page: Page) => page.locator('.tag').first().click()
 
-async function toTheEnd(page: Page) {
-  await page.getByRole('button', { name: 'Out, and finish' }).click()
-  await page
-    .getByLabel(/^Waters until clear/)
-    .first()
-    .fill('3')
-}
-
 async function benchSheet(page: Page) {
   await page.locator('.tag', { hasText: 'in it' }).first().click()
   await page.getByRole('link', { name: 'Bench sheet' }).click()
@@ -146,6 +138,15 @@ const chooseColour = (page: Page) =>
     .nth(27)
     .click()
 
+/** Somebody's own spreadsheet, its columns guessed and its rows looked at. */
+async function mapTable(page: Page) {
+  await page
+    .getByLabel('Spreadsheet to bring in')
+    .setInputFiles('public/examples/dye-log-example.csv')
+  await page.getByRole('button', { name: 'Look at 4 rows' }).click()
+  await page.getByText('What would come of it').waitFor()
+}
+
 const SHOTS: [string, string, typeof TABLE, ((page: Page) => Promise<void>)?][] = [
   ['today', '/', TABLE],
   ['walk', '/walk', TABLE, weighIn],
@@ -157,10 +158,10 @@ const SHOTS: [string, string, typeof TABLE, ((page: Page) => Promise<void>)?][] 
   ['past-pot', '/pot', TABLE, tellPast],
   ['hob', '/hob', TABLE, closeHelper],
   ['hob-phone', '/hob', PHONE, openRunning],
-  ['finish', '/hob', TABLE, toTheEnd],
   ['sheet', '/hob', { width: 900, height: 1000 }, benchSheet],
   ['booth', '/swatch', TABLE, readPhoto],
   ['card', `/card?note=${encodeURIComponent(TAG)}`, TABLE, chooseColour],
+  ['table', '/table', TABLE, mapTable],
   ['strength', `/strength?source=${TANSY}`, TABLE],
   ['strength-phone', `/strength?source=${TANSY}`, PHONE],
   ['atlas', '/atlas', TABLE, allComputed],

@@ -11,7 +11,15 @@ import { guessColumns, guessHead, headsOf } from '../../../../shared/rules/table
 import type { MappedColumn } from '../../../../shared/rules/table/column-roles'
 import type { TableImport } from '../../../../shared/schemas/exchange/table-import'
 import { openTestLog, TANSY, type TestLog } from '../../../fixtures/log'
-import { csvOf, formulaXlsx, LONG, mergedXlsx, WIDE, wideOds } from '../../../fixtures/spreadsheets'
+import {
+  csvOf,
+  formulaXlsx,
+  from1904,
+  LONG,
+  mergedXlsx,
+  WIDE,
+  wideOds,
+} from '../../../fixtures/spreadsheets'
 
 let here: TestLog
 beforeEach(async () => void (here = await openTestLog()))
@@ -203,6 +211,11 @@ test('merged heads, units in cells, true dates and merged plants are read', asyn
   expect(two).toMatchObject({ dyedOn: '2024-08-16', tempC: 85, minutes: 45 })
   expect(two!.lots[0]!.massG).toBeCloseTo(G_PER_LB + 2 * G_PER_OZ, 3)
   expect(two!.lots[0]!.sourceId).toBe(TANSY)
+})
+
+test('days are those that the sheet shows, from whichever year it counts', () => {
+  expect(readGrid(from1904())[0]!.rows[1]).toEqual(['2024-08-15', 'tansy', '1:30'])
+  expect(readGrid(mergedXlsx())[0]!.rows[4]![4]).toBe('2024-08-15')
 })
 
 test('a formula is refused where it is read, and does no harm where it is not', async () => {
