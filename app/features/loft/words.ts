@@ -42,7 +42,10 @@ export const amountOf = ({
   leftG,
   amountBasis = 'measured',
   steps = [],
-}: Pick<Lot, 'state' | 'leftG'> & Partial<Pick<Lot, 'amountBasis' | 'steps'>>) => {
+  netG,
+}: Pick<Lot, 'state' | 'leftG'> & Partial<Pick<Lot, 'amountBasis' | 'steps' | 'netG'>>) => {
+  // a lot of a card whose amount nobody knows
+  if (netG === 0) return 'not known'
   // what was counted stays about so much, until a scale has spoken
   const about = amountBasis !== 'measured' && steps.length === 0 ? '~' : ''
   return about + (state === 'liquor' ? formatVolume(leftG / 1000) : formatMass(leftG))
