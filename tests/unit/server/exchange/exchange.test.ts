@@ -137,7 +137,7 @@ describe('gatherings out and in', () => {
       row({ eventDate: '31/02/2026' }),
       row({ scientificName: 'Nowhere planta' }),
       row({ scientificName: 'Alnus glutinosa' }),
-      row({ scientificName: 'Rubus idaeus', dynamicProperties: '{"part":"leaf"}' }),
+      row({ scientificName: 'Rubus caesius', dynamicProperties: '{"part":"leaf"}' }),
       row({ eventDate: '2031-01-01' }),
     )
     const plan = await here.log.exchange.gatherings.preview(file, quiet)
