@@ -54,3 +54,7 @@ export function agoRoughly(date: string): string {
   if (days < 21) return ago(date)
   return `${daysText(days, { monthsFrom: 70, yearsFrom: 700 })} ago`
 }
+
+/** `August` of 8. */
+export const monthName = (month: number): string =>
+  dayjs(new Date(2024, month - 1, 1)).format('MMMM')

@@ -11,12 +11,12 @@ import {
 } from '~~/shared/views/strength/typical'
 import StrengthNav from '~/features/strength/StrengthNav.vue'
 import {
-  monthName,
   monthsText,
   typicalAmount,
   typicalRows,
   type TypicalAsk,
 } from '~/features/strength/typical-rows'
+import { monthName } from '~/format/dates'
 import { formatMass } from '~/format/quantities'
 
 /** What any plant usually gives, before a swatch of one's own: from its kind, wide, in haze. */

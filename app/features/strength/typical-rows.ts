@@ -3,6 +3,7 @@ import type { HueFamily } from '~~/core/colour/colour-name'
 import type { Depth } from '~~/core/colour/depth'
 import { outwards } from '~~/core/strength/sentences'
 import { present } from '~~/core/present'
+import { monthName } from '~/format/dates'
 import { formatMass } from '~/format/quantities'
 import type { TypicalFibre, TypicalMordant, TypicalRow } from '~~/shared/views/strength/typical'
 
@@ -67,19 +68,3 @@ export function monthsText(months: readonly number[]): string {
   if (months.length === 12) return 'all year'
   return from === to ? monthName(from) : `${monthName(from)} to ${monthName(to)}`
 }
-
-const NAMES = [
-  'January',
-  'February',
-  'March',
-  'April',
-  'May',
-  'June',
-  'July',
-  'August',
-  'September',
-  'October',
-  'November',
-  'December',
-] as const
-export const monthName = (month: number): string => NAMES[month - 1] ?? ''

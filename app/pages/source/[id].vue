@@ -8,7 +8,7 @@ import CorrectSource from '~/features/sources/CorrectSource.vue'
 import SourceClaims from '~/features/sources/SourceClaims.vue'
 import { ruleWords } from '~/features/walk/rule-words'
 import WishList from '~/features/wishes/WishList.vue'
-import { localToday } from '~/format/dates'
+import { localToday, monthName } from '~/format/dates'
 import { formatCount } from '~~/core/quantity/format-count'
 import { present } from '~~/core/present'
 
@@ -22,21 +22,6 @@ const { data: known, failure } = useLoaded(() =>
 const source = computed(() => known.value?.source ?? null)
 const correcting = ref(false)
 
-const MONTHS = [
-  '',
-  'January',
-  'February',
-  'March',
-  'April',
-  'May',
-  'June',
-  'July',
-  'August',
-  'September',
-  'October',
-  'November',
-  'December',
-]
 const HUE_WORDS = { none: 'without mordant', Al: 'alum', Fe: 'iron', Cu: 'copper' } as const
 
 const cautions = computed(() =>
@@ -50,7 +35,7 @@ const facts = computed(() => {
       ? 'not known'
       : it.windowFrom === 1 && it.windowTo === 12
         ? 'all year'
-        : `${MONTHS[it.windowFrom]} to ${MONTHS[present(it.windowTo)]}, northern year`
+        : `${monthName(it.windowFrom)} to ${monthName(present(it.windowTo))}, northern year`
   return [
     { field: 'ways', label: 'Ways', value: it.ways.map((way) => WAYS[way].label).join(', ') },
     {
