@@ -11,6 +11,7 @@ import { expect, test } from './watched'
 /** What a user sees of a log that cannot be opened, and of a server that is asked to end. */
 
 const PORT = 4868
+const STREAMS_PORT = 4882
 const BASE = `http://127.0.0.1:${PORT}`
 let folder: string
 const servers: ChildProcess[] = []
@@ -75,12 +76,14 @@ test.describe('a log that cannot be opened', () => {
 })
 
 plain('a server with open streams ends within two seconds of being asked', async () => {
-  const server = start(PORT)
-  await untilReady(BASE)
+  // it is no watched test, so it runs beside those above: it has a port of its own
+  const base = `http://127.0.0.1:${STREAMS_PORT}`
+  const server = start(STREAMS_PORT)
+  await untilReady(base)
   const streams = [1, 2, 3].map(
     () =>
       new Promise<void>((ended) => {
-        get(`${BASE}/api/instruments/scale`, (answer) => {
+        get(`${base}/api/instruments/scale`, (answer) => {
           answer
             .resume()
             .on('error', () => ended())
