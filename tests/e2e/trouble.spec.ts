@@ -11,7 +11,7 @@ import { expect, test } from './watched'
 /** What a user sees of a log that cannot be opened, and of a server that is asked to end. */
 
 const PORT = 4868
-const STREAMS_PORT = 4882
+const STREAMS_PORT = 4864
 const BASE = `http://127.0.0.1:${PORT}`
 let folder: string
 const servers: ChildProcess[] = []
