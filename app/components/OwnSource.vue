@@ -20,7 +20,7 @@ const blank = () => ({
   needsMordant: 'unknown' as NewSource['needsMordant'],
   usualRatio: null as number | null,
   usualRatioState: 'fresh' as NewSource['usualRatioState'],
-  way: 'simmer' as Way,
+  way: '' as Way | '',
 })
 const form = reactive(blank())
 watch(open, (isOpen) => {
@@ -31,7 +31,7 @@ async function add() {
   const { way, ...told } = form
   const source = await save<NewSource, Source>(
     newSourceSchema,
-    { ...told, scientificName: told.scientificName.trim() || 'not known', ways: [way] },
+    { ...told, ...(way && { ways: [way] }) },
     (body) => api.post<Source>('sources', body),
     (item) => `Added ${item.commonName}, ${PARTS[item.part].label}.`,
   )
@@ -51,7 +51,7 @@ async function add() {
       <LabeledField
         v-slot="{ id }"
         label="Scientific name"
-        hint="As surely as you know it: a genus will do, or nothing."
+        hint="As surely as you know it; a genus will do."
         :error="errors['/scientificName']"
       >
         <ElInput :id="id" v-model="form.scientificName" />
@@ -79,7 +79,13 @@ async function add() {
         </ElRadioGroup>
       </div>
       <LabeledField v-slot="{ id }" label="Way">
-        <ElSelect :id="id" v-model="form.way">
+        <ElSelect
+          :id="id"
+          v-model="form.way"
+          placeholder="as usual of its part"
+          clearable
+          :value-on-clear="''"
+        >
           <ElOption v-for="way in WAY_KEYS" :key="way" :value="way" :label="wayFacts(way).label" />
         </ElSelect>
       </LabeledField>

@@ -139,9 +139,9 @@ useHead({ title: 'Any plant, as usual · Juniper Haze' })
       >Show all {{ rows.length }}</ElButton
     >
     <p class="quiet below">
-      Amounts are for {{ formatMass(fibreG) }} of dry {{ ask.fibre }}: what is usually taken, and,
-      from the kind of stuff alone, between what and what it would take to come out
-      {{ ask.depth }} or deeper. Nobody dyed with it here: a pair of trial jars tells more.
+      Amounts are for {{ formatMass(fibreG) }} of dry fibre: what is usually taken, whatever the
+      fibre, and, from the kind of stuff on {{ ask.fibre }} alone, between what and what it would
+      take to come out {{ ask.depth }} or deeper. A pair of trial jars tells more.
     </p>
   </section>
 </template>

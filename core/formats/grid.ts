@@ -1,4 +1,5 @@
 import { read, SSF, utils, type CellObject, type WorkSheet } from '@e965/xlsx'
+import { MOST_CELL_SIGNS, MOST_COLUMNS, MOST_ROWS } from './most-rows'
 import { isPacked } from './packed'
 import { FileProblem, readCells } from './table'
 
@@ -9,11 +10,7 @@ export interface GridSheet {
   rows: string[][]
 }
 
-/** More of either is no log of one dyer. */
-const MOST_ROWS = 20_000
-const MOST_COLUMNS = 200
 const MOST_SHEETS = 40
-const MOST_CELL_SIGNS = 5000
 
 /**
  * Reads a spreadsheet: CSV (comma, semicolon or tab), XLSX or ODS. Merged cells say the same in each of

@@ -1,6 +1,7 @@
 import Papa from 'papaparse'
 import { first } from '../present'
 import { isFormula } from './formula'
+import { MOST_ROWS } from './most-rows'
 
 /** Something wrong in a file, on the line where it stands (the header is line 1). */
 export class FileProblem extends Error {
@@ -23,8 +24,6 @@ export interface Table {
   rows: TableRow[]
 }
 
-/** More rows than these are no log of one dyer. */
-const MOST_ROWS = 20_000
 /** A spectrum has some four hundred columns at a nanometre each; no table of a log has half as many. */
 const MOST_COLUMNS = 1000
 /** A cell of more is no note. */
@@ -40,14 +39,8 @@ export function readTable(bytes: Uint8Array, wanted: readonly string[]): Table {
   const text = decoded(bytes)
   if (text.trim() === '') throw new FileProblem(1, 'the file is empty.')
   const { starts } = recordStarts(text)
-  const { data, errors, meta } = Papa.parse<string[]>(text, { delimiter: delimiterOf(text) })
-  const quotes = errors.find(({ type }) => type === 'Quotes')
-  if (quotes) {
-    throw new FileProblem(
-      starts[quotes.row ?? 0] ?? 1,
-      'a quotation mark is opened and not closed.',
-    )
-  }
+  const delimiter = delimiterOf(text)
+  const data = parsed(text, delimiter, (row) => starts[row] ?? 1)
   const columns = first(data).map((name) => name.trim())
   if (columns.length > MOST_COLUMNS) {
     throw new FileProblem(1, `${columns.length} columns, where at most ${MOST_COLUMNS} are read.`)
@@ -56,7 +49,7 @@ export function readTable(bytes: Uint8Array, wanted: readonly string[]): Table {
   if (twice) throw new FileProblem(1, `the column ${twice} stands there twice.`)
   const missing = wanted.filter((name) => !columns.includes(name))
   if (missing.length > 0) {
-    const found = columns.length > 1 ? ` (cells are parted by "${meta.delimiter}")` : ''
+    const found = columns.length > 1 ? ` (cells are parted by "${delimiter}")` : ''
     throw new FileProblem(1, `the columns ${missing.join(', ')} are missing${found}.`)
   }
   const filled = data.slice(1).flatMap((cells, i) => {
@@ -78,15 +71,18 @@ export function readTable(bytes: Uint8Array, wanted: readonly string[]): Table {
 export function readCells(bytes: Uint8Array): string[][] {
   const text = decoded(bytes)
   const delimiter = mostFrequent(text.split(/\r\n|\r|\n/, 20).join('\n'))
-  const { data, errors } = Papa.parse<string[]>(text, { delimiter })
-  const quotes = errors.find(({ type }) => type === 'Quotes')
-  if (quotes) {
-    throw new FileProblem((quotes.row ?? 0) + 1, 'a quotation mark is opened and not closed.')
-  }
+  const data = parsed(text, delimiter, (row) => row + 1)
   if (data.length > MOST_ROWS) {
     throw new FileProblem(MOST_ROWS + 1, `more than ${MOST_ROWS} rows: split the file.`)
   }
   return data.map((cells) => cells.map((cell) => harmed(cell.trim())))
+}
+
+function parsed(text: string, delimiter: string, lineOf: (row: number) => number): string[][] {
+  const { data, errors } = Papa.parse<string[]>(text, { delimiter })
+  const quotes = errors.find(({ type }) => type === 'Quotes')
+  if (!quotes) return data
+  throw new FileProblem(lineOf(quotes.row ?? 0), 'a quotation mark is opened and not closed.')
 }
 
 const DELIMITERS = [',', ';', '\t']

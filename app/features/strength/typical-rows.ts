@@ -4,7 +4,8 @@ import type { Depth } from '~~/core/colour/depth'
 import { outwards } from '~~/core/strength/sentences'
 import { present } from '~~/core/present'
 import { monthName } from '~/format/dates'
-import { formatMass } from '~/format/quantities'
+import { formatMass, units } from '~/format/quantities'
+import { G_PER_OZ } from '~~/core/quantity/units'
 import type { TypicalFibre, TypicalMordant, TypicalRow } from '~~/shared/views/strength/typical'
 
 /** What is asked of all plants: "yellows in August from leaves, with alum on wool, middling". */
@@ -48,8 +49,10 @@ const usualMass = ({ usualRatio }: TypicalRow, fibreG: number) =>
 export function typicalAmount(row: TypicalRow, { depth, fibreG }: TypicalAsk) {
   const { ratio } = present(row.forDepth.find((each) => each.depth === depth))
   const grams = (dry: number) => (dry * fibreG) / row.dryFraction
+  // in the unit that is shown: two figures of it, and no more
+  const unitG = units.value.mass === 'metric' ? 1 : G_PER_OZ
   const rounded = (dry: number, round: (value: number) => number) =>
-    formatMass(outwards(grams(dry), round))
+    formatMass(unitG * outwards(grams(dry) / unitG, round))
   return {
     usual: usualMass(row, fibreG),
     span:

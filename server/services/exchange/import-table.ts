@@ -121,16 +121,17 @@ async function sourcesOf(
   const asked = new Map(
     pots.flatMap(({ rows }) =>
       rows.flatMap(({ pot }) =>
-        pot.plant === '' ? [] : [[plantKey(pot.plant, pot.part), plantWords(pot)] as const],
+        pot.plant === '' ? [] : [[plantKey(pot.plant, pot.part), pot] as const],
       ),
     ),
   )
-  for (const [key, text] of asked) {
+  for (const [key, pot] of asked) {
     const said = words.plant?.[key]
     const source = said
       ? (await sourceRepository(db).findMany([said]))[0]
-      : (await sourceNamed(names, text)).source
-    if (source) found.set(key, source)
+      : (await sourceNamed(names, plantWords(pot))).source
+    // another part of it is another source: it is asked for
+    if (source && (said || !pot.part || source.part === pot.part)) found.set(key, source)
   }
   return found
 }

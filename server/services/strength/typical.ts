@@ -52,8 +52,9 @@ export const typicalService = (db: Knex) => {
       )
       const toRow = (source: Source): TypicalRow => {
         const { id, hues, usualRatio, usualRatioState } = source
-        // what needs no mordant gives much the same with one
-        const asBare = source.needsMordant === 'no' ? hues.none : undefined
+        // what needs no mordant gives much the same with alum; iron saddens it, to what nobody said
+        const isAsBare = source.needsMordant === 'no' && ask.mordant === 'alum'
+        const asBare = isAsBare ? hues.none : undefined
         const hue = hues[MARKS[ask.mordant]] ?? asBare ?? ''
         return {
           sourceId: id,

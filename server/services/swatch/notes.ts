@@ -58,7 +58,10 @@ export async function sourceNamed(names: Names, text: string) {
   const named = hits.filter((hit) => namedWords(text, hit) > 0)
   // "black walnut husks" names the walnut too, but not as well
   const best = greatest(named, (hit) => namedWords(text, hit))
-  return { source: best && !isOneOfSeveral(text, best, hits) ? best.source : null, hits }
+  if (!best || isOneOfSeveral(text, best, hits)) return { source: null, hits }
+  // "elder" is berries or leaf: which part it was, nobody said
+  const asWell = named.filter((hit) => namedWords(text, hit) === namedWords(text, best))
+  return { source: asWell.length > 1 ? null : best.source, hits }
 }
 
 /**

@@ -1,6 +1,7 @@
 import type { AmountBasis } from '../../../core/harvest/ratio-error'
 import { sum } from 'd3-array'
 import { STAND_IN_G } from '../../../core/fibre/typical-weight'
+import { formatRatio } from '../../../core/quantity/format-quantity'
 import type { Card } from '../../schemas/swatch/card'
 
 /** What a card says of amounts, as the log keeps them. */
@@ -52,6 +53,22 @@ export function cardAmounts({ massG, massBasis, ratio, pieces }: Card): CardAmou
     pieces: told.map(({ dryG, dryBasis }) =>
       dryG === null ? { dryG: STAND_IN_G, dryBasis: 'unknown' } : { dryG, dryBasis },
     ),
-    reckoned: '',
+    reckoned: isAnother(ratio, massG, toldG)
+      ? `The ratio was told as ${formatRatio(ratio)}, which the amounts are not.`
+      : '',
   }
 }
+
+/** Amounts are rounded on tags, and so are ratios. */
+const ROUNDED = 0.1
+
+/** Whether a ratio was told beside amounts that come to another. */
+const isAnother = (
+  ratio: number | null,
+  massG: number | null,
+  fibreG: number | null,
+): ratio is number =>
+  ratio !== null &&
+  massG !== null &&
+  fibreG !== null &&
+  Math.abs(massG / fibreG / ratio - 1) > ROUNDED

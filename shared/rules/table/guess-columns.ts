@@ -12,6 +12,7 @@ const PLANT = String.raw`(?:plants?|dye ?stuffs?|stuff|foraged|species|dye|pflan
  * English, German, French and Spanish, from memory.
  */
 const HEADS: readonly (readonly [pattern: string, role: ColumnRole])[] = [
+  ['notes?|remarks?|comments?|bemerkung(en)?|notiz(en)?|remarques?|notas?', 'note'],
   [String.raw`(?:ratio|plant (?:to )?fib(?:re|er)|verhaltnis|wof percent|percent wof)`, 'ratio'],
   [`${FIBRE}.*\\b${AMOUNT}|${AMOUNT}( of| per)? ${FIBRE}|wof`, 'fibreMass'],
   [`${PLANT}.*\\b${AMOUNT}|${AMOUNT}( of| per)? ${PLANT}`, 'plantMass'],
@@ -32,7 +33,6 @@ const HEADS: readonly (readonly [pattern: string, role: ColumnRole])[] = [
   ['way|method|process|technique|methode|metodo', 'way'],
   ['pot|bath|batch|session|vat|run|bad', 'pot'],
   ['tag|mark|label|sample|swatch|no|number|nr|id', 'mark'],
-  ['notes?|remarks?|comments?|bemerkung(en)?|notiz(en)?|remarques?|notas?', 'note'],
   [`${PLANT}|source|plant name|name|what|material|kind`, 'plant'],
 ]
 
@@ -77,11 +77,16 @@ export function guessColumns(
     const cells = body.slice(0, SAMPLED).flatMap((row) => row[c] || [])
     const colours = cells.filter((cell) => HEX.test(cell)).length
     const guessed = colours > 0 && 2 * colours >= cells.length ? 'colour' : roleOf(head)
-    const role = taken.has(guessed) && !SEVERAL.includes(guessed) ? 'skip' : guessed
+    // what is not understood is kept in the note until somebody says otherwise
+    const isOver = taken.has(guessed) && !SEVERAL.includes(guessed)
+    const role = isOver || (guessed === 'skip' && cells.length > 0) ? 'note' : guessed
     taken.add(role)
     return { role, unit: unitOf(role, head, units), head }
   })
 }
+
+/** Whether a head says that its column holds notes. */
+export const tellsNote = (head: string): boolean => roleOf(head) === 'note'
 
 function roleOf(head: string): ColumnRole {
   const folded = foldName(head.replace('%', ' percent '))

@@ -1,5 +1,3 @@
-import type { Mordant } from '../../../catalogue/agents'
-import { isMordant } from '../../../catalogue/agents'
 import type { GivenColour } from '../../../core/colour/screen-colour'
 import { parseNumber, NUMBER_PATTERN } from '../../../core/quantity/parse-number'
 import { parseQuantity } from '../../../core/quantity/parse-quantity'
@@ -7,7 +5,6 @@ import type { MeasureSystem, QuantityKind } from '../../../core/quantity/units'
 import { messageOf } from '../../../core/present'
 import type { RoughDay } from '../../schemas/swatch/card'
 import { findDay, type DayOrder } from '../note/rough-day'
-import { meaningOf, NONE, type WordMeanings } from './table-words'
 
 /** A cell that tells nothing of what its column is for, and why. */
 export class UnreadCell extends Error {}
@@ -96,36 +93,4 @@ export function readColour(text: string): GivenColour {
 export function labOf(l: number, a: number, b: number): GivenColour {
   if (l >= 0 && l <= 100 && Math.abs(a) <= 128 && Math.abs(b) <= 128) return { lab: { l, a, b } }
   throw new UnreadCell('L* is from 0 to 100, a* and b* from -128 to 128')
-}
-
-/** What a cell of mordants tells, and words in it that are not known. */
-export interface ReadMordants {
-  /** Empty: there was none. */
-  mordants: { agent: Mordant; percentWof: number | null }[]
-  strange: string[]
-}
-
-/**
- * `alum 12 % + iron 2 %`, `Al`, `none`; a bare percentage is that of the agent which the head names.
- *
- * @param headAgent what the head of the column names; null: none
- */
-export function readMordants(
-  text: string,
-  headAgent: Mordant | null,
-  words: WordMeanings,
-): ReadMordants {
-  const told: ReadMordants = { mordants: [], strange: [] }
-  const whole = meaningOf('mordant', text, words)
-  const parts = whole === null ? text.split(/\s*(?:[+&;/]|,(?!\d)|\band\b|\bthen\b)\s*/i) : [text]
-  for (const part of parts.filter(Boolean)) {
-    const percent = new RegExp(`(${NUMBER_PATTERN})\\s*%?(?:\\s*wof)?`, 'i').exec(part)
-    const name = (percent ? part.replace(percent[0], '') : part).trim()
-    const percentWof = percent ? parseNumber(percent[1]!) : null
-    const meant = name === '' ? headAgent : meaningOf('mordant', name, words)
-    if (meant === null) told.strange.push(name || part)
-    if (!meant || meant === NONE || percentWof === 0) continue
-    if (isMordant(meant)) told.mordants.push({ agent: meant, percentWof })
-  }
-  return told
 }

@@ -9,6 +9,7 @@ import type { Card, RoughDay } from '../../schemas/swatch/card'
 import type { Verdict } from '../../schemas/swatch/swatch'
 import type { DayOrder } from '../note/rough-day'
 import type { ColumnRole, MappedColumn } from './column-roles'
+import { tellsNote } from './guess-columns'
 import {
   isNothing,
   labOf,
@@ -17,11 +18,11 @@ import {
   readDay,
   readMass,
   readMinutes,
-  readMordants,
   readNumber,
   readRatio,
   UnreadCell,
 } from './read-cell'
+import { readMordants, tellsLater, tellsMass, type ReadMordants } from './read-mordants'
 import { meaningOf, type WordKind, type WordMeanings } from './table-words'
 
 /** How cells are meant, beside what their columns are. */
@@ -85,6 +86,8 @@ export interface ReadRow {
   strange: StrangeWord[]
 }
 
+const FORMULA_WHY = 'it holds a formula: paste its value, or leave its column unread'
+
 const EMPTY_POT: PotFacts = {
   pot: '',
   plant: '',
@@ -126,6 +129,7 @@ export function readRow(
     mark: '',
   }
   const lab: Partial<Record<'l' | 'a' | 'b', number>> = {}
+  const mordants: ToldMordants[] = []
   const coloured: { colour: GivenColour; head: string }[] = []
 
   /** By its name; a word that is not known is told, and one that is said to be none stays as a note. */
@@ -160,10 +164,12 @@ export function readRow(
       piece.fibre ??= fibreOf(head, context.words)
     },
     mordant(text, { head }) {
-      const { mordants, strange } = readMordants(text, agentOf(head, context.words), context.words)
-      strange.forEach((word) => row.strange.push({ kind: 'mordant', text: word }))
-      if (strange.length > 0) throw new UnreadCell('')
-      piece.mordants = [...(piece.mordants ?? []), ...mordants]
+      const agent = agentOf(head, context.words)
+      const told = readMordants(text, { agent, isMass: tellsMass(head) }, context.words)
+      told.strange.forEach((word) => row.strange.push({ kind: 'mordant', text: word }))
+      if (told.strange.length > 0) throw new UnreadCell('')
+      if (told.isForNote) row.notes.push(`${head}: ${text}`)
+      mordants.push({ ...told, isOfAgent: agent !== null })
     },
     way: (text, { head }) => (pot.way = named('way', text, head)),
     minutes: (text, { unit }) => (pot.minutes = readMinutes(text, unit)),
@@ -172,21 +178,27 @@ export function readRow(
     water: (text, { unit }) => (pot.waterL = quantity(text, 'volume', unit, context.system)),
     ph: (text) => (pot.finalPh = readNumber(text.replace(/^ph\s*/i, ''), 'pH', [0, 14])),
     dyed: (text) => (pot.dyed = dayIn(text, context)),
-    pot: (text) => (pot.pot = text),
-    colour: (text, { head }) => coloured.push({ colour: readColour(text), head }),
+    pot(text, { head }) {
+      pot.pot = text
+      row.notes.push(`${head}: ${text}`)
+    },
+    colour(text, { head }) {
+      coloured.push({ colour: readColour(text), head })
+      if (tellsLater(head)) row.notes.push(`${head}: ${text}`)
+    },
     l: (text) => (lab.l = readNumber(text, 'L*', [0, 100])),
     a: (text) => (lab.a = readNumber(text, 'a*', [-128, 128])),
     b: (text) => (lab.b = readNumber(text, 'b*', [-128, 128])),
     verdict: (text, { head }) => (piece.verdict = named('verdict', text, head)),
     mark: (text) => (piece.mark = text.slice(0, 40)),
-    note: (text) => row.notes.push(text),
+    note: (text, { head }) => row.notes.push(tellsNote(head) ? text : `${head}: ${text}`),
   }
   columns.forEach((column, c) => {
     const text = (cells[c] ?? '').trim()
     if (column.role === 'skip' || isNothing(text)) return
     const { head } = column
     if (tellsFormula(text)) {
-      row.left.push({ head, text, why: 'it holds a formula: paste its value', isFormula: true })
+      row.left.push({ head, text, why: FORMULA_WHY, isFormula: true })
       return
     }
     try {
@@ -196,6 +208,7 @@ export function readRow(
       row.left.push({ head, text, why: error.message, isFormula: false })
     }
   })
+  piece.mordants = mordantsOfRow(mordants, columns)
   if (lab.l !== undefined && lab.a !== undefined && lab.b !== undefined) {
     coloured.push({ colour: labOf(lab.l, lab.a, lab.b), head: '' })
   }
@@ -204,6 +217,26 @@ export function readRow(
       ? [piece]
       : coloured.map(({ colour, head }) => ({ ...ofHead(piece, head, context.words), colour }))
   return row
+}
+
+interface ToldMordants extends ReadMordants {
+  /** Of one agent alone, which the head names. */
+  isOfAgent: boolean
+}
+
+/** null where nobody knows: "no iron" beside an empty column of alum is not "no mordant". */
+function mordantsOfRow(
+  told: readonly ToldMordants[],
+  columns: readonly MappedColumn[],
+): PieceFacts['mordants'] {
+  if (told.some(({ isLater }) => isLater)) return null
+  const all = told.flatMap(({ mordants }) => mordants)
+  if (all.length > 0) return all
+  const asked = columns.filter(({ role }) => role === 'mordant').length
+  const areNone = told.length === asked && told.every(({ isNone }) => isNone)
+  return told.some(({ isNone, isOfAgent }) => isNone && !isOfAgent) || (asked > 0 && areNone)
+    ? []
+    : null
 }
 
 function dayIn(text: string, context: CellContext): RoughDay {
@@ -218,11 +251,13 @@ function dayIn(text: string, context: CellContext): RoughDay {
 function ofHead(piece: PieceFacts, head: string, words: WordMeanings): PieceFacts {
   if (head === '') return piece
   const told = { ...piece }
+  if (tellsLater(head)) told.mordants = null
   for (const word of wordsIn(head)) {
     const fibre = meaningOf('fibre', word, words)
     if (fibre) told.fibre = fibre as Fibre
     const mordant = meaningOf('mordant', word, words)
-    if (mordant) told.mordants = isMordant(mordant) ? [{ agent: mordant, percentWof: null }] : []
+    if (mordant && !tellsLater(head))
+      told.mordants = isMordant(mordant) ? [{ agent: mordant, percentWof: null }] : []
   }
   return told
 }

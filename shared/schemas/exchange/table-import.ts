@@ -1,6 +1,7 @@
 import Joi from 'joi'
 import { FIBRE_KEYS } from '../../../catalogue/fibres'
 import type { MeasureSystem } from '../../../core/quantity/units'
+import { MOST_CELL_SIGNS, MOST_COLUMNS, MOST_ROWS } from '../../../core/formats/most-rows'
 import { ROLE_KEYS, ROLE_UNITS, SEVERAL, type MappedColumn } from '../../rules/table/column-roles'
 import type { TableDefaults } from '../../rules/table/table-cards'
 import { WORD_KINDS, type WordMeanings } from '../../rules/table/table-words'
@@ -19,8 +20,6 @@ export interface TableImport extends TableDefaults {
   words: WordMeanings
 }
 
-const MOST_ROWS = 20_000
-const MOST_COLUMNS = 200
 const UNITS = [...new Set(Object.values(ROLE_UNITS).flat())]
 
 const columnsField = Joi.array()
@@ -59,7 +58,10 @@ export const tableImportSchema = Joi.object<TableImport>({
     .items(
       Joi.object({
         line: Joi.number().integer().min(1).required(),
-        cells: Joi.array().items(Joi.string().max(5000).allow('')).max(MOST_COLUMNS).required(),
+        cells: Joi.array()
+          .items(Joi.string().max(MOST_CELL_SIGNS).allow(''))
+          .max(MOST_COLUMNS)
+          .required(),
       }),
     )
     .min(1)

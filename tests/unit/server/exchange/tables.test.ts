@@ -222,7 +222,7 @@ test('a formula is refused where it is read, and does no harm where it is not', 
   const table = mapped(formulaXlsx(), { fibre: 'wool' })
   expect((await preview(table)).rows[0]).toMatchObject({
     outcome: 'refused',
-    why: 'ratio "=B2/50": it holds a formula: paste its value',
+    why: 'ratio "=B2/50": it holds a formula: paste its value, or leave its column unread',
   })
   const columns = table.columns.map((column) =>
     column.role === 'ratio' ? { ...column, role: 'skip' as const } : column,
@@ -248,6 +248,23 @@ test('no plant, a plant that may be several, and a fibre that nobody told are as
   const words = { plant: { goldenrod: TANSY } }
   const said = await preview(table([['goldenrod', '30']], { fibre: 'wool', words }))
   expect(said.counts).toMatchObject({ new: 1 })
+})
+
+test('a part that was told, or that nobody told where there are several, is not taken for another', async () => {
+  const table = (rows: string[][]) =>
+    mapped(csvOf([['plant', 'part', 'plant g'], ...rows]), { fibre: 'wool' })
+  const { rows } = await preview(
+    table([
+      ['tansy', 'root', '30'],
+      ['elder', '', '30'],
+      ['elder', 'berries', '30'],
+    ]),
+  )
+  expect(rows.map(({ why }) => why)).toEqual([
+    'say what is meant by plant "tansy root"',
+    'say what is meant by plant "elder"',
+    '',
+  ])
 })
 
 test('a table that is none is refused, and so are two columns of one thing', async () => {

@@ -198,11 +198,15 @@ describe('amounts of a card', () => {
     expect(reckoned).toMatch(/^Only the ratio was told/)
   })
 
-  test('where both weights are told the ratio says nothing more', () => {
-    expect(cardAmounts(card({ ratio: 9, massG: 300 }, { dryG: 50 }))).toMatchObject({
-      massG: 300,
+  test('where both weights are told they count, and another ratio beside them is kept in words', () => {
+    const told = (ratio: number) => cardAmounts(card({ massG: 340, ratio }, { dryG: 50 }))
+    expect(told(6.8)).toMatchObject({ massG: 340, pieces: [{ dryG: 50 }], reckoned: '' })
+    // a tag rounds
+    expect(told(7).reckoned).toBe('')
+    expect(told(9)).toMatchObject({
+      massG: 340,
       pieces: [{ dryG: 50 }],
-      reckoned: '',
+      reckoned: 'The ratio was told as 9 : 1, which the amounts are not.',
     })
   })
 })
