@@ -87,7 +87,7 @@ useHead({ title: 'A spreadsheet · Juniper Haze' })
       aria-labelledby="rows"
     >
       <h2 id="rows">What would come of it</h2>
-      <PlannedRows :plan="table.bringing.plan" @apply="table.apply">
+      <PlannedRows :plan="table.bringing.plan" noun="pot" @apply="table.apply">
         <template #refused
           >Some rows are refused: say what their words mean, choose what becomes of cells that
           cannot be read, or put them right in the file. All rows come in or none.</template

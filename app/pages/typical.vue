@@ -11,6 +11,7 @@ import {
 } from '~~/shared/views/strength/typical'
 import StrengthNav from '~/features/strength/StrengthNav.vue'
 import {
+  handyFibreG,
   monthsText,
   typicalAmount,
   typicalRows,
@@ -28,7 +29,7 @@ const { draft: ask } = useDraft<TypicalAsk>('typical', () => ({
   mordant: 'alum',
   fibre: 'wool',
   depth: 'middling',
-  fibreG: 100,
+  fibreG: handyFibreG(),
 }))
 const {
   data: view,
@@ -38,7 +39,7 @@ const {
 watch([() => ask.mordant, () => ask.fibre], () => void reload())
 const SHOWN = 60
 const most = ref(SHOWN)
-const fibreG = computed(() => ask.fibreG || 100)
+const fibreG = computed(() => ask.fibreG || handyFibreG())
 const rows = computed(() => (view.value ? typicalRows(view.value.rows, ask) : []))
 const shown = computed(() =>
   rows.value

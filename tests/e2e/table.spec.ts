@@ -34,8 +34,8 @@ test('a table of ounces and own words is explained and comes in as pots', async 
   await typeInto(page, own.getByRole('combobox', { name: 'Meaning of al' }), 'alum')
   await page.getByRole('option', { name: 'alum', exact: true }).click()
   await expect(own).toBeHidden()
-  await page.getByRole('button', { name: 'Bring in 3 rows' }).click()
-  await expect(page.getByText('Brought in 3 rows.')).toBeVisible()
+  await page.getByRole('button', { name: 'Bring in 3 pots' }).click()
+  await expect(page.getByText('Brought in 3 pots.')).toBeVisible()
   const pots = async () =>
     ((await (await request.get(`${BASE}/api/pots?limit=200`)).json()) as { items: unknown[] }).items
   expect(await pots()).toHaveLength(3)
@@ -45,7 +45,7 @@ test('a table of ounces and own words is explained and comes in as pots', async 
   await give('dyes.csv', csvOf(LONG))
   await page.getByRole('button', { name: 'Look at 4 rows' }).click()
   await expect(page.getByText('the same, 3', { exact: true })).toBeVisible()
-  await expect(page.getByRole('button', { name: 'Bring in 0 rows' })).toBeDisabled()
+  await expect(page.getByRole('button', { name: 'Bring in 0 pots' })).toBeDisabled()
 })
 
 test.describe('a workbook', () => {
@@ -73,8 +73,8 @@ test.describe('a workbook', () => {
     await page.getByRole('combobox', { name: 'Plant name tells' }).click({ force: true })
     await page.getByRole('option', { name: 'plant', exact: true }).click()
     await page.getByRole('button', { name: 'Look at 2 rows' }).click()
-    await page.getByRole('button', { name: 'Bring in 2 rows' }).click()
-    await expect(page.getByText('Brought in 2 rows.')).toBeVisible()
+    await page.getByRole('button', { name: 'Bring in 2 pots' }).click()
+    await expect(page.getByText('Brought in 2 pots.')).toBeVisible()
     await page.getByRole('button', { name: 'Undo' }).click()
     await expect(page.getByText(/^Undone/)).toBeVisible()
   })
@@ -90,6 +90,6 @@ test('an empty table and an example can be taken home; the example comes in', as
     .getByLabel('Spreadsheet to bring in')
     .setInputFiles({ name: 'example.csv', mimeType: 'text/csv', buffer: readFileSync(file) })
   await page.getByRole('button', { name: 'Look at 4 rows' }).click()
-  await page.getByRole('button', { name: 'Bring in 3 rows' }).click()
-  await expect(page.getByText('Brought in 3 rows.')).toBeVisible()
+  await page.getByRole('button', { name: 'Bring in 3 pots' }).click()
+  await expect(page.getByText('Brought in 3 pots.')).toBeVisible()
 })

@@ -3,7 +3,7 @@ import type { ImportPlan, PlannedRow } from '~~/shared/views/exchange/import-pla
 import { formatCount } from '~~/core/quantity/format-count'
 
 /** What would be done row by row, and doing it: all of it or nothing. */
-const { plan } = defineProps<{ plan: ImportPlan }>()
+const { plan, noun = 'row' } = defineProps<{ plan: ImportPlan; noun?: string }>()
 const emit = defineEmits<{ apply: [hash: string] }>()
 
 type Shown = 'all' | PlannedRow['outcome']
@@ -36,7 +36,7 @@ watch(
       type="primary"
       :disabled="plan.counts.refused > 0 || work === 0"
       @click="emit('apply', plan.hash)"
-      >Bring in {{ formatCount(work, 'row') }}</ElButton
+      >Bring in {{ formatCount(work, noun) }}</ElButton
     >
     <p v-if="plan.counts.refused" class="wrong">
       <slot name="refused">

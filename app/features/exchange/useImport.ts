@@ -4,8 +4,12 @@ import { messageOf } from '~~/core/present'
 import type { ImportPlan } from '~~/shared/views/exchange/import-plan'
 import { sendFile } from './read-news'
 
-/** Bringing something in: looked at first, with how far it is; then done whole, or not. */
-export function useImport(whenDone: () => void = () => undefined) {
+/**
+ * Bringing something in: looked at first, with how far it is; then done whole, or not.
+ *
+ * @param noun what one that comes in is called
+ */
+export function useImport(whenDone: () => void, noun = 'row') {
   const session = useSession()
   const plan = shallowRef<ImportPlan | null>(null)
   const progress = ref<{ done: number; of: number } | null>(null)
@@ -30,7 +34,7 @@ export function useImport(whenDone: () => void = () => undefined) {
           else {
             plan.value = null
             session.saved(
-              `Brought in ${formatCount(news.imported.rows, 'row')}.`,
+              `Brought in ${formatCount(news.imported.rows, noun)}.`,
               news.imported.changeSetId,
             )
             whenDone()

@@ -42,25 +42,29 @@ export function typicalRows(
   )
 }
 
-const usualMass = ({ usualRatio }: TypicalRow, fibreG: number) =>
-  usualRatio === null ? null : formatMass(usualRatio * fibreG)
+/** The unit that amounts are shown in, g. */
+const shownUnitG = () => (units.value.mass === 'metric' ? 1 : G_PER_OZ)
+
+/** A handy amount to ask of: 100 g, or 4 oz. */
+export const handyFibreG = () => (units.value.mass === 'metric' ? 100 : 4 * G_PER_OZ)
 
 /** How much of a source is usually taken, and what its kind alone says of a depth: no middle, it is too wide. */
 export function typicalAmount(row: TypicalRow, { depth, fibreG }: TypicalAsk) {
   const { ratio } = present(row.forDepth.find((each) => each.depth === depth))
+  // two figures of what is shown, and no more
+  const unitG = shownUnitG()
+  const rounded = (massG: number, round: (value: number) => number) =>
+    formatMass(unitG * outwards(massG / unitG, round))
   const grams = (dry: number) => (dry * fibreG) / row.dryFraction
-  // in the unit that is shown: two figures of it, and no more
-  const unitG = units.value.mass === 'metric' ? 1 : G_PER_OZ
-  const rounded = (dry: number, round: (value: number) => number) =>
-    formatMass(unitG * outwards(grams(dry) / unitG, round))
+  const low = ratio && rounded(grams(ratio.low), Math.floor)
   return {
-    usual: usualMass(row, fibreG),
+    usual: row.usualRatio === null ? null : rounded(row.usualRatio * fibreG, Math.round),
     span:
       ratio === null
         ? null
         : ratio.high === null
-          ? `${rounded(ratio.low, Math.floor)} or much more`
-          : `${rounded(ratio.low, Math.floor)} to ${rounded(ratio.high, Math.ceil)}`,
+          ? `${low} or much more`
+          : `${low} to ${rounded(grams(ratio.high), Math.ceil)}`,
   }
 }
 

@@ -34,7 +34,7 @@ export function useTable() {
   const words = ref<WordMeanings>({})
   const isReading = ref(false)
   const failure = ref('')
-  const bringing = useImport(clear)
+  const bringing = useImport(clear, 'pot')
   /** What the columns of a table with these heads were last said to tell. */
   const { draft: before } = useDraft('table', () => ({
     heads: '',
