@@ -2,12 +2,11 @@
 import { formatNumber, formatRatio } from '~/format/quantities'
 import { sentenceSpan } from '~/format/spans'
 import CardSentence from '~/features/card/CardSentence.vue'
-import ColourByEye from '~/features/card/ColourByEye.vue'
+import CardColour from '~/features/card/CardColour.vue'
 import PasteNotes from '~/features/card/PasteNotes.vue'
 import type { CardDraft } from '~/features/card/card-draft'
 import { CARD, useCard } from '~/features/card/useCard'
 import { plain } from '~/workers/plain'
-import type { GivenColour } from '~~/core/colour/screen-colour'
 import type { ReadLine } from '~~/shared/views/swatch/read-line'
 import { formatCount } from '~~/core/quantity/format-count'
 
@@ -36,10 +35,6 @@ function fill(read: ReadLine) {
   if (left) Object.assign(card.draft, left)
   else card.fill(read)
 }
-function give(colour: GivenColour | null, isByChip: boolean) {
-  if (inHand.value) Object.assign(inHand.value, { colour, isByChip })
-}
-
 type Next = 'blank' | 'like'
 async function keep(next: Next) {
   const kept = await card.keep()
@@ -88,8 +83,8 @@ useHead({ title: 'A swatch you have · Juniper Haze' })
               {{ card.tally.strength.depths.join(' to ') }}</strong
             >{{ ' ' }}
             <span class="quiet"
-              >({{ sentenceSpan(card.tally.strength) }}), an estimate from a colour over a bare
-              fibre as usual</span
+              >({{ sentenceSpan(card.tally.strength) }}), an estimate from a colour over
+              {{ inHand?.bare ? 'its bare fibre' : 'a bare fibre as usual' }}</span
             >
           </p>
           <p v-if="card.tally.unknown.length" class="quiet">
@@ -106,6 +101,10 @@ useHead({ title: 'A swatch you have · Juniper Haze' })
           {{ card.failure || complaint || card.troubles.source }}
         </p>
       </div>
+      <p v-for="photo in card.photos.unsent" :key="photo.id" class="row wrong then" role="alert">
+        The colour of {{ photo.code }} is kept, its photo is not. {{ photo.why }}
+        <ElButton @click="card.photos.send(photo)">Send the photo again</ElButton>
+      </p>
       <PasteNotes ref="paste" class="then" :context="card.context" @fill="fill" />
       <section v-if="card.kept.length" class="panel then" aria-labelledby="kept">
         <h2 id="kept">
@@ -120,7 +119,12 @@ useHead({ title: 'A swatch you have · Juniper Haze' })
         </ul>
       </section>
     </div>
-    <ColourByEye v-if="inHand" class="colour" :piece="inHand" @give="give" />
+    <CardColour
+      v-if="inHand"
+      class="colour"
+      :piece="inHand"
+      @give="Object.assign(inHand, $event)"
+    />
   </div>
 </template>
 

@@ -48,7 +48,11 @@ const isKeepingPhoto = ref(true)
 usePhotoReading(desk, form)
 watch(
   () => desk.known,
-  (known) => (tool.value = known === 'card' && !desk.boxes.card ? 'card' : 'swatch'),
+  (known) => {
+    // a sheet of paper that was marked is no grey card
+    desk.boxes.card = null
+    tool.value = known === 'card' || known === 'paper' ? 'card' : 'swatch'
+  },
 )
 const openPhoto = (file: File) => {
   way.value = 'photo'

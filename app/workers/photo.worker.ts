@@ -1,6 +1,6 @@
 import { expose, transfer } from 'comlink'
 import { chartBoxes, turned, type Corners, type PhotoBox } from '~~/core/colour/photo/chart-grid'
-import { readPhoto, type PhotoReading } from '~~/core/colour/photo/read-photo'
+import { readPhoto, type KnownPatchKind, type PhotoReading } from '~~/core/colour/photo/read-photo'
 import type { PixelArea } from '~~/core/colour/photo/sampled-area'
 import type { Lab } from '~~/core/colour/tristimulus'
 import { InputError } from '~~/core/input-error'
@@ -9,7 +9,7 @@ import { present } from '~~/core/present'
 /** What in the photo is known, by places in it. */
 export type PlacedKnown =
   | { kind: 'none' }
-  | { kind: 'patch'; box: PhotoBox; lab: Lab }
+  | { kind: 'patch'; of: KnownPatchKind; box: PhotoBox; lab: Lab }
   | { kind: 'chart'; corners: Corners; columns: number; rows: number; labs: Lab[] }
 
 export interface OpenedPhoto {
@@ -77,7 +77,10 @@ const photos = {
 
 function knownPixels(known: PlacedKnown): Parameters<typeof readPhoto>[1] {
   if (known.kind === 'none') return known
-  if (known.kind === 'patch') return { kind: 'patch', area: pixels(known.box), lab: known.lab }
+  if (known.kind === 'patch') {
+    const { kind, of, box, lab } = known
+    return { kind, of, area: pixels(box), lab }
+  }
   const { corners, columns, rows, labs } = known
   // the chart may lie turned by quarters: whichever leaves the least error is how it lay
   const readings = [0, 1, 2, 3].map((quarters) =>

@@ -38,7 +38,7 @@ test('a photo is set right by a chart, and its reading kept with what that did',
   // one grey: better, and it says that it cannot tell its own error
   await page.getByText('a grey card', { exact: true }).click()
   await hands.mark(PLACES.card)
-  await expect(page.getByText(/one grey cannot tell its own error/).first()).toBeVisible()
+  await expect(page.getByText(/one patch cannot tell its own error/).first()).toBeVisible()
 
   await page.getByText('a chart', { exact: true }).click()
   await page.getByLabel('CGATS file of the chart').setInputFiles({

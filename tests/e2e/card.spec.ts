@@ -3,6 +3,11 @@ import type { Pot } from '../../shared/schemas/pot/pot'
 import { useEmptyLog } from './empty-log'
 import { choose, typeInto } from './hands'
 import { expect, test } from './watched'
+import { photoFile, photoHands } from './booth'
+import { DYED, PLACES } from '../fixtures/booth-photo'
+import { deltaE2000 } from '../../core/colour/screen-colour'
+import { labOfReflectance } from '../../core/colour/tristimulus'
+import type { Swatch } from '../../shared/schemas/swatch/swatch'
 
 /** Somebody's first evening: an empty log and a shoebox of paper tags. */
 
@@ -80,6 +85,52 @@ test('the first dot takes twelve inputs at the most, ten tags sixty', async ({ p
   await page.goto(`${BASE}/strength`)
   await expect(page.getByRole('heading', { name: 'Tansy, flower heads' })).toBeVisible()
   await expect(page.getByText(/From 10 swatches in 10 lots/)).toBeVisible()
+})
+
+test('with a photo, too, the first dot takes twelve inputs', async ({ page }) => {
+  await page.goto(`${BASE}/`)
+  const hands = counted(page)
+  const began = Date.now()
+  await hands.click(page.getByRole('link', { name: 'A swatch you have' }))
+  const plant = page.getByRole('combobox', { name: 'Plant' })
+  await typeInto(page, plant, 'broad-leaved dock')
+  await expect(page.getByRole('option', { name: /^broad-leaved dock, root/ })).toBeVisible()
+  await hands.press(plant, 'Enter')
+  // the name that was typed, and the file that is chosen once its list is open
+  hands.more()
+  hands.more()
+  await hands.fill('How much plant, or its ratio', '23 g')
+  await hands.fill('How much fibre', '50 g')
+  await hands.fill('Mordant', 'alum 12 %')
+  const choosing = page.waitForEvent('filechooser')
+  await hands.click(page.getByRole('button', { name: 'Choose a photo' }))
+  await (
+    await choosing
+  ).setFiles({ name: 'dock.jpg', mimeType: 'image/jpeg', buffer: await photoFile() })
+  const photo = await photoHands(page)
+  hands.more()
+  await photo.mark(PLACES.swatch)
+  await expect(page.getByText(/nothing set it right: about 14 ΔE is usual/)).toBeVisible()
+  // what is to be marked next is said, and needs no click
+  await expect(page.getByText('Now drag over the white paper.')).toBeVisible()
+  hands.more()
+  await photo.mark(PLACES.paper)
+  await expect(page.getByText(/one patch cannot tell its own error: about 8 ΔE/)).toBeVisible()
+  await hands.click(page.getByRole('button', { name: 'Keep it', exact: true }))
+  await expect(page.getByRole('heading', { name: 'Kept 1 tag' })).toBeVisible()
+  expect(hands.count()).toBeLessThanOrEqual(12)
+  expect(Date.now() - began).toBeLessThan(60_000)
+
+  const [pot] = await pots(page)
+  const swatches = (await (
+    await page.request.get(`${BASE}/api/swatches?potId=${pot!.id}`)
+  ).json()) as { items: Swatch[] }
+  const reading = swatches.items[0]!.readings[0]!
+  expect(reading).toMatchObject({ by: 'photo', errorDe: 8, about: { correction: 'onePatch' } })
+  expect(deltaE2000(reading.lab, labOfReflectance([...DYED]))).toBeLessThan(13)
+  // the photo is kept with it
+  const picture = await page.request.get(`${BASE}/api/pictures/${reading.about.photoId}`)
+  expect(picture.headers()['content-type']).toBe('image/jpeg')
 })
 
 test('pasted notes are read one by one, what is not understood stays, and each is kept', async ({

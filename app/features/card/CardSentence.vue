@@ -3,11 +3,12 @@ import { FIBRES, FORMS, type Fibre, type Form } from '~~/catalogue/fibres'
 import { WAY_KEYS, WAYS, type Way } from '~~/catalogue/ways'
 import type { Patch } from '~~/shared/schemas/walk/patch'
 import type { Card } from '~~/shared/schemas/swatch/card'
+import { hexOfLab } from '~~/core/colour/screen-colour'
 import { keysOf } from '~~/core/json'
 import { present } from '~~/core/present'
 import CardBlank from './CardBlank.vue'
 import CardChoice from './CardChoice.vue'
-import type { CardDraft } from './card-draft'
+import { colourOf, type CardDraft } from './card-draft'
 import { usualStateOf, usualWayOf } from '~~/shared/rules/swatch/taken-as-usual'
 import { CARD } from './useCard'
 
@@ -44,8 +45,10 @@ const VERDICTS = [
   { value: 'change', label: 'again, changed' },
   { value: 'not', label: 'not again' },
 ] as const
-const hexOf = ({ colour }: CardDraft['pieces'][number]) =>
-  colour && 'hex' in colour ? colour.hex : null
+function hexOf({ colour }: CardDraft['pieces'][number]) {
+  const lab = colourOf(colour)
+  return lab && hexOfLab(lab)
+}
 
 /** A fibre that has no such form takes its usual one. */
 function setFibre(piece: CardDraft['pieces'][number], fibre: Fibre) {

@@ -1,6 +1,8 @@
 import type { Fibre, Form } from '~~/catalogue/fibres'
 import type { Way } from '~~/catalogue/ways'
-import type { GivenColour } from '~~/core/colour/screen-colour'
+import type { GivenHow, GivenReading } from '~/features/swatch/given'
+import { labOfHex, type GivenColour } from '~~/core/colour/screen-colour'
+import type { Lab } from '~~/core/colour/tristimulus'
 import { newId } from '~~/shared/ids'
 import type { Card } from '~~/shared/schemas/swatch/card'
 import type { Verdict } from '~~/shared/schemas/swatch/swatch'
@@ -14,8 +16,10 @@ export interface PieceDraft {
   /** `alum 12 %`; `none`; empty: not known. */
   mordantText: string
   colour: GivenColour | null
-  /** Whether it was chosen among chips, whose steps are known. */
-  isByChip: boolean
+  /** How it was come by: among chips, whose steps are known, or from a photo. */
+  how: GivenHow | null
+  /** Of the bare fibre, where somebody looked at it. */
+  bare: GivenReading | null
   verdict: Verdict | ''
 }
 
@@ -45,7 +49,8 @@ export const blankPiece = (): PieceDraft => ({
   form: 'yarn',
   mordantText: '',
   colour: null,
-  isByChip: false,
+  how: null,
+  bare: null,
   verdict: '',
 })
 
@@ -65,3 +70,9 @@ export const blankCard = (): CardDraft => ({
   note: '',
   pieces: [blankPiece()],
 })
+
+/** CIELAB of a colour that was given. */
+export function colourOf(given: GivenColour | null): Lab | null {
+  if (!given) return null
+  return 'hex' in given ? labOfHex(given.hex) : given.lab
+}

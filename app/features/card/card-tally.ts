@@ -47,11 +47,14 @@ export function tallyOf(card: Card, source: Source): CardTally {
   }
 }
 
-/** By a colour, over a bare fibre that nobody looked at: what both, and all estimates, may be off. */
-function strengthOf({ reading, fibre }: CardPiece): CardTally['strength'] {
-  const lab = reading?.lab ?? (reading?.hex ? labOfHex(reading.hex) : null)
+const labOf = (reading: CardPiece['reading']) =>
+  reading?.lab ?? (reading?.hex ? labOfHex(reading.hex) : null)
+
+/** By a colour over a bare fibre, seen or as usual: what both, and all estimates, may be off. */
+function strengthOf({ reading, bare: seen, fibre }: CardPiece): CardTally['strength'] {
+  const lab = labOf(reading)
   if (!lab) return null
-  const bareLab = usualBareLab(fibre)
+  const bareLab = labOf(seen) ?? usualBareLab(fibre)
   const mid = swatchStrength(
     { dyed: { reflectance: null, lab }, bare: { reflectance: null, lab: bareLab } },
     USUAL_CALIBRATION,
@@ -63,7 +66,7 @@ function strengthOf({ reading, fibre }: CardPiece): CardTally['strength'] {
     logSd,
     sharedLogSd,
     strengthErrorSd(dyed, bare, reading?.errorDe ?? EYE_ERROR_DE),
-    bareStrengthSd(bare, BARE_ERROR_DE) / mid,
+    bareStrengthSd(bare, seen ? (seen.errorDe ?? EYE_ERROR_DE) : BARE_ERROR_DE) / mid,
   )
   const off = Math.exp(NORMAL_90 * sd)
   const [low, high] = [mid / off, mid * off]

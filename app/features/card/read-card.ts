@@ -1,4 +1,3 @@
-import { CHIP_ERROR_DE } from '~~/core/colour/eye-chips'
 import { parseNumber } from '~~/core/quantity/parse-number'
 import type { defaultUnits } from '~~/core/quantity/unit-choice'
 import {
@@ -9,6 +8,7 @@ import {
 } from '~~/shared/rules/note/read-note'
 import type { Card, CardPiece } from '~~/shared/schemas/swatch/card'
 import { notToldWords, usualStateOf, usualWayOf } from '~~/shared/rules/swatch/taken-as-usual'
+import type { GivenReading } from '~/features/swatch/given'
 import type { CardDraft, PieceDraft } from './card-draft'
 
 export interface CardContext extends NoteContext {
@@ -166,7 +166,7 @@ export function readCard(draft: CardDraft, context: CardContext): ReadCard {
 }
 
 const cardPiece = (
-  { fibre, form, colour, isByChip, verdict }: PieceDraft,
+  { fibre, form, colour, how, bare, verdict }: PieceDraft,
   amount: { massG: number; isAbout: boolean } | null,
   mordants: CardPiece['mordants'],
 ): CardPiece => ({
@@ -175,16 +175,17 @@ const cardPiece = (
   dryG: amount?.massG ?? null,
   dryBasis: amount?.isAbout ? 'about' : 'weighed',
   mordants,
-  reading: colour && {
-    ...colour,
-    wet: false,
-    washed: null,
-    by: 'eye',
-    ...(isByChip && { errorDe: CHIP_ERROR_DE }),
-  },
-  bare: null,
+  reading: colour && { by: 'eye', ...colour, ...how, wet: false, washed: null },
+  bare: bare && bareReading(bare),
   verdict: verdict || null,
   mark: '',
+})
+
+const bareReading = ({ how, ...colour }: GivenReading) => ({
+  ...colour,
+  ...how,
+  wet: false,
+  washed: null,
 })
 
 function notTold({ way, state }: CardDraft, isWeighed: boolean): string {

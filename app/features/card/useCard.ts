@@ -15,6 +15,7 @@ import { blankCard, blankPiece, type CardDraft } from './card-draft'
 import { fillCard } from './fill-card'
 import { readCard, type CardTroubles } from './read-card'
 import { tallyOf } from './card-tally'
+import { useCardPhotos } from './useCardPhotos'
 
 export interface KeptCard {
   pot: Pot
@@ -35,6 +36,7 @@ export function useCard() {
   const { saving, failure, errors, save } = useSave()
   const isTried = ref(false)
   const kept = ref<KeptTag[]>([])
+  const photos = useCardPhotos()
   const context = computed(() => ({
     today: localToday(),
     order: calendar.value.dateOrder,
@@ -62,7 +64,7 @@ export function useCard() {
       card,
       async (checked) => {
         const { item, changeSetId } = await api.post<{ items: KeptCard[] }>('moves/cards', {
-          cards: [checked],
+          cards: [photos.onlyInHand(checked)],
         })
         const [one] = item.items
         if (!one) throw new Error('Nothing was kept.')
@@ -73,6 +75,7 @@ export function useCard() {
     )
     if (!answer) return null
     isTried.value = false
+    void photos.sendOf(answer.swatches)
     kept.value = [
       ...answer.swatches.map((swatch) => ({
         swatchId: swatch.id,
@@ -92,17 +95,23 @@ export function useCard() {
     failure,
     saving,
     kept,
+    photos,
     context,
     keep,
     blank: () => clear(),
     /** The next tag of the same pile: all stands but its colour, and what was thought of it. */
     another() {
       draft.id = newId()
-      draft.pieces = draft.pieces.map((piece) => ({ ...piece, colour: null, verdict: '' as const }))
+      draft.pieces = draft.pieces.map((piece) => ({
+        ...piece,
+        colour: null,
+        how: null,
+        verdict: '' as const,
+      }))
     },
     addPiece() {
       const last = draft.pieces.at(-1) ?? blankPiece()
-      draft.pieces = [...draft.pieces, { ...last, colour: null, verdict: '' }]
+      draft.pieces = [...draft.pieces, { ...last, colour: null, how: null, verdict: '' }]
     },
     takePiece(i: number) {
       draft.pieces = draft.pieces.filter((_, at) => at !== i)

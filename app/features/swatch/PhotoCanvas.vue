@@ -11,7 +11,16 @@ import { present } from '~~/core/present'
 import { keysOf } from '~~/core/json'
 
 /** The photo with what is marked in it: drag to mark, the wheel or two fingers to come nearer. */
-const { width, height, preview, boxes, corners, grid, tool } = defineProps<{
+const {
+  width,
+  height,
+  preview,
+  boxes,
+  corners,
+  grid,
+  tool,
+  names = { swatch: 'swatch', bare: 'bare fibre', card: 'card' },
+} = defineProps<{
   /** Of the photo, px. */
   width: number
   height: number
@@ -21,6 +30,8 @@ const { width, height, preview, boxes, corners, grid, tool } = defineProps<{
   grid: { columns: number; rows: number } | null
   /** What a drag marks; `move`: it moves the photo. */
   tool: Mark | 'move'
+  /** What each mark is called. */
+  names?: Record<Mark, string>
 }>()
 const emit = defineEmits<{
   mark: [of: Mark, box: PhotoBox]
@@ -146,7 +157,7 @@ defineExpose({ by })
       :class="tool"
       role="application"
       tabindex="0"
-      :aria-label="`The photo. ${tool === 'move' ? 'Drag to move it.' : `Drag to mark the ${tool}, or use the arrows, with Shift for its size.`}`"
+      :aria-label="`The photo. ${tool === 'move' ? 'Drag to move it.' : `Drag to mark the ${names[tool]}, or use the arrows, with Shift for its size.`}`"
       @pointerdown="press"
       @pointermove="move"
       @pointerup="release"
@@ -173,7 +184,7 @@ defineExpose({ by })
         <rect :x="each.x" :y="each.y" :width="each.width" :height="each.height" class="halo" />
         <rect :x="each.x" :y="each.y" :width="each.width" :height="each.height" />
         <text :x="each.x + 4" :y="each.y - 5">
-          {{ each.of === 'bare' ? 'bare fibre' : each.of }}
+          {{ names[each.of] }}
         </text>
       </g>
     </svg>

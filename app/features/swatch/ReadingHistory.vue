@@ -24,7 +24,7 @@ const detail = ({ by, about, errorDe, unevenness }: Reading) =>
   [
     `${BY[by]}${about.isSimulated ? ' (simulated)' : ''}`,
     ...(about.correction && about.correction !== 'none'
-      ? [about.patches > 1 ? `set right by ${about.patches} patches` : 'set right by one grey']
+      ? [about.patches > 1 ? `set right by ${about.patches} patches` : 'set right by one patch']
       : []),
     ...(errorDe === null ? [] : [`± ${formatNumber(errorDe, 2)} ΔE`]),
     ...(unevenness === null ? [] : [`unevenness ${formatNumber(unevenness, 2)}`]),

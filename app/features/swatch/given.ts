@@ -11,7 +11,7 @@ import { labOfReflectance, type Lab } from '~~/core/colour/tristimulus'
 import type { NewReading, Reading } from '~~/shared/schemas/swatch/reading'
 
 /** How a colour was come by, beside the colour. */
-type GivenHow = Pick<NewReading, 'by' | 'errorDe' | 'unevenness' | 'about'>
+export type GivenHow = Pick<NewReading, 'by' | 'errorDe' | 'unevenness' | 'about'>
 
 /** A colour as it was given: by eye, from a photo, or as a spectrum. */
 export type GivenReading = (GivenColour | { reflectance: number[] }) & { how?: GivenHow }

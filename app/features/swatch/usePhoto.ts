@@ -3,7 +3,7 @@ import { computed, onScopeDispose, reactive, ref, shallowRef, watch, type Inject
 import type { Corners, PhotoBox, PhotoPoint } from '~~/core/colour/photo/chart-grid'
 import { labOfReflectance } from '~~/core/colour/tristimulus'
 import { WAVELENGTHS_NM } from '~~/core/colour/spectrum'
-import type { PhotoReading } from '~~/core/colour/photo/read-photo'
+import { WHITE_PAPER, type PhotoReading } from '~~/core/colour/photo/read-photo'
 import type { ReferenceChart } from '~~/core/formats/spectra/reference-chart'
 import type { OpenedPhoto, PlacedKnown } from '~/workers/photo.worker'
 import { startPhotos } from '~/workers/threads'
@@ -14,7 +14,7 @@ import { mapQuad } from '~~/core/tuple'
 /** What is marked in a photo. */
 export type Mark = 'swatch' | 'bare' | 'card'
 /** What it is set right by. */
-export type Known = 'none' | 'card' | 'chart'
+export type Known = 'none' | 'paper' | 'card' | 'chart'
 
 /** A card of this reflectance has been the photographer's grey for a century; from memory. */
 const GREY_CARD = 0.18
@@ -103,8 +103,10 @@ export function usePhoto() {
   }
 
   const placed = computed((): PlacedKnown => {
-    if (known.value === 'card' && boxes.card) {
-      return { kind: 'patch', box: { ...boxes.card }, lab: labOfGrey(cardFactor.value) }
+    const of = known.value
+    if ((of === 'card' || of === 'paper') && boxes.card) {
+      const lab = of === 'paper' ? { ...WHITE_PAPER } : labOfGrey(cardFactor.value)
+      return { kind: 'patch', of, box: { ...boxes.card }, lab }
     }
     const reference = chart.value
     if (known.value === 'chart' && reference && corners.value) {

@@ -13,10 +13,13 @@ import { sampleArea, type Levelness, type PixelArea } from './sampled-area'
 import { present } from '../../present'
 import { mapTriple } from '../../tuple'
 
+/** A grey or white card that is sold as such, or a sheet of paper of nobody knows which make. */
+export type KnownPatchKind = 'card' | 'paper'
+
 /** What a photo holds beside the swatch, whose colour is known. */
 export type KnownInPhoto =
   | { kind: 'none' }
-  | { kind: 'patch'; area: PixelArea; lab: Lab }
+  | { kind: 'patch'; of: KnownPatchKind; area: PixelArea; lab: Lab }
   /** `readings[k][i]` pairs with `labs[i]`: the chart sampled in each of the ways it may lie. */
   | { kind: 'chart'; readings: readonly (readonly PixelArea[])[]; labs: readonly Lab[] }
 
@@ -42,10 +45,21 @@ export interface PhotoReading {
 }
 
 /**
- * CIEDE2000 to expect where the photo cannot tell: found with a simulated camera of its own
- * sensitivities under a warm lamp (tests/unit/core/colour/photo/spectral-camera.test.ts prints it).
+ * CIEDE2000 to expect where the photo cannot tell: found with simulated cameras of their own
+ * sensitivities under four lamps, paper of five makes
+ * (tests/unit/core/colour/photo/spectral-camera.test.ts and white-paper.test.ts print it).
  */
-export const USUAL_ERROR_DE: Record<'none' | 'onePatch', number> = { none: 14, onePatch: 7 }
+export const USUAL_ERROR_DE: Record<'none' | KnownPatchKind, number> = {
+  none: 14,
+  card: 7,
+  paper: 8,
+}
+
+/**
+ * A sheet for printers, as a camera sees it: between one that is brightened, whose blue depends on
+ * the light, and one that is not. From memory.
+ */
+export const WHITE_PAPER: Lab = { l: 94, a: 0.2, b: -0.8 }
 
 /** A chart that leaves more than this on its own patches was not met: its corners lie elsewhere. */
 const MOST_CHART_ERROR_DE = 9
@@ -71,12 +85,15 @@ export function readPhoto(swatch: PixelArea, known: KnownInPhoto): PhotoReading 
     meanError: correction.meanError,
     largestError: correction.largestError,
     moved: deltaE2000(lab, sampled.lab),
-    errorDe: correction.meanError ?? USUAL_ERROR_DE[correction.kind as 'none' | 'onePatch'],
+    errorDe: correction.meanError ?? usualErrorDe(known),
     isErrorTold: correction.meanError !== null,
     unevenness: sampled.unevenness,
     levelness: sampled.levelness,
   }
 }
+
+const usualErrorDe = (known: KnownInPhoto): number =>
+  USUAL_ERROR_DE[known.kind === 'patch' ? known.of : 'none']
 
 const NO_CORRECTION: CameraCorrection = {
   kind: 'none',

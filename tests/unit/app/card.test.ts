@@ -4,7 +4,7 @@ import { tallyOf } from '../../../app/features/card/card-tally'
 import { fillCard } from '../../../app/features/card/fill-card'
 import { readCard } from '../../../app/features/card/read-card'
 import { clippedChannels, deltaE2000, hexOfLab } from '../../../core/colour/screen-colour'
-import { CHIP_DEPTHS, eyeChips, nudged } from '../../../core/colour/eye-chips'
+import { CHIP_DEPTHS, CHIP_ERROR_DE, eyeChips, nudged } from '../../../core/colour/eye-chips'
 import { lchOfLab } from '../../../core/colour/tristimulus'
 import { readNote } from '../../../shared/rules/note/read-note'
 import { cardSchema } from '../../../shared/schemas/swatch/card'
@@ -46,7 +46,7 @@ describe('a card as it is typed', () => {
           fibreText: 'about 2 oz',
           mordantText: 'alum 12 % and iron 2 %',
           colour: { hex: '#d8c24a' },
-          isByChip: true,
+          how: { by: 'eye', errorDe: CHIP_ERROR_DE },
         },
       ),
       CONTEXT,

@@ -80,7 +80,12 @@ const errorsWith = (known: Parameters<typeof readPhoto>[1]) =>
     ),
   )
 const chart = { kind: 'chart' as const, readings: [chartAreas(corners)], labs }
-const card = { kind: 'patch' as const, area: cut(picture, inside(CARD)), lab: grey }
+const card = {
+  kind: 'patch' as const,
+  of: 'card' as const,
+  area: cut(picture, inside(CARD)),
+  lab: grey,
+}
 
 describe('a photo by a camera of its own sensitivities, under a warm lamp', () => {
   test('a chart brings eleven dyed swatches near, a grey card nearer than nothing does', () => {
@@ -99,8 +104,8 @@ describe('a photo by a camera of its own sensitivities, under a warm lamp', () =
     // what is assumed where a photo cannot tell is near what is found here
     expect(USUAL_ERROR_DE.none / told[0]!).toBeGreaterThan(0.6)
     expect(USUAL_ERROR_DE.none / told[0]!).toBeLessThan(1.6)
-    expect(USUAL_ERROR_DE.onePatch / told[1]!).toBeGreaterThan(0.6)
-    expect(USUAL_ERROR_DE.onePatch / told[1]!).toBeLessThan(1.6)
+    expect(USUAL_ERROR_DE.card / told[1]!).toBeGreaterThan(0.6)
+    expect(USUAL_ERROR_DE.card / told[1]!).toBeLessThan(1.6)
   })
 
   test('the chart says what error it leaves; a single card cannot, and says so', () => {
@@ -114,7 +119,7 @@ describe('a photo by a camera of its own sensitivities, under a warm lamp', () =
     expect(one).toMatchObject({
       isErrorTold: false,
       meanError: null,
-      errorDe: USUAL_ERROR_DE.onePatch,
+      errorDe: USUAL_ERROR_DE.card,
     })
     expect(one.moved).toBeCloseTo(deltaE2000(one.lab, one.uncorrected))
   })
