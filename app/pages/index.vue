@@ -2,6 +2,7 @@
 import type { TodayView } from '~~/shared/views/log/today'
 import type { WalkView } from '~~/shared/views/walk/walk'
 import { isAllYear } from '~/features/today/windows'
+import FirstDay from '~/features/today/FirstDay.vue'
 import FirstEvening from '~/features/today/FirstEvening.vue'
 import LearntLast from '~/features/today/LearntLast.vue'
 import WantsHands from '~/features/today/WantsHands.vue'
@@ -44,7 +45,8 @@ useHead({ title: 'Today · Juniper Haze' })
       <WantsHands v-else :view="view" />
     </div>
     <div class="stack">
-      <section class="panel" aria-labelledby="ready">
+      <FirstDay v-if="isEmpty" />
+      <section v-else class="panel" aria-labelledby="ready">
         <div class="row head">
           <h2 id="ready">Ready to gather</h2>
           <span class="quiet"

@@ -45,6 +45,7 @@ import { strengthService } from '../strength/strength'
 import { swatchKind } from '../swatch/swatches'
 import { notesService } from '../swatch/notes'
 import { cardService } from '../swatch/cards'
+import { firstTrialService } from '../pot/first-trial'
 import { readAlike } from '../swatch/read-alike'
 import { readerService } from '../swatch/swatch-reader'
 import { todayService } from './today'
@@ -129,6 +130,7 @@ export function createLog(
     booth: boothService(database.read),
     notes: notesService(names),
     cards,
+    firstTrial: firstTrialService(database, collections, clock),
     alike: readAlike(database, collections.swatches, clock),
     shelfView: shelfService(database.read),
     strength: strengthService(database.read, curves, versions),

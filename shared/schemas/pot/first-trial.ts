@@ -1,0 +1,48 @@
+import Joi from 'joi'
+import { FIBRE_KEYS, FORMS, type Fibre, type Form } from '../../../catalogue/fibres'
+import { WAY_KEYS, type Way } from '../../../catalogue/ways'
+import { aboveNothing, dateField, idField, massField, newIdField } from '../log/common'
+
+/**
+ * A first pair of jars, before anything is in the log: some of a plant, two small pieces of one
+ * fibre, and two ratios of plant to fibre far enough apart to show a bend.
+ */
+export interface FirstTrial {
+  /** The pair's. */
+  id: string
+  sourceId: string
+  state: 'fresh' | 'dried' | 'frozen'
+  gatheredG: number
+  /** Local date. */
+  on: string
+  fibre: Fibre
+  form: Form
+  /** Of each piece, g. */
+  pieceG: number
+  way: Way
+  /** The same ones sent twice are made once; `ratio` is g of plant as weighed per g of fibre. */
+  jars: { id: string; ratio: number }[]
+}
+
+export const firstTrialSchema = Joi.object<FirstTrial>({
+  id: newIdField.required(),
+  sourceId: idField.required(),
+  state: Joi.string().valid('fresh', 'dried', 'frozen').required(),
+  gatheredG: massField.required(),
+  on: dateField.required(),
+  fibre: Joi.string()
+    .valid(...FIBRE_KEYS)
+    .required(),
+  form: Joi.string()
+    .valid(...FORMS)
+    .required(),
+  pieceG: massField.required(),
+  way: Joi.string()
+    .valid(...WAY_KEYS)
+    .required(),
+  jars: Joi.array()
+    .items(Joi.object({ id: newIdField.required(), ratio: aboveNothing(100).required() }))
+    .length(2)
+    .unique('id')
+    .required(),
+})
