@@ -48,6 +48,7 @@ function mark(of: Mark, box: PhotoBox) {
   desk.boxes[of] = box
   // one after the other, without a click between
   if (of === 'swatch' && !desk.boxes.card) tool.value = 'card'
+  else if (of === 'card') tool.value = 'bare'
 }
 const asked = computed(() => {
   if (!desk.boxes.swatch) return 'Drag over the skein.'

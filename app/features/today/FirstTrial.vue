@@ -130,7 +130,7 @@ async function wish() {
 }
 
 .haze {
-  color: #5d6274;
+  color: var(--haze-ink);
 }
 
 .mass {

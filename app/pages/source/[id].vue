@@ -3,8 +3,11 @@ import { PARTS } from '~~/catalogue/parts'
 import { WAYS } from '~~/catalogue/ways'
 import { gatheringCautions } from '~~/core/safety/gathering'
 import { formatMass, formatNumber, formatRatio, formatTemperature } from '~/format/quantities'
-import type { SourceOnWalk } from '~~/shared/views/walk/walk'
+import type { SourceOnWalk, WalkView } from '~~/shared/views/walk/walk'
 import CorrectSource from '~/features/sources/CorrectSource.vue'
+import { HUE_MARK_WORDS } from '~/features/sources/colours-given'
+import SourceColours from '~/features/sources/SourceColours.vue'
+import SourceStock from '~/features/sources/SourceStock.vue'
 import SourceClaims from '~/features/sources/SourceClaims.vue'
 import { ruleWords } from '~/features/walk/rule-words'
 import WishList from '~/features/wishes/WishList.vue'
@@ -20,9 +23,9 @@ const { data: known, failure } = useLoaded(() =>
   api.get<SourceOnWalk>(`walk/${sourceId}`, { on: localToday() }),
 )
 const source = computed(() => known.value?.source ?? null)
+const { data: walk } = useLoaded(() => api.get<WalkView>('walk', { on: localToday() }))
+const season = computed(() => walk.value?.rows.filter((row) => row.source.id === sourceId) ?? [])
 const correcting = ref(false)
-
-const HUE_WORDS = { none: 'without mordant', Al: 'alum', Fe: 'iron', Cu: 'copper' } as const
 
 const cautions = computed(() =>
   source.value ? gatheringCautions({ ...source.value, sureness: 'sure', hazards: [] }) : [],
@@ -62,7 +65,7 @@ const facts = computed(() => {
       label: 'Colour',
       value:
         Object.entries(it.hues)
-          .map(([mark, hue]) => `${HUE_WORDS[mark as keyof typeof HUE_WORDS]}: ${hue}`)
+          .map(([mark, hue]) => `${HUE_MARK_WORDS[mark as keyof typeof HUE_MARK_WORDS]}: ${hue}`)
           .join('; ') || 'not known',
     },
     {
@@ -99,38 +102,46 @@ useHead({ title: () => `${source.value?.commonName ?? 'A source'} · Juniper Haz
       </div>
     </div>
     <div class="source">
-      <section class="panel stack" aria-label="What is known">
-        <CorrectSource v-if="correcting" :source="source" @done="correcting = false" />
-        <div class="stack tight">
-          <PlainCaution v-for="caution in cautions" :key="caution.key" :level="caution.level">
-            {{ caution.words }}
-          </PlainCaution>
-        </div>
-        <p class="quiet">
-          {{
-            source.provenance === 'yours'
-              ? 'All of it is yours.'
-              : `Typical, ${source.provenance}, but for what is marked as yours.`
-          }}
-        </p>
-        <dl>
-          <div v-for="fact in facts" :key="fact.field">
-            <dt>{{ fact.label }}</dt>
-            <dd>
-              {{ fact.value }}
-              <span v-if="isYours(fact.field)" class="quiet">yours</span>
-            </dd>
-          </div>
-          <div v-if="source.synonyms.length || source.otherNames.length">
-            <dt>Also called</dt>
-            <dd>
-              <em class="latin">{{ source.synonyms.join(', ') }}</em>
-              {{ source.otherNames.join(', ') }}
-            </dd>
-          </div>
-        </dl>
-      </section>
       <div class="stack">
+        <SourceColours :source="source" />
+        <section v-if="season.length" class="panel" aria-labelledby="season">
+          <h2 id="season">Its year <span class="quiet">dots are your gatherings</span></h2>
+          <YearRibbons :rows="season" :today="localToday()" :most="1" />
+        </section>
+        <section class="panel stack" aria-label="What is known">
+          <CorrectSource v-if="correcting" :source="source" @done="correcting = false" />
+          <div class="stack tight">
+            <PlainCaution v-for="caution in cautions" :key="caution.key" :level="caution.level">
+              {{ caution.words }}
+            </PlainCaution>
+          </div>
+          <p class="quiet">
+            {{
+              source.provenance === 'yours'
+                ? 'All of it is yours.'
+                : `Typical, ${source.provenance}, but for what is marked as yours.`
+            }}
+          </p>
+          <dl>
+            <div v-for="fact in facts" :key="fact.field">
+              <dt>{{ fact.label }}</dt>
+              <dd>
+                {{ fact.value }}
+                <span v-if="isYours(fact.field)" class="quiet">yours</span>
+              </dd>
+            </div>
+            <div v-if="source.synonyms.length || source.otherNames.length">
+              <dt>Also called</dt>
+              <dd>
+                <em class="latin">{{ source.synonyms.join(', ') }}</em>
+                {{ source.otherNames.join(', ') }}
+              </dd>
+            </div>
+          </dl>
+        </section>
+      </div>
+      <div class="stack">
+        <SourceStock :source-id="source.id" />
         <section class="panel stack tight" aria-labelledby="by-you">
           <h2 id="by-you">By your own log</h2>
           <ul>

@@ -28,10 +28,15 @@ export const photoKind = plainKind<Photo, NewPhoto, { note?: string }, PhotoQuer
     lon: 'lon',
     note: 'note',
   },
-  narrow(rows, { lotId, jarId, swatchId }) {
+  narrow(rows, { lotId, jarId, swatchId, sourceId }) {
     if (lotId) rows.where({ lot_id: lotId })
     if (jarId) rows.where({ jar_id: jarId })
     if (swatchId) rows.where({ swatch_id: swatchId })
+    if (sourceId) {
+      rows.whereIn('lot_id', (lots) => {
+        void lots.select('id').from('lot').where({ source_id: sourceId })
+      })
+    }
   },
 })
 

@@ -67,6 +67,8 @@ export interface PhotoQuery extends PageQuery {
   lotId?: string
   jarId?: string
   swatchId?: string
+  /** Of any lot of it. */
+  sourceId?: string
 }
 
 export const photoQuerySchema = Joi.object<PhotoQuery>({
@@ -74,4 +76,5 @@ export const photoQuerySchema = Joi.object<PhotoQuery>({
   lotId: idField,
   jarId: idField,
   swatchId: idField,
+  sourceId: idField,
 })
