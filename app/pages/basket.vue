@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import WorkedExample from '~/features/examples/WorkedExample.vue'
 import { formatMass } from '~/format/quantities'
 import type { BasketRow, BasketView } from '~~/shared/views/basket/basket'
 import type { Piece } from '~~/shared/schemas/basket/piece'
@@ -136,11 +137,13 @@ useHead({ title: 'Basket · Juniper Haze' })
       </div>
       <BasketList :filter="filter" :current="pieceId">
         <template #empty>
-          {{
-            filter.find || filter.level || filter.setId
-              ? 'Nothing here is so.'
-              : 'The basket is empty. Weigh in a piece, dry, before it is wetted.'
-          }}
+          <template v-if="filter.find || filter.level || filter.setId"
+            >Nothing here is so.</template
+          >
+          <template v-else>
+            The basket is empty. Weigh in a piece, dry, before it is wetted.
+            <WorkedExample station="basket" />
+          </template>
         </template>
       </BasketList>
     </section>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import WorkedExample from '~/features/examples/WorkedExample.vue'
 import type { LoftLot, LoftView } from '~~/shared/views/loft/loft'
 import LoftNav from '~/features/loft/LoftNav.vue'
 import LotSheet from '~/features/loft/LotSheet.vue'
@@ -73,6 +74,7 @@ useHead({ title: 'Loft · Juniper Haze' })
         Nothing in stock. <NuxtLink to="/walk">Weigh in</NuxtLink> what you gather, and its tag
         hangs here.
       </p>
+      <WorkedExample v-if="nothing" station="loft" />
     </div>
     <div class="sheet">
       <NuxtLink v-if="isPicked" to="/loft" class="back">All stock</NuxtLink>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import WorkedExample from '~/features/examples/WorkedExample.vue'
 import { PARTS } from '~~/catalogue/parts'
 import type { StrengthView } from '~~/shared/views/strength/strength'
 import AskAnySource from '~/features/strength/AskAnySource.vue'
@@ -170,7 +171,10 @@ useHead({ title: () => `${name.value || 'Strength'} · Juniper Haze` })
     <NuxtLink to="/pot">dye a pot</NuxtLink> and read its swatches: each source's strength against
     its ratio is drawn here.
   </p>
-  <AskAnySource v-if="isLoaded && !sourceId" />
+  <template v-if="isLoaded && !sourceId">
+    <WorkedExample station="strength" />
+    <AskAnySource />
+  </template>
 </template>
 
 <style scoped>

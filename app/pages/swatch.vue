@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import WorkedExample from '~/features/examples/WorkedExample.vue'
 import { dryRatioText } from '~/format/ratio'
 import type { Illuminant } from '~~/core/colour/weighting'
 import { newId } from '~~/shared/ids'
@@ -204,8 +205,10 @@ useHead({ title: () => `${hand.value?.swatch.code ?? 'Swatch'} · Juniper Haze` 
   </div>
   <p v-else-if="!failure">
     No swatches yet. <NuxtLink to="/pot">Save a pot as done</NuxtLink> and its swatches hang here to
-    be read.
+    be read. <NuxtLink to="/card">A swatch you have</NuxtLink> from before is written down on a
+    card.
   </p>
+  <WorkedExample v-if="!hand && !failure" station="swatch" />
 </template>
 
 <style scoped>

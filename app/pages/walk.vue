@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import WorkedExample from '~/features/examples/WorkedExample.vue'
 import type { Page } from '~~/shared/schemas/log/common'
 import type { Container } from '~~/shared/schemas/loft/container'
 import type { Patch } from '~~/shared/schemas/walk/patch'
@@ -16,6 +17,7 @@ const { data: patches } = useLoaded(() => api.all<Patch>('patches'))
 const { data: bags } = useLoaded(() => api.get<Page<Container>>('containers', { limit: 20 }))
 const { data: view, failure } = useLoaded(() => api.get<WalkView>('walk', { on: today }))
 
+const isEmpty = computed(() => !view.value?.rows.some(({ gatherings }) => gatherings.length > 0))
 const form = ref<InstanceType<typeof WeighInForm> | null>(null)
 useStationKeys({ n: () => form.value?.focus() })
 
@@ -39,6 +41,7 @@ useHead({ title: 'Walk · Juniper Haze' })
     />
     <div class="stack">
       <p v-if="failure" class="wrong" role="alert">{{ failure }}</p>
+      <WorkedExample v-if="view && isEmpty" station="walk" />
       <ReadyNow v-if="view" :view="view" :today="today" @weigh="form?.again($event)" />
     </div>
   </div>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import WorkedExample from '~/features/examples/WorkedExample.vue'
 import { mordantKeyWords } from '~~/shared/words/swatch/mordant-key-words'
 import { limitsSentence, strictest } from '~~/core/fibre/limits'
 import { limitsOf } from '~~/shared/rules/basket/fibre'
@@ -120,6 +121,7 @@ const lineOf = (piece: Piece) =>
       </li>
       <li v-if="!ordered.length" class="quiet">
         The basket is empty. <NuxtLink to="/basket">Weigh a piece</NuxtLink> first.
+        <WorkedExample station="pot" />
       </li>
     </ul>
   </section>

@@ -38,13 +38,13 @@ describe('a first pair of trial jars', () => {
     // 0.04 L a gram, in both
     expect(items.map(({ waterL }) => waterL)).toEqual([0.4, 0.4])
     expect(items.every(({ pieces }) => pieces.length === 1)).toBe(true)
-    const lots = await here.log.lots.page({ limit: 10 })
+    const lots = await here.log.lots.page({ aside: false, limit: 10 })
     expect(lots.items).toMatchObject([{ netG: 60, gatheredOn: '2026-08-20', state: 'fresh' }])
 
     await here.log.changes.undo(changeSetId!)
-    expect((await here.log.lots.page({ limit: 10 })).items).toEqual([])
-    expect((await here.log.pots.page({ limit: 10 })).items).toEqual([])
-    expect((await here.log.pieces.page({ limit: 10 })).items).toEqual([])
+    expect((await here.log.lots.page({ aside: false, limit: 10 })).items).toEqual([])
+    expect((await here.log.pots.page({ aside: false, limit: 10 })).items).toEqual([])
+    expect((await here.log.pieces.page({ aside: false, limit: 10 })).items).toEqual([])
   })
 
   test('is made once, however often it is sent', async () => {
@@ -53,13 +53,13 @@ describe('a first pair of trial jars', () => {
     const again = await here.log.firstTrial.make(asked)
     expect(again.changeSetId).toBeNull()
     expect(again.items.map(({ id }) => id)).toEqual(first.items.map(({ id }) => id))
-    expect((await here.log.pieces.page({ limit: 10 })).items).toHaveLength(2)
+    expect((await here.log.pieces.page({ aside: false, limit: 10 })).items).toHaveLength(2)
   })
 
   test('less plant than both jars take is refused, and nothing is half made', async () => {
     await expect(here.log.firstTrial.make(pair({ gatheredG: 49 }))).rejects.toMatchObject(
       refusal(422, 'gatheredG must be at least the 50 g that both jars take; got 49 g'),
     )
-    expect((await here.log.lots.page({ limit: 10 })).items).toEqual([])
+    expect((await here.log.lots.page({ aside: false, limit: 10 })).items).toEqual([])
   })
 })
