@@ -23,6 +23,7 @@ import { roughDate } from '~/format/dates'
 import { first } from '~~/core/present'
 
 const route = useRoute()
+const router = useRouter()
 const text = (value: unknown) => (typeof value === 'string' ? value : undefined)
 const { waiting, read, hand, words, failure } = useSwatches(() => ({
   swatch: text(route.query.swatch),
@@ -71,6 +72,10 @@ async function keep() {
   const isFromPhoto = form.dyed?.how?.by === 'photo'
   let photoId: string | null = null
   uploadTrouble.value = ''
+  // it stays in hand: what it came to, and its verdict, come before the next
+  if (now && !route.query.swatch) {
+    await router.replace({ query: { ...route.query, swatch: now.swatch.id } })
+  }
   if (now && isFromPhoto && isKeepingPhoto.value && desk.file) {
     const id = newId()
     uploadTrouble.value = await uploadPhoto(desk.file, { id, swatchId: now.swatch.id })
@@ -83,6 +88,13 @@ const onCurve = computed(() =>
     ? `/strength?source=${first(hand.value.sources).id}&on=${encodeURIComponent(hand.value.curveKey)}`
     : null,
 )
+/** What waits next, once this one was read: of its own pot first. */
+const next = computed(() => {
+  const now = hand.value
+  if (!now?.swatch.readings.length) return null
+  const others = waiting.value?.items.filter(({ id }) => id !== now.swatch.id) ?? []
+  return others.find(({ potId }) => potId === now.swatch.potId) ?? others[0] ?? null
+})
 const name = computed(() =>
   hand.value ? swatchName(hand.value.sources, hand.value.piece, hand.value.pot.dyedOn) : '',
 )
@@ -191,6 +203,9 @@ useHead({ title: () => `${hand.value?.swatch.code ?? 'Swatch'} · Juniper Haze` 
       />
       <NuxtLink v-if="onCurve && hand.swatch.readings.length" :to="onCurve" class="el-button">
         See it on its curve
+      </NuxtLink>
+      <NuxtLink v-if="next" :to="`/swatch?swatch=${next.id}`" class="el-button">
+        Read the next, {{ next.code }}
       </NuxtLink>
       <ReadingHistory :readings="hand.swatch.readings" />
       <VerdictForm v-if="hand.swatch.readings.length" :hand="hand" />

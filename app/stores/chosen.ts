@@ -1,11 +1,14 @@
 import { defineStore } from 'pinia'
-import { computed, ref } from 'vue'
+import { useSessionStorage } from '@vueuse/core'
+import { computed, ref, watch } from 'vue'
 import type { BasketRow } from '~~/shared/views/basket/basket'
 import { useApi } from '~/composables/useApi'
 
 /** Pieces in hand: chosen in the basket, and taken along to a bath, a pot or the tags. */
 export const useChosen = defineStore('chosen', () => {
   const rows = ref<BasketRow[]>([])
+  // loading the page anew lets nothing go; another tab has its own in hand
+  const kept = useSessionStorage<string[]>('juniper-haze/in-hand', [])
   const ids = computed(() => new Set(rows.value.map(({ id }) => id)))
   const dryG = computed(() => rows.value.reduce((sum, row) => sum + row.dryG, 0))
 
@@ -21,11 +24,18 @@ export const useChosen = defineStore('chosen', () => {
 
   /** Looks again at what is in hand, after something was written; what is gone is let go. */
   async function refresh() {
-    if (rows.value.length === 0) return
-    const asked = rows.value.map(({ id }) => id)
+    await named(rows.value.map(({ id }) => id))
+  }
+  async function named(asked: string[]) {
+    if (asked.length === 0) return
     const { item } = await useApi().post<{ rows: BasketRow[] }>('basket/named', { ids: asked })
     rows.value = item.rows.filter(({ isGone }) => !isGone)
   }
+
+  const before = [...kept.value]
+  watch(rows, (now) => (kept.value = now.map(({ id }) => id)))
+  // a log that does not answer says so on the page itself
+  void named(before).catch(() => undefined)
 
   const clear = () => void (rows.value = [])
 

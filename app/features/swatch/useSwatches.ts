@@ -19,12 +19,13 @@ export function useSwatches(chosen: () => { swatch?: string; pot?: string }) {
 
   async function inHand(): Promise<BoothView | null> {
     const { swatch: id, pot: potId } = chosen()
-    const query: Query = potId && !id ? { potId, limit: 1 } : { unread: true, limit: 1 }
-    const found = id ?? ((await firstOf(query)) ?? (await firstOf({ limit: 1 })))?.id
+    const ofPot: Query = potId ? { potId } : {}
+    // of a pot, too, what waits comes before what was read
+    const found = id ?? ((await firstOf({ ...ofPot, unread: true })) ?? (await firstOf(ofPot)))?.id
     return found ? api.get<BoothView>(`booth/${found}`) : null
   }
   const firstOf = async (query: Query) =>
-    (await api.get<Page<Swatch>>('swatches', query)).items[0] ?? null
+    (await api.get<Page<Swatch>>('swatches', { ...query, limit: 1 })).items[0] ?? null
 
   const hand = useLoaded(inHand, chosen)
   /** Each swatch at hand by what it is: fibre, mark, mordant; a number tells nobody apart. */

@@ -7,7 +7,9 @@ const { view, today } = defineProps<{ view: WalkView; today: string }>()
 defineEmits<{ weigh: [WalkRow] }>()
 
 const session = useSession()
-const shown = ref<'yours' | 'ready' | 'all'>('yours')
+const isYours = (row: WalkRow) => row.gatherings.length > 0 || row.needs.length > 0
+/** On an empty log nothing is one's own yet. */
+const shown = ref<'yours' | 'ready' | 'all'>(view.rows.some(isYours) ? 'yours' : 'ready')
 const filter = ref('')
 
 const rows = computed(() => {
@@ -15,7 +17,7 @@ const rows = computed(() => {
   return view.rows.filter((row) => {
     const { commonName, scientificName } = row.source
     if (words && !`${commonName} ${scientificName}`.toLowerCase().includes(words)) return false
-    if (shown.value === 'yours') return row.gatherings.length > 0 || row.needs.length > 0
+    if (shown.value === 'yours') return isYours(row)
     return shown.value === 'all' || (row.readiness?.ready && !isAllYear(row))
   })
 })
