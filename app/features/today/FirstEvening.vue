@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import AskAnySource from '~/features/strength/AskAnySource.vue'
+import DemoBeside from './DemoBeside.vue'
 
 /** An empty log: where somebody may begin, each with what it takes. */
 const BEGINNINGS = [
@@ -41,6 +42,7 @@ const BEGINNINGS = [
       </li>
     </ul>
     <AskAnySource />
+    <DemoBeside />
   </section>
 </template>
 
