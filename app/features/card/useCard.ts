@@ -75,7 +75,8 @@ export function useCard() {
     )
     if (!answer) return null
     isTried.value = false
-    void photos.sendOf(answer.swatches)
+    // closing the page right after must lose no photo
+    await photos.sendOf(answer.swatches)
     kept.value = [
       ...answer.swatches.map((swatch) => ({
         swatchId: swatch.id,
