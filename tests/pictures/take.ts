@@ -1,4 +1,4 @@
-import { chromium, type Page } from '@playwright/test'
+import { chromium, type Browser, type Page } from '@playwright/test'
 import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -6,7 +6,7 @@ import { loadDemo } from '../../demo/load'
 import { CHROMIUM } from '../../playwright.config'
 import { catalogueId } from '../../shared/ids'
 import { photoFile, photoHands } from '../e2e/booth'
-import { startBuilt, untilReady } from '../e2e/server-process'
+import { exited, startBuilt, untilReady } from '../e2e/server-process'
 import { chartFile, PLACES } from '../fixtures/booth-photo'
 
 /** The pictures of the README: each main view with the demo log, as a dyer would meet it. */
@@ -46,6 +46,15 @@ async function weighIn(page: Page) {
   await page.getByRole('button', { name: /mesh bag/ }).click()
   await page.getByRole('combobox', { name: 'Where' }).click()
   await page.getByRole('option', { name: 'Orchard Bank' }).click()
+}
+
+/** What grows near, ticked. */
+async function tickAlder(page: Page) {
+  await page
+    .getByRole('button', { name: /^alder/i })
+    .first()
+    .click()
+  await page.getByRole('article').waitFor()
 }
 
 /** A photo of an unread swatch, with its chart marked. */
@@ -163,19 +172,15 @@ const SHOTS: [string, string, typeof TABLE, ((page: Page) => Promise<void>)?][] 
   ['card', `/card?note=${encodeURIComponent(TAG)}`, TABLE, chooseColour],
   ['table', '/table', TABLE, mapTable],
   ['strength', `/strength?source=${TANSY}`, TABLE],
-  ['strength-phone', `/strength?source=${TANSY}`, PHONE],
+  ['plant', `/source/${TANSY}`, TABLE],
   ['atlas', '/atlas', TABLE, allComputed],
   ['potency', `/potency?source=${TANSY}`, TABLE],
-  ['sample', `/sample?source=${TANSY}`, { width: 900, height: 1000 }],
 ]
+/** An empty log is pictured, too. */
+const EMPTY_SHOTS: typeof SHOTS = [['first-day', '/', TABLE, tickAlder]]
 
-const folder = mkdtempSync(join(tmpdir(), 'juniper-haze-pictures-'))
-await loadDemo(folder)
-const server = startBuilt(folder, PORT)
-const browser = await chromium.launch(CHROMIUM)
-try {
-  await untilReady(BASE)
-  for (const [name, path, viewport, prepare] of SHOTS) {
+async function picture(browser: Browser, shots: typeof SHOTS) {
+  for (const [name, path, viewport, prepare] of shots) {
     const context = await browser.newContext({ viewport, locale: 'en-GB' })
     const page = await context.newPage()
     await page.goto(BASE + path)
@@ -189,8 +194,22 @@ try {
     await page.screenshot({ path: `docs/screenshots/${name}.png` })
     await context.close()
   }
+}
+
+const browser = await chromium.launch(CHROMIUM)
+try {
+  for (const [shots, isDemo] of [
+    [SHOTS, true],
+    [EMPTY_SHOTS, false],
+  ] as const) {
+    const folder = mkdtempSync(join(tmpdir(), 'juniper-haze-pictures-'))
+    if (isDemo) await loadDemo(folder)
+    const server = startBuilt(folder, PORT)
+    await untilReady(BASE)
+    await picture(browser, shots).finally(() => server.kill())
+    await exited(server)
+    rmSync(folder, { recursive: true, force: true })
+  }
 } finally {
   await browser.close()
-  server.kill()
-  rmSync(folder, { recursive: true, force: true })
 }
