@@ -88,7 +88,7 @@ async function wish() {
         A first pair: two pieces of <strong>{{ formatMass(pieceG) }}</strong> {{ fibre }} in two
         jars, {{ formatMass(ratios[0] * pieceG) }} and {{ formatMass(ratios[1] * pieceG) }}
         {{ row.usualRatioState }}: <strong>{{ formatMass(neededG) }}</strong> of it in all. Four
-        times apart, they show where more stops helping.
+        times apart, they begin to show where more stops helping.
       </p>
       <div class="row">
         <QuantityField

@@ -103,6 +103,11 @@ useHead({ title: () => `${source.value?.commonName ?? 'A source'} · Juniper Haz
     </div>
     <div class="source">
       <div class="stack">
+        <div v-if="cautions.length" class="stack tight">
+          <PlainCaution v-for="caution in cautions" :key="caution.key" :level="caution.level">
+            {{ caution.words }}
+          </PlainCaution>
+        </div>
         <SourceColours :source="source" />
         <section v-if="season.length" class="panel" aria-labelledby="season">
           <h2 id="season">Its year <span class="quiet">dots are your gatherings</span></h2>
@@ -110,11 +115,6 @@ useHead({ title: () => `${source.value?.commonName ?? 'A source'} · Juniper Haz
         </section>
         <section class="panel stack" aria-label="What is known">
           <CorrectSource v-if="correcting" :source="source" @done="correcting = false" />
-          <div class="stack tight">
-            <PlainCaution v-for="caution in cautions" :key="caution.key" :level="caution.level">
-              {{ caution.words }}
-            </PlainCaution>
-          </div>
           <p class="quiet">
             {{
               source.provenance === 'yours'
