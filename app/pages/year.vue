@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { WalkView } from '~~/shared/views/walk/walk'
+import CalendarLinks from '~/features/year/CalendarLinks.vue'
 import { isAllYear } from '~/features/today/windows'
 import { localToday } from '~/format/dates'
 
@@ -38,9 +39,14 @@ useHead({ title: 'Year · Juniper Haze' })
       Plans laid backwards from a wanted day, and what each month asks for, are not built yet.
     </p>
   </section>
+  <CalendarLinks :today="today" class="calendar" />
 </template>
 
 <style scoped>
+.calendar {
+  margin-top: 16px;
+}
+
 .below {
   margin-top: 12px;
 }

@@ -57,6 +57,9 @@ test('every station of an empty log says what it does', async ({ page }) => {
   }
   await page.goto(`${BASE}/year`)
   await expect(page.getByText(/these are ready now, by their usual months/)).toBeVisible()
+  const file = page.waitForEvent('download')
+  await page.getByRole('link', { name: 'Calendar file' }).click()
+  expect((await file).suggestedFilename()).toBe('juniper-haze.ics')
   await page.goto(`${BASE}/source/${catalogueId('tanacetum-vulgare/flowerHead')}`)
   await expect(page.getByRole('heading', { name: /The colours it is said to give/ })).toContainText(
     'none of yours yet',

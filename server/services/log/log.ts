@@ -44,6 +44,7 @@ import { typicalService } from '../strength/typical'
 import { strengthService } from '../strength/strength'
 import { swatchKind } from '../swatch/swatches'
 import { notesService } from '../swatch/notes'
+import { calendarService } from '../calendar/calendar'
 import { cardService } from '../swatch/cards'
 import { firstTrialService } from '../pot/first-trial'
 import { readAlike } from '../swatch/read-alike'
@@ -106,6 +107,7 @@ export function createLog(
     forDepths: (sourceId) => curves.depthRatiosOf(sourceId),
   })
   const jars = jarViews(database.read)
+  const hob = hobService(database.read, (now) => jars.standing(now))
   const cards = cardService(database, collections, clock)
   return {
     ...collections,
@@ -115,7 +117,12 @@ export function createLog(
     bathFinish: bathFinish(database, collections, clock),
     course: potCourse(database, collections, clock),
     basket: basketService(database.read),
-    hob: hobService(database.read, (now) => jars.standing(now)),
+    hob,
+    calendar: calendarService(
+      database.read,
+      { walk: walk.view, hob: hob.view, jars: (now) => jars.standing(now) },
+      clock,
+    ),
     trials: trialService(database.read),
     recipes: recipeService(database.read),
     instruments: instrumentService(

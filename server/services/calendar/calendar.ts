@@ -1,0 +1,69 @@
+import type { Knex } from 'knex'
+import { PARTS } from '../../../catalogue/parts'
+import { lookUp } from '../../../core/present'
+import type { JarView } from '../../../shared/schemas/loft/jar'
+import type { Recorded } from '../../../shared/schemas/log/common'
+import type { CalendarEntry } from '../../../shared/views/log/calendar-entry'
+import type { OnTheHob } from '../../../shared/views/pot/hob'
+import type { WalkView } from '../../../shared/views/walk/walk'
+import { bathRepository } from '../../repositories/mordant-baths'
+import { potRepository } from '../../repositories/pots'
+import { sourceRepository } from '../../repositories/sources'
+import { wishKind } from '../log/small-kinds'
+import { ofJar, ofPlannedBath, ofPlannedPot, ofRunning, ofWindow, ofWish } from './entries'
+import { writeCalendar } from './write-calendar'
+
+interface Views {
+  walk: (on: string) => Promise<WalkView>
+  hob: (now: number) => Promise<OnTheHob[]>
+  jars: (now: number) => Promise<JarView[]>
+}
+
+export interface CalendarAsk {
+  /** Local date. */
+  on: string
+  /** Names of patches go with it; left out unless asked for. */
+  withPlaces: boolean
+}
+
+/** All of the log that has a time, for any calendar program. */
+export const calendarService = (db: Knex, views: Views, clock: () => Date) => {
+  async function entries({ on, withPlaces }: CalendarAsk): Promise<CalendarEntry[]> {
+    const now = clock()
+    const [pots, baths, jars, hob, walk, wishes] = await Promise.all([
+      potRepository(db).open(),
+      bathRepository(db).open(),
+      views.jars(now.getTime()),
+      views.hob(now.getTime()),
+      views.walk(on),
+      wishKind.page(db, { open: true, aside: false, limit: 200 }),
+    ])
+    const planned = pots.filter(({ stage }) => stage === 'planned')
+    const ids = [...new Set(planned.flatMap(({ lots }) => lots.map(({ sourceId }) => sourceId)))]
+    const names = new Map(
+      (await sourceRepository(db).findMany(ids)).map(({ id, commonName, part }) => [
+        id,
+        `${commonName} ${PARTS[part].label}`,
+      ]),
+    )
+    const records = new Map<string, Recorded>([...pots, ...baths].map((each) => [each.id, each]))
+    return [
+      ...planned.flatMap((pot) => ofPlannedPot(pot, names)),
+      ...baths.flatMap(ofPlannedBath),
+      // jars come with all their rounds, not only with those of the day
+      ...hob
+        .filter(({ kind }) => kind !== 'jar')
+        .flatMap((running) => ofRunning(running, lookUp(records, running.id))),
+      ...jars.flatMap(ofJar),
+      ...wishes.items.flatMap(ofWish),
+      ...walk.rows.flatMap((row) =>
+        ofWindow(row, { today: on, now: now.toISOString(), withPlaces }),
+      ),
+    ]
+  }
+  return {
+    entries,
+    /** As iCalendar, RFC 5545. */
+    file: async (ask: CalendarAsk): Promise<string> => writeCalendar(await entries(ask)),
+  }
+}

@@ -1,0 +1,150 @@
+import dayjs from 'dayjs'
+import utc from 'dayjs/plugin/utc'
+import { schemeFacts } from '../../../catalogue/mordant-schemes'
+import { PARTS } from '../../../catalogue/parts'
+import { wayFacts } from '../../../catalogue/ways'
+import type { MordantBath } from '../../../shared/schemas/basket/mordant-bath'
+import type { JarView } from '../../../shared/schemas/loft/jar'
+import type { Recorded } from '../../../shared/schemas/log/common'
+import type { Pot } from '../../../shared/schemas/pot/pot'
+import type { Wish } from '../../../shared/schemas/walk/wish'
+import type { CalendarEntry } from '../../../shared/views/log/calendar-entry'
+import type { OnTheHob } from '../../../shared/views/pot/hob'
+import type { WalkRow } from '../../../shared/views/walk/walk'
+
+dayjs.extend(utc)
+
+const HOST = 'juniper-haze'
+/** Somebody has to come in from the garden. */
+const BEFORE_HANDS_MIN = 10
+/** A look takes so long, with the way there. */
+const LOOK_MIN = 15
+/** Longer windows are all year round: they say nothing. */
+const ALL_YEAR_DAYS = 355
+/** A window is laid into this year and the next. */
+const YEARS = [0, 1] as const
+
+const ofRecord = ({ id, rev, updatedAt }: Recorded, what: string) => ({
+  uid: `${what}-${id}@${HOST}`,
+  sequence: rev,
+  changedAt: updatedAt,
+  description: '',
+  place: '',
+})
+const minutesFrom = (at: string | number, minutes: number) => ({
+  kind: 'instants' as const,
+  from: dayjs(at).toISOString(),
+  to: dayjs(at).add(minutes, 'minute').toISOString(),
+})
+const day = (on: string) => ({ kind: 'days' as const, from: on, to: on })
+
+/** A pot to come: its steps as they were laid into days, else the day it is meant for. */
+export function ofPlannedPot(pot: Pot, names: ReadonlyMap<string, string>): CalendarEntry[] {
+  const plants = [...new Set(pot.lots.map(({ sourceId }) => names.get(sourceId) ?? ''))].join(
+    ' with ',
+  )
+  const what = [pot.code, plants, pot.wayName || wayFacts(pot.way).label].filter(Boolean).join(', ')
+  const starts = pot.plan?.starts ?? []
+  if (starts.length === 0) {
+    const entry = ofRecord(pot, 'pot')
+    return [{ ...entry, summary: `Dye ${what}`, when: day(pot.dyedOn), alarmMin: null }]
+  }
+  const steps = new Map((pot.plan?.steps ?? []).map((step) => [step.id, step]))
+  return starts.flatMap(({ stepId, at }): CalendarEntry[] => {
+    const step = steps.get(stepId)
+    if (!step) return []
+    return [
+      {
+        ...ofRecord(pot, `pot-${stepId}`),
+        summary: `${step.words}: ${what}`,
+        when: minutesFrom(at, step.minutes),
+        alarmMin: step.attended ? BEFORE_HANDS_MIN : null,
+      },
+    ]
+  })
+}
+
+/** A mordant bath that is meant for a day. */
+export const ofPlannedBath = (bath: MordantBath): CalendarEntry[] =>
+  bath.startedAt === null && bath.plannedFor !== null
+    ? [
+        {
+          ...ofRecord(bath, 'bath'),
+          summary: `Mordant ${bath.code}, ${schemeFacts(bath.scheme).label}`,
+          when: day(bath.plannedFor),
+          alarmMin: null,
+        },
+      ]
+    : []
+
+/** What stands on the hob: when it next wants a hand or an eye. */
+export function ofRunning(running: OnTheHob, record: Recorded): CalendarEntry[] {
+  const { due, look, code, what, step } = running
+  const entry = (at: number, kind: string, summary: string): CalendarEntry => ({
+    ...ofRecord(record, `${running.kind}-${kind}`),
+    summary,
+    when: minutesFrom(at, LOOK_MIN),
+    alarmMin: 0,
+  })
+  return [
+    ...(due === null ? [] : [entry(due, 'due', `${step} is over: ${code}, ${what}`)]),
+    ...(look === null ? [] : [entry(look, 'look', `Look at ${code}, ${what}`)]),
+  ]
+}
+
+const ROUND = { shake: 'Shake', air: 'Air', look: 'Look at' } as const
+
+/** Each round that a jar wants next. */
+export const ofJar = (jar: JarView): CalendarEntry[] =>
+  jar.due.map(({ kind, dueAt }) => ({
+    ...ofRecord(jar, `jar-${kind}`),
+    summary: `${ROUND[kind]} ${jar.code}, ${jar.sourceName}`,
+    when: minutesFrom(dueAt, LOOK_MIN),
+    alarmMin: 0,
+  }))
+
+/** A wish that has a day. */
+export const ofWish = (wish: Wish): CalendarEntry[] =>
+  wish.dueOn === null
+    ? []
+    : [{ ...ofRecord(wish, 'wish'), summary: wish.words, when: day(wish.dueOn), alarmMin: null }]
+
+/**
+ * When a plant can be gathered, as whole days; it moves with one's own finds.
+ *
+ * @param today local date
+ * @param withPlaces the names of its patches, too; coordinates never
+ */
+export function ofWindow(
+  { source, window, gatherings, needs, bearings }: WalkRow,
+  { today, now, withPlaces }: { today: string; now: string; withPlaces: boolean },
+): CalendarEntry[] {
+  if (!window || (gatherings.length === 0 && needs.length === 0)) return []
+  const { fromDay, toDay, shiftDays, years } = window
+  const length = (toDay - fromDay + 365) % 365
+  if (length >= ALL_YEAR_DAYS) return []
+  const places = withPlaces ? bearings.map(({ patchName }) => patchName).join(', ') : ''
+  const moved =
+    years > 0
+      ? `Moved ${Math.abs(Math.round(shiftDays))} days ${shiftDays < 0 ? 'earlier' : 'later'} by your finds of ${years} years.`
+      : 'Usual months, from memory.'
+  return YEARS.flatMap((ahead): CalendarEntry[] => {
+    const year = Number(today.slice(0, 4)) + ahead
+    const first = dayjs.utc(`${year}-01-01`).add(fromDay - 1, 'day')
+    const last = first.add(length, 'day').format('YYYY-MM-DD')
+    if (last < today) return []
+    return [
+      {
+        uid: `window-${source.id}-${year}@${HOST}`,
+        // it changes with every find
+        sequence: gatherings.length,
+        changedAt: now,
+        summary: `Gather ${source.commonName} ${PARTS[source.part].label}`,
+        description: moved,
+        place: places,
+        when: { kind: 'days', from: first.format('YYYY-MM-DD'), to: last },
+        alarmMin: null,
+      },
+    ]
+  })
+}
