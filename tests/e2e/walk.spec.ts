@@ -151,4 +151,6 @@ test('a place is pasted, lies on the map, and bears what its rule says', async (
   await expect(page.getByText(/Sprayed verge or field/)).toBeVisible()
   await page.getByRole('button', { name: /Keep it/ }).click()
   await expect(said(page)).toContainText('Weighed in NET-')
+  // the place goes on to the next weighing, and says that nobody has told it yet
+  await expect(page.getByText('as last time: still here?')).toBeVisible()
 })

@@ -22,7 +22,8 @@ const weighIn = useWeighIn(
   () => patches,
   () => containers,
 )
-const { draft, stages, netG, patch, photos, photoTrouble, saving, failure, errors } = weighIn
+const { draft, stages, netG, patch, isCarried, photos, photoTrouble, saving, failure, errors } =
+  weighIn
 const form = ref<HTMLElement | null>(null)
 const adding = ref(false)
 
@@ -85,7 +86,12 @@ defineExpose({
       <ElRadioButton v-for="stage in stages" :key="stage" :value="stage">{{ stage }}</ElRadioButton>
     </ElRadioGroup>
     <div class="two">
-      <LabeledField v-slot="{ id }" label="Where" :error="errors['/patchId'] ?? errors['/name']">
+      <LabeledField
+        v-slot="{ id }"
+        label="Where"
+        :hint="isCarried.place ? 'as last time: still here?' : ''"
+        :error="errors['/patchId'] ?? errors['/name']"
+      >
         <ElSelect
           :id="id"
           v-model="draft.place"
@@ -99,7 +105,12 @@ defineExpose({
           <ElOption v-for="each in patches" :key="each.id" :value="each.id" :label="each.name" />
         </ElSelect>
       </LabeledField>
-      <DateField v-model="draft.gatheredOn" label="When" :error="errors['/gatheredOn']" />
+      <DateField
+        v-model="draft.gatheredOn"
+        label="When"
+        :hint="isCarried.date ? 'as last time, not today' : ''"
+        :error="errors['/gatheredOn']"
+      />
     </div>
     <p v-if="patch?.hazards" class="quiet">{{ patch.name }}: {{ patch.hazards }}</p>
     <NameSureness

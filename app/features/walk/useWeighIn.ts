@@ -34,6 +34,8 @@ interface WeighInDraft extends LotWords {
   gatheredOn: string
   /** Day on which that was carried over: tomorrow it is today's again. */
   datedOn: string
+  /** What was taken over from the last weighing: shown as such until it is changed. */
+  carried: { place: string; gatheredOn: string }
   stage: string | null
   state: 'fresh' | 'dried'
   how: 'scale' | 'net' | 'counted'
@@ -56,6 +58,7 @@ const blank = (): WeighInDraft => ({
   place: '',
   gatheredOn: localToday(),
   datedOn: localToday(),
+  carried: { place: '', gatheredOn: '' },
   stage: null,
   state: 'fresh',
   how: 'scale',
@@ -169,6 +172,7 @@ export function useWeighIn(patches: () => Patch[], containers: () => Container[]
     const { last } = answer
     if (!last) return
     draft.place = last.patchId ?? draft.place
+    draft.carried = { ...draft.carried, place: draft.place }
     draft.stage = last.stage
     draft.obtained = last.obtained as Obtained
     draft.state = last.state === 'dried' ? 'dried' : 'fresh'
@@ -177,6 +181,12 @@ export function useWeighIn(patches: () => Patch[], containers: () => Container[]
     if (last.containerId) chooseContainer(last.containerId)
     else if (last.tareG !== null) draft.tareG = last.tareG
   }
+
+  const isCarried = computed(() => ({
+    place: draft.place !== '' && draft.place === draft.carried.place,
+    // today needs no second look
+    date: draft.gatheredOn === draft.carried.gatheredOn && draft.gatheredOn !== localToday(),
+  }))
 
   async function patchId(): Promise<string | null> {
     const typed = draft.place.trim()
@@ -229,7 +239,8 @@ export function useWeighIn(patches: () => Patch[], containers: () => Container[]
     id.value = newId()
     // the next weighing is most often at the same place, with the same bag
     const { tareG, containerId } = draft
-    clear({ place: lot.patchId ?? '', tareG, containerId, gatheredOn: draft.gatheredOn })
+    const carried = { place: lot.patchId ?? '', gatheredOn: draft.gatheredOn }
+    clear({ ...carried, carried, tareG, containerId })
     return lot
   }
 
@@ -266,6 +277,7 @@ export function useWeighIn(patches: () => Patch[], containers: () => Container[]
     dryG,
     dyesG,
     patch,
+    isCarried,
     container,
     photos,
     photoTrouble,
