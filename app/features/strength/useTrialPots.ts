@@ -13,6 +13,7 @@ import type { StrengthGroup, StrengthView } from '~~/shared/views/strength/stren
 import { groupWords } from './words'
 import { useApi } from '~/composables/useApi'
 import { useSave } from '~/composables/useSave'
+import { trialLiquorL } from '~~/core/pot/trial-liquor'
 import { first } from '~~/core/present'
 
 /** What a trial lacks, and where it is to be had. */
@@ -21,9 +22,6 @@ export interface Missing {
   to: string
   link: string
 }
-
-/** A jar of a trial wants so much liquor for each gram of fibre, L; small pieces swim freely. */
-const L_PER_G = 0.04
 
 /**
  * Two planned jars in one go: a trial at a new ratio, and its control at one that was tried. Where
@@ -90,7 +88,7 @@ export function useTrialPots() {
       tempC: wayFacts(group.way).dyeC,
       minutes: wayFacts(group.way).dyeMin,
       finalPh: null,
-      waterL: Number((L_PER_G * piece.dryG).toPrecision(2)),
+      waterL: trialLiquorL(piece.dryG),
       plan: { ...PLAIN_PLAN, steps: [...wayFacts(group.way).steps] },
     })
     const pots = [

@@ -1,4 +1,5 @@
 import { wayFacts } from '../../../catalogue/ways'
+import { trialLiquorL } from '../../../core/pot/trial-liquor'
 import { present } from '../../../core/present'
 import { newId } from '../../../shared/ids'
 import type { NewPiece, Piece, PieceChange, PieceQuery } from '../../../shared/schemas/basket/piece'
@@ -23,9 +24,6 @@ interface Collections {
   pieces: Records<Piece, NewPiece, PieceChange, PieceQuery>
   pots: Records<Pot, NewPot, PotChange, PotQuery>
 }
-
-/** A jar of a trial wants so much liquor for each gram of fibre, L; small pieces swim freely. */
-const L_PER_G = 0.04
 
 /** The first pair of jars of somebody who has nothing in the log: all of it one change, undone as one. */
 export const firstTrialService = (database: Database, collections: Collections, clock: Clock) => ({
@@ -97,7 +95,7 @@ function jarOf(
     tempC: dyeC,
     minutes: dyeMin,
     finalPh: null,
-    waterL: Number((L_PER_G * trial.pieceG).toPrecision(2)),
+    waterL: trialLiquorL(trial.pieceG),
     plan: { ...PLAIN_PLAN, steps: [...steps] },
     note: 'One of a first pair.',
   }
