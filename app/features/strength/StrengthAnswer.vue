@@ -13,7 +13,7 @@ import type { EstimateAt } from '~~/core/strength/estimate-at'
 import type { CurveView } from '~~/shared/views/strength/curve'
 import type { StrengthGroup, StrengthView } from '~~/shared/views/strength/strength'
 import { hexAtStrength } from './ribbon-paint'
-import { groupWords, percentText } from './words'
+import { groupWords, percentText, whyNoneCounts } from './words'
 import { formatCount } from '~~/core/quantity/format-count'
 import { present } from '~~/core/present'
 
@@ -63,6 +63,7 @@ const sentences = computed(() => {
   })
   return told.map((each) => ({ ...each, text: inDecimals(each.text) }))
 })
+const uncounted = computed(() => whyNoneCounts(group.points))
 const lead = computed(() => sentences.value.filter(({ id }) => id === 'share' || id === 'doubling'))
 const before = computed(() =>
   sentences.value.filter(({ id }) => ['typical', 'thin', 'takesNothing'].includes(id)),
@@ -82,6 +83,11 @@ const calibration = computed(() => (curve.answer.estimated > 0 ? curve.answer.ca
     <p v-for="{ id, text } in before" :key="id">
       <strong>{{ text }}</strong>
     </p>
+    <ul v-if="described?.n === 0 && uncounted.length" aria-label="Why none counts">
+      <li v-for="each in uncounted" :key="each.swatchId">
+        <NuxtLink :to="`/swatch?swatch=${each.swatchId}`">{{ each.words }}</NuxtLink>
+      </li>
+    </ul>
     <div v-if="lead.length" class="here">
       <span
         class="patch"

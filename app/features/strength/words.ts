@@ -3,7 +3,9 @@ import { farFromTried, type Tried } from '~~/core/strength/outside-tried'
 import { formatNumber, inUnits } from '~/format/quantities'
 import { FIBRE_CLASSES } from '~~/catalogue/fibres'
 import { wayFacts } from '~~/catalogue/ways'
-import type { Exclusion, StrengthGroup } from '~~/shared/views/strength/strength'
+import { group } from 'd3-array'
+import { present } from '~~/core/present'
+import type { Exclusion, StrengthGroup, StrengthPointView } from '~~/shared/views/strength/strength'
 
 /** `wool, Al` or `silk, none, alkaline`: what the swatches of a group have in common. */
 export const groupWords = ({
@@ -42,6 +44,36 @@ export const EXCLUSION_WORDS: Record<Exclusion, string> = {
   readAsAnother: 'it was taken to be like another of its pot, which counts for both',
   mordantUnknown: 'which mordant it had, if any, is not known',
   laterBath: 'it was dyed in what an earlier bath left',
+}
+
+/** What makes such a swatch count; those of which nothing does are told by why alone. */
+const EXCLUSION_ADVICE: Partial<Record<Exclusion, string>> = {
+  colourCutOff: 'read it again from a photo or by a reader',
+  bareNotRead: 'read its bare fibre, too',
+  onlyReadWet: 'read it again when it is dry',
+  ratioUnknown: 'tell plant and fibre with Correct on its pot',
+  mordantUnknown: 'tell its mordant on its piece',
+}
+
+/** Why no swatch of a group counts, and what would make them, most frequent first. */
+export function whyNoneCounts(
+  points: readonly Pick<StrengthPointView, 'swatchId' | 'code' | 'exclusion'>[],
+): { swatchId: string; words: string }[] {
+  const byReason = group(
+    points.filter(({ exclusion }) => exclusion !== null),
+    ({ exclusion }) => exclusion as Exclusion,
+  )
+  return [...byReason]
+    .sort(([, a], [, b]) => b.length - a.length)
+    .map(([exclusion, of]) => ({
+      swatchId: present(of[0]).swatchId,
+      words: [
+        `${of.map(({ code }) => code).join(', ')}: ${EXCLUSION_WORDS[exclusion]}`,
+        EXCLUSION_ADVICE[exclusion],
+      ]
+        .filter(Boolean)
+        .join('; '),
+    }))
 }
 
 /** `12 %`; a small share as `under 1 %`, none as `nothing`. */

@@ -7,7 +7,12 @@ import {
   ribbonScale,
   ribbonStops,
 } from '../../../app/features/strength/ribbon-paint'
-import { groupWords, EXCLUSION_WORDS, percentText } from '../../../app/features/strength/words'
+import {
+  groupWords,
+  EXCLUSION_WORDS,
+  percentText,
+  whyNoneCounts,
+} from '../../../app/features/strength/words'
 import { curveOf, point } from '../../fixtures/curve-view'
 
 const curve = curveOf([0.1, 0.4, 1])
@@ -93,4 +98,26 @@ describe('words of a curve', () => {
     for (const words of Object.values(EXCLUSION_WORDS)) expect(words).toMatch(/^[a-z][^.]+$/)
     expect([0.124, 0.004, 0].map(percentText)).toEqual(['12 %', 'under 1 %', 'nothing'])
   })
+})
+
+test('swatches none of which counts say why, and what would make them', () => {
+  const point = (code: string, exclusion: 'ratioUnknown' | 'laterBath' | null) => ({
+    swatchId: code,
+    code,
+    exclusion,
+  })
+  expect(
+    whyNoneCounts([
+      point('S1', 'laterBath'),
+      point('S2', 'ratioUnknown'),
+      point('S3', 'ratioUnknown'),
+    ]),
+  ).toEqual([
+    {
+      swatchId: 'S2',
+      words: 'S2, S3: its ratio is not known; tell plant and fibre with Correct on its pot',
+    },
+    { swatchId: 'S1', words: 'S1: it was dyed in what an earlier bath left' },
+  ])
+  expect(whyNoneCounts([point('S4', null)])).toEqual([])
 })
