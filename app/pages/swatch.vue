@@ -68,6 +68,8 @@ const drop = (event: DragEvent) => {
 
 const uploadTrouble = ref('')
 async function keep() {
+  // what was marked last may still be read
+  await desk.settled()
   const now = hand.value
   const isFromPhoto = form.dyed?.how?.by === 'photo'
   let photoId: string | null = null

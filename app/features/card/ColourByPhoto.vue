@@ -5,7 +5,9 @@ import type { GivenReading } from '~/features/swatch/given'
 import { PHOTO_DESK, usePhoto, type Mark } from '~/features/swatch/usePhoto'
 import { usePhotoReading } from '~/features/swatch/usePhotoReading'
 import type { PhotoBox } from '~~/core/colour/photo/chart-grid'
+import { present } from '~~/core/present'
 import type { PieceDraft } from './card-draft'
+import { CARD } from './useCard'
 
 /** A skein's colour from a photo that a sheet of white paper lies in. */
 const { file, piece } = defineProps<{ file: File; piece: PieceDraft }>()
@@ -14,6 +16,8 @@ const emit = defineEmits<{ give: [of: 'dyed' | 'bare', reading: GivenReading] }>
 const desk = usePhoto()
 provide(PHOTO_DESK, desk)
 desk.known = 'paper'
+// a card that is kept at once has what was marked last
+present(inject(CARD)).photos.reads(desk.settled)
 const tool = ref<Mark | 'move'>('swatch')
 
 usePhotoReading(desk, {

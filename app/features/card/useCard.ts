@@ -56,6 +56,7 @@ export function useCard() {
   /** @returns the kept card; null where it was not */
   async function keep(): Promise<KeptCard | null> {
     isTried.value = true
+    await photos.settled()
     const { card } = read.value
     if (!card) return null
     const words = `${draft.source?.commonName ?? ''}`

@@ -54,5 +54,9 @@ export function useCardPhotos() {
     }
   }
 
-  return { unsent, of, onlyInHand, send, sendOf }
+  /** What is being read from a photo, and is awaited before the card is kept. */
+  let settled: () => Promise<void> = () => Promise.resolve()
+  const reads = (each: typeof settled) => void (settled = each)
+
+  return { unsent, of, onlyInHand, send, sendOf, reads, settled: () => settled() }
 }

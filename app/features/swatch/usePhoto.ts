@@ -1,5 +1,15 @@
 import { proxy } from 'comlink'
-import { computed, onScopeDispose, reactive, ref, shallowRef, watch, type InjectionKey } from 'vue'
+import { until } from '@vueuse/core'
+import {
+  computed,
+  nextTick,
+  onScopeDispose,
+  reactive,
+  ref,
+  shallowRef,
+  watch,
+  type InjectionKey,
+} from 'vue'
 import type { Corners, PhotoBox, PhotoPoint } from '~~/core/colour/photo/chart-grid'
 import { labOfReflectance } from '~~/core/colour/tristimulus'
 import { WAVELENGTHS_NM } from '~~/core/colour/spectrum'
@@ -124,11 +134,13 @@ export function usePhoto() {
   /** One question at a time: while a corner is dragged, only the last place is read. */
   const reading = { swatch: false, bare: false }
   const again = { swatch: false, bare: false }
+  const busy = ref(0)
   async function read(of: 'swatch' | 'bare'): Promise<void> {
     if (reading[of]) return void (again[of] = true)
     const box = boxes[of]
     if (!box || !opened.value) return
     reading[of] = true
+    busy.value++
     try {
       const answer = await worker.read({ ...box }, placed.value)
       if (box === boxes[of]) {
@@ -142,7 +154,14 @@ export function usePhoto() {
         again[of] = false
         void read(of)
       }
+      busy.value--
     }
+  }
+  /** Resolves once all that is marked was read, and those who watch have it. */
+  async function settled(): Promise<void> {
+    await nextTick()
+    await until(busy).toBe(0)
+    await nextTick()
   }
   for (const of of ['swatch', 'bare'] as const)
     watch(
@@ -172,6 +191,7 @@ export function usePhoto() {
     open,
     useChart,
     moveCorner,
+    settled,
   })
 }
 
