@@ -1,5 +1,3 @@
-import dayjs from 'dayjs'
-import utc from 'dayjs/plugin/utc'
 import { schemeFacts } from '../../../catalogue/mordant-schemes'
 import { PARTS } from '../../../catalogue/parts'
 import { wayFacts } from '../../../catalogue/ways'
@@ -12,9 +10,9 @@ import type { CalendarEntry } from '../../../shared/views/log/calendar-entry'
 import type { OnTheHob } from '../../../shared/views/pot/hob'
 import type { WalkRow } from '../../../shared/views/walk/walk'
 
-dayjs.extend(utc)
-
 const HOST = 'juniper-haze'
+const MS_PER_MIN = 60_000
+const DAY_MS = 86_400_000
 /** Somebody has to come in from the garden. */
 const BEFORE_HANDS_MIN = 10
 /** A look takes so long, with the way there. */
@@ -33,8 +31,8 @@ const ofRecord = ({ id, rev, updatedAt }: Recorded, what: string) => ({
 })
 const minutesFrom = (at: string | number, minutes: number) => ({
   kind: 'instants' as const,
-  from: dayjs(at).toISOString(),
-  to: dayjs(at).add(minutes, 'minute').toISOString(),
+  from: new Date(at).toISOString(),
+  to: new Date(new Date(at).getTime() + minutes * MS_PER_MIN).toISOString(),
 })
 const day = (on: string) => ({ kind: 'days' as const, from: on, to: on })
 
@@ -130,8 +128,8 @@ export function ofWindow(
       : 'Usual months, from memory.'
   return YEARS.flatMap((ahead): CalendarEntry[] => {
     const year = Number(today.slice(0, 4)) + ahead
-    const first = dayjs.utc(`${year}-01-01`).add(fromDay - 1, 'day')
-    const last = first.add(length, 'day').format('YYYY-MM-DD')
+    const first = dateOfDay(year, fromDay)
+    const last = dateOfDay(year, fromDay + length)
     if (last < today) return []
     return [
       {
@@ -142,9 +140,13 @@ export function ofWindow(
         summary: `Gather ${source.commonName} ${PARTS[source.part].label}`,
         description: moved,
         place: places,
-        when: { kind: 'days', from: first.format('YYYY-MM-DD'), to: last },
+        when: { kind: 'days', from: first, to: last },
         alarmMin: null,
       },
     ]
   })
 }
+
+/** @param day of the year, from 1; past its end it is of the next */
+const dateOfDay = (year: number, day: number): string =>
+  new Date(Date.UTC(year, 0, 1) + Math.round(day - 1) * DAY_MS).toISOString().slice(0, 10)
