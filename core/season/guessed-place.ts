@@ -1,57 +1,49 @@
 import { METRIC_UNITS, US_UNITS, type UnitChoice } from '../quantity/unit-choice'
 
-/** Zones of the southern half of the Earth, by how their names begin (IANA time zone database; from memory). */
-const SOUTHERN_ZONES = [
-  'Australia/',
-  'Antarctica/',
-  'Pacific/Auckland',
-  'Pacific/Chatham',
-  'Pacific/Fiji',
-  'Pacific/Noumea',
-  'Pacific/Tongatapu',
-  'Pacific/Apia',
-  'Pacific/Tahiti',
-  'Pacific/Port_Moresby',
-  'America/Argentina/',
-  'America/Buenos_Aires',
-  'America/Sao_Paulo',
-  'America/Bahia',
-  'America/Recife',
-  'America/Fortaleza',
-  'America/Cuiaba',
-  'America/Campo_Grande',
-  'America/Santiago',
-  'America/Punta_Arenas',
-  'America/Montevideo',
-  'America/Asuncion',
-  'America/La_Paz',
-  'America/Lima',
-  'Africa/Johannesburg',
-  'Africa/Maputo',
-  'Africa/Harare',
-  'Africa/Lusaka',
-  'Africa/Windhoek',
-  'Africa/Gaborone',
-  'Africa/Maseru',
-  'Africa/Mbabane',
-  'Africa/Luanda',
-  'Africa/Blantyre',
-  'Africa/Lubumbashi',
-  'Africa/Dar_es_Salaam',
-  'Africa/Kigali',
-  'Indian/Antananarivo',
-  'Indian/Mauritius',
-  'Indian/Reunion',
-  'Asia/Jakarta',
-  'Asia/Dili',
-] as const
+/**
+ * Zones that lie south of the equator, old names among them, by area: IANA time zone database 2026f,
+ * as moment-timezone gives their places. Its test holds the list to that.
+ */
+const SOUTHERN_ZONES: Record<string, string> = {
+  Africa:
+    'Blantyre Brazzaville Bujumbura Dar_es_Salaam Gaborone Harare Johannesburg ' +
+    'Kigali Kinshasa Luanda Lubumbashi Lusaka Maputo Maseru Mbabane Nairobi Windhoek',
+  America:
+    'Araguaina Argentina/Buenos_Aires Argentina/Catamarca Argentina/ComodRivadavia ' +
+    'Argentina/Cordoba Argentina/Jujuy Argentina/La_Rioja Argentina/Mendoza ' +
+    'Argentina/Rio_Gallegos Argentina/Salta Argentina/San_Juan Argentina/San_Luis ' +
+    'Argentina/Tucuman Argentina/Ushuaia Asuncion Bahia Belem Buenos_Aires Campo_Grande ' +
+    'Catamarca Cordoba Coyhaique Cuiaba Eirunepe Fortaleza Guayaquil Jujuy La_Paz Lima ' +
+    'Maceio Manaus Mendoza Montevideo Noronha Porto_Acre Porto_Velho Punta_Arenas Recife ' +
+    'Rio_Branco Rosario Santarem Santiago Sao_Paulo',
+  Antarctica:
+    'Casey Davis DumontDUrville Macquarie Mawson McMurdo Palmer Rothera South_Pole Syowa ' +
+    'Troll Vostok',
+  Asia: 'Dili Jakarta Jayapura Makassar Ujung_Pandang',
+  Atlantic: 'South_Georgia St_Helena Stanley',
+  Australia:
+    'ACT Adelaide Brisbane Broken_Hill Canberra Currie Darwin Eucla Hobart LHI Lindeman ' +
+    'Lord_Howe Melbourne NSW North Perth Queensland South Sydney Tasmania Victoria West ' +
+    'Yancowinna',
+  Brazil: 'Acre DeNoronha East West',
+  Chile: 'Continental EasterIsland',
+  Indian: 'Antananarivo Chagos Christmas Cocos Comoro Kerguelen Mahe Mauritius Mayotte Reunion',
+  Pacific:
+    'Apia Auckland Bougainville Chatham Easter Efate Enderbury Fakaofo Fiji Funafuti ' +
+    'Gambier Guadalcanal Kanton Marquesas Niue Norfolk Noumea Pago_Pago Pitcairn ' +
+    'Port_Moresby Rarotonga Samoa Tahiti Tongatapu Wallis ',
+  US: 'Samoa',
+}
 
 /** Countries that measure in pounds, gallons and Fahrenheit. */
 const US_REGIONS = ['US', 'LR'] as const
 
 /** @param timeZone an IANA name, such as `Europe/Dublin` */
-export const guessedHemisphere = (timeZone: string): 'northern' | 'southern' =>
-  SOUTHERN_ZONES.some((zone) => timeZone.startsWith(zone)) ? 'southern' : 'northern'
+export function guessedHemisphere(timeZone: string): 'northern' | 'southern' {
+  const [area = '', ...place] = timeZone.split('/')
+  const isSouthern = SOUTHERN_ZONES[area]?.split(' ').includes(place.join('/'))
+  return isSouthern ? 'southern' : 'northern'
+}
 
 /**
  * Units that somebody of this language likely cooks in.
