@@ -1,4 +1,5 @@
 import type { HueFamily } from './colour-name'
+import { hueFamiliesIn } from './hue-words'
 import { hexOfLab } from './screen-colour'
 import { labOfLch } from './tristimulus'
 
@@ -18,3 +19,6 @@ const MIDDLING: Record<HueFamily, { l: number; c: number; h: number }> = {
 
 /** A colour that stands for a family where only its name is known. */
 export const middlingHex = (family: HueFamily): string => hexOfLab(labOfLch(MIDDLING[family]))
+
+/** Colours that words of hue name, such as "gold to olive", to paint something with. */
+export const hueColours = (words: string): string[] => hueFamiliesIn(words).map(middlingHex)

@@ -55,6 +55,11 @@ const FIRST_DAYS = [1, 32, 60, 91, 121, 152, 182, 213, 244, 274, 305, 335]
 export const lengthOf = ({ fromDay, toDay }: YearWindow): number =>
   ((((toDay - fromDay) % DAYS) + DAYS) % DAYS) + 1
 
+/** Longer windows are all year round, whatever their ends. */
+const ALL_YEAR_DAYS = 355
+
+export const isAllYear = (window: YearWindow): boolean => lengthOf(window) > ALL_YEAR_DAYS
+
 /**
  * Where a window lies by what the user found in earlier years, on the circle that a year is.
  *

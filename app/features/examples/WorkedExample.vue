@@ -1,7 +1,6 @@
 <script setup lang="ts">
-import { formatMass, formatNumber, formatRatio, units } from '~/format/quantities'
-import { G_PER_OZ } from '~~/core/quantity/units'
-import { outwards } from '~~/core/strength/sentences'
+import { formatNumber, formatRatio } from '~/format/quantities'
+import { formatRoughMass } from '~/format/rough-mass'
 import { DEMO_TANSY, exampleFreshG, exampleSteps } from './demo-tansy'
 
 /** What a station does, on one lot of the invented demo log: for one that is empty yet. */
@@ -13,11 +12,6 @@ const { name, place, freshG, dryFraction, hankG, alumPercent, bareHex } = DEMO_T
 const steps = exampleSteps()
 const [weak, , strong] = steps
 const dryG = freshG * dryFraction
-/** Two figures of the unit that is shown are enough for an example. */
-function mass(massG: number) {
-  const unitG = units.value.mass === 'metric' ? 1 : G_PER_OZ
-  return formatMass(unitG * outwards(massG / unitG, Math.round))
-}
 /** By how much strength grows from one ratio to another, %. */
 const added = (from: number, to: number) =>
   formatNumber(100 * (steps[to]!.strength / steps[from]!.strength - 1), 2)
@@ -27,23 +21,25 @@ const added = (from: number, to: number) =>
   <aside class="example" aria-label="An example">
     <p class="quiet">An example, out of the invented demo log</p>
     <p v-if="station === 'walk'">
-      {{ mass(freshG) }} fresh {{ name }}, at {{ place }}: {{ formatNumber(100 * dryFraction) }} %
-      of it is dry matter, so {{ mass(dryG) }}; enough for {{ mass(dryG / strong!.ratioDry) }} of
-      wool at {{ formatRatio(strong!.ratioDry) }} dry.
+      {{ formatRoughMass(freshG) }} fresh {{ name }}, at {{ place }}:
+      {{ formatNumber(100 * dryFraction) }} % of it is dry matter, so {{ formatRoughMass(dryG) }};
+      enough for {{ formatRoughMass(dryG / strong!.ratioDry) }} of wool at
+      {{ formatRatio(strong!.ratioDry) }} dry.
     </p>
     <p v-else-if="station === 'loft'">
-      {{ mass(freshG) }} fresh {{ name }} were weighed again when dry: {{ mass(dryG) }},
-      {{ formatNumber(100 * dryFraction) }} %. From then on its ratios are told by its own dry
-      matter, not by what is usual.
+      {{ formatRoughMass(freshG) }} fresh {{ name }} were weighed again when dry:
+      {{ formatRoughMass(dryG) }}, {{ formatNumber(100 * dryFraction) }} %. From then on its ratios
+      are told by its own dry matter, not by what is usual.
     </p>
     <p v-else-if="station === 'basket'">
-      A hank of wool, {{ mass(hankG) }} dry: alum at {{ alumPercent }} % is
-      {{ mass((alumPercent * hankG) / 100) }} for it, whatever the pot holds.
+      A hank of wool, {{ formatRoughMass(hankG) }} dry: alum at {{ alumPercent }} % is
+      {{ formatRoughMass((alumPercent * hankG) / 100) }} for it, whatever the pot holds.
     </p>
     <p v-else-if="station === 'pot'">
-      {{ mass(hankG) }} of wool at {{ formatRatio(strong!.ratioDry) }} dry want
-      {{ mass(exampleFreshG(strong!.ratioDry)) }} of fresh {{ name }}; at
-      {{ formatRatio(weak!.ratioDry) }} they want {{ mass(exampleFreshG(weak!.ratioDry)) }}.
+      {{ formatRoughMass(hankG) }} of wool at {{ formatRatio(strong!.ratioDry) }} dry want
+      {{ formatRoughMass(exampleFreshG(strong!.ratioDry)) }} of fresh {{ name }}; at
+      {{ formatRatio(weak!.ratioDry) }} they want
+      {{ formatRoughMass(exampleFreshG(weak!.ratioDry)) }}.
     </p>
     <template v-else>
       <ol class="steps" aria-label="Colours by dry ratio">

@@ -3,7 +3,8 @@ import { formatCount } from '~~/core/quantity/format-count'
 import { mordantKeyWords } from '~~/shared/words/swatch/mordant-key-words'
 import type { Source } from '~~/shared/schemas/walk/source'
 import type { StrengthView } from '~~/shared/views/strength/strength'
-import { hueColours } from '~/features/today/first-day'
+import { PARTS } from '~~/catalogue/parts'
+import { hueColours } from '~~/core/colour/hue-swatch'
 import { formatRatio } from '~/format/quantities'
 import { coloursGiven, HUE_MARK_WORDS } from './colours-given'
 
@@ -69,7 +70,8 @@ const label = (ratio: number | null) => (ratio === null ? 'not known' : formatRa
       </p>
       <p v-if="!said.length" class="quiet">Nobody has written down yet what it gives.</p>
       <p>
-        <NuxtLink :to="`/card?note=${encodeURIComponent(source.commonName)}`"
+        <NuxtLink
+          :to="`/card?note=${encodeURIComponent(`${source.commonName} ${PARTS[source.part].label}`)}`"
           >Write down a swatch of it</NuxtLink
         >, and its own colours stand here.
       </p>

@@ -1,11 +1,9 @@
 import type { Part } from '~~/catalogue/parts'
 import type { HueFamily } from '~~/core/colour/colour-name'
 import type { Depth } from '~~/core/colour/depth'
-import { outwards } from '~~/core/strength/sentences'
 import { present } from '~~/core/present'
 import { monthName } from '~/format/dates'
-import { formatMass, units } from '~/format/quantities'
-import { G_PER_OZ } from '~~/core/quantity/units'
+import { formatRoughMass, handyMassG } from '~/format/rough-mass'
 import type { TypicalFibre, TypicalMordant, TypicalRow } from '~~/shared/views/strength/typical'
 
 /** What is asked of all plants: "yellows in August from leaves, with alum on wool, middling". */
@@ -42,29 +40,22 @@ export function typicalRows(
   )
 }
 
-/** The unit that amounts are shown in, g. */
-const shownUnitG = () => (units.value.mass === 'metric' ? 1 : G_PER_OZ)
-
 /** A handy amount to ask of: 100 g, or 4 oz. */
-export const handyFibreG = () => (units.value.mass === 'metric' ? 100 : 4 * G_PER_OZ)
+export const handyFibreG = () => handyMassG({ grams: 100, ounces: 4 })
 
 /** How much of a source is usually taken, and what its kind alone says of a depth: no middle, it is too wide. */
 export function typicalAmount(row: TypicalRow, { depth, fibreG }: TypicalAsk) {
   const { ratio } = present(row.forDepth.find((each) => each.depth === depth))
-  // two figures of what is shown, and no more
-  const unitG = shownUnitG()
-  const rounded = (massG: number, round: (value: number) => number) =>
-    formatMass(unitG * outwards(massG / unitG, round))
   const grams = (dry: number) => (dry * fibreG) / row.dryFraction
-  const low = ratio && rounded(grams(ratio.low), Math.floor)
+  const low = ratio && formatRoughMass(grams(ratio.low), Math.floor)
   return {
-    usual: row.usualRatio === null ? null : rounded(row.usualRatio * fibreG, Math.round),
+    usual: row.usualRatio === null ? null : formatRoughMass(row.usualRatio * fibreG),
     span:
       ratio === null
         ? null
         : ratio.high === null
           ? `${low} or much more`
-          : `${low} to ${rounded(grams(ratio.high), Math.ceil)}`,
+          : `${low} to ${formatRoughMass(grams(ratio.high), Math.ceil)}`,
   }
 }
 

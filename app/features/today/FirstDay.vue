@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { PARTS } from '~~/catalogue/parts'
+import { hueColours } from '~~/core/colour/hue-swatch'
 import { guessedHemisphere, guessedUnits } from '~~/core/season/guessed-place'
 import { formatCount } from '~~/core/quantity/format-count'
 import { PLAIN_SETTINGS, type Settings } from '~~/shared/schemas/log/settings'
@@ -7,26 +8,29 @@ import { TYPICAL_FIBRES, type TypicalView } from '~~/shared/views/strength/typic
 import { monthName } from '~/format/dates'
 import { useUnits } from '~/composables/useUnits'
 import FirstTrial from './FirstTrial.vue'
-import { hueColours, nearRows, type FirstDay } from './first-day'
+import { nearRows, type FirstDay } from './first-day'
 
 /** Three questions on an empty log, and from them what could be dyed this week. */
 const api = useApi()
 const session = useSession()
 const { draft: told } = useDraft<FirstDay>('first-day', () => ({
-  isGuessed: false,
+  place: 'open',
   fibre: 'wool',
-  near: [],
+  growsNear: [],
 }))
 const { data: settings, failure } = useLoaded(() => api.get<Settings>('settings'))
-const { data: view } = useLoaded(() =>
-  api.get<TypicalView>('typical', { mordant: 'alum', fibre: told.fibre }),
+// hues and usual amounts are said of a plant, whatever the fibre
+const { data: view, failure: unloaded } = useLoaded(() =>
+  api.get<TypicalView>('typical', { mordant: 'alum', fibre: 'wool' }),
 )
 const month = new Date().getMonth() + 1
 const SHOWN = 18
 const showsAll = ref(false)
 const rows = computed(() => (view.value ? nearRows(view.value.rows, month) : []))
 const shown = computed(() => (showsAll.value ? rows.value : rows.value.slice(0, SHOWN)))
-const ticked = computed(() => rows.value.filter(({ sourceId }) => told.near.includes(sourceId)))
+const ticked = computed(() =>
+  rows.value.filter(({ sourceId }) => told.growsNear.includes(sourceId)),
+)
 
 const trouble = ref('')
 async function set(change: Partial<Settings>) {
@@ -41,26 +45,31 @@ async function set(change: Partial<Settings>) {
 }
 // guessed once, where nobody has set anything; it is said beside, and changed with one tap
 watch(settings, (now) => {
-  if (!now || told.isGuessed) return
-  told.isGuessed = true
+  if (!now || told.place !== 'open') return
+  told.place = 'told'
   const isSet =
     now.hemisphere !== PLAIN_SETTINGS.hemisphere || now.massUnits !== PLAIN_SETTINGS.massUnits
   if (isSet) return
+  told.place = 'guessed'
   const { timeZone } = Intl.DateTimeFormat().resolvedOptions()
   void set({
     hemisphere: guessedHemisphere(timeZone),
     ...unitSettings(guessedUnits(navigator.language).mass),
   })
 })
+function tell(change: Partial<Settings>) {
+  told.place = 'told'
+  void set(change)
+}
 const unitSettings = (mass: Settings['massUnits']): Partial<Settings> =>
   mass === 'metric'
     ? { massUnits: 'metric', volumeUnits: 'metric', temperatureScale: 'C' }
     : { massUnits: 'avoirdupois', volumeUnits: 'us', temperatureScale: 'F' }
 
 function tick(sourceId: string) {
-  told.near = told.near.includes(sourceId)
-    ? told.near.filter((id) => id !== sourceId)
-    : [...told.near, sourceId]
+  told.growsNear = told.growsNear.includes(sourceId)
+    ? told.growsNear.filter((id) => id !== sourceId)
+    : [...told.growsNear, sourceId]
 }
 </script>
 
@@ -71,7 +80,7 @@ function tick(sourceId: string) {
       <ElRadioGroup
         :model-value="settings.hemisphere"
         aria-label="Half of the Earth"
-        @update:model-value="set({ hemisphere: $event as Settings['hemisphere'] })"
+        @update:model-value="tell({ hemisphere: $event as Settings['hemisphere'] })"
       >
         <ElRadioButton value="northern">northern year</ElRadioButton>
         <ElRadioButton value="southern">southern year</ElRadioButton>
@@ -79,12 +88,12 @@ function tick(sourceId: string) {
       <ElRadioGroup
         :model-value="settings.massUnits"
         aria-label="Units"
-        @update:model-value="set(unitSettings($event as Settings['massUnits']))"
+        @update:model-value="tell(unitSettings($event as Settings['massUnits']))"
       >
         <ElRadioButton value="metric">grams</ElRadioButton>
         <ElRadioButton value="avoirdupois">ounces</ElRadioButton>
       </ElRadioGroup>
-      <span class="quiet">guessed from this browser</span>
+      <span v-if="told.place === 'guessed'" class="quiet">guessed from this browser</span>
     </div>
     <div class="row asked">
       <span>Fibre at home</span>
@@ -94,7 +103,9 @@ function tick(sourceId: string) {
         }}</ElRadioButton>
       </ElRadioGroup>
     </div>
-    <p v-if="failure || trouble" class="wrong" role="alert">{{ failure || trouble }}</p>
+    <p v-if="failure || unloaded || trouble" class="wrong" role="alert">
+      {{ failure || unloaded || trouble }}
+    </p>
     <FirstTrial v-for="row in ticked" :key="row.sourceId" :row="row" :fibre="told.fibre" />
     <div>
       <p class="head">
@@ -107,7 +118,7 @@ function tick(sourceId: string) {
         <li v-for="row in shown" :key="row.sourceId">
           <button
             type="button"
-            :aria-pressed="told.near.includes(row.sourceId)"
+            :aria-pressed="told.growsNear.includes(row.sourceId)"
             @click="tick(row.sourceId)"
           >
             <PartMark :part="row.part" :colours="hueColours(row.hue)" />

@@ -1,12 +1,12 @@
 <script setup lang="ts">
-import { FIBRES } from '~~/catalogue/fibres'
 import { PARTS } from '~~/catalogue/parts'
+import { gatheringCautions } from '~~/core/safety/gathering'
 import { newId } from '~~/shared/ids'
 import { firstTrialSchema, type FirstTrial } from '~~/shared/schemas/pot/first-trial'
 import type { Pot } from '~~/shared/schemas/pot/pot'
 import type { Source } from '~~/shared/schemas/walk/source'
 import { newWishSchema, type NewWish, type Wish } from '~~/shared/schemas/walk/wish'
-import { usualFormOf } from '~~/shared/rules/swatch/taken-as-usual'
+import { usualFormOf, usualWayOf } from '~~/shared/rules/swatch/taken-as-usual'
 import type { TypicalFibre, TypicalRow } from '~~/shared/views/strength/typical'
 import { first, present } from '~~/core/present'
 import { localToday } from '~/format/dates'
@@ -18,14 +18,29 @@ const { row, fibre } = defineProps<{ row: TypicalRow; fibre: TypicalFibre }>()
 
 const api = useApi()
 const { saving, failure, errors, save } = useSave()
+const { data: source, failure: unloaded } = useLoaded(() =>
+  api.get<Source>(`sources/${row.sourceId}`),
+)
 const pieceG = computed(() => firstPieceG())
 const ratios = computed(() => firstRatios(row))
 const neededG = computed(() => (ratios.value ? firstTrialG(ratios.value, pieceG.value) : null))
 const gatheredG = ref<number | null>(null)
+/** Ticked in a list of pictures, a name is no more than likely. */
+const sureness = ref<FirstTrial['sureness']>('likely')
 const wished = ref('')
 const name = computed(() => `${row.commonName} ${PARTS[row.part].label}`)
+const cautions = computed(() =>
+  source.value ? gatheringCautions({ ...source.value, sureness: sureness.value, hazards: [] }) : [],
+)
+const MORDANT_WORDS: Record<Source['needsMordant'], string> = {
+  yes: 'wants its mordant first, in a mordant bath',
+  no: 'needs no mordant for it',
+  unknown: 'may want a mordant first: that is not known of it',
+}
 const asked = { id: newId(), jars: [newId(), newId()] }
-const complaint = computed(() => failure.value || (Object.values(errors.value)[0] ?? ''))
+const complaint = computed(
+  () => failure.value || (Object.values(errors.value)[0] ?? '') || unloaded.value,
+)
 
 async function plan() {
   if (!ratios.value) return
@@ -33,24 +48,20 @@ async function plan() {
     failure.value = `Say how much you gathered: both jars take ${formatMass(present(neededG.value))}.`
     return
   }
-  const source = await api.get<Source>(`sources/${row.sourceId}`)
-  const [weak, strong] = ratios.value
   const kept = await save<FirstTrial, { items: Pot[] }>(
     firstTrialSchema,
     {
       id: asked.id,
       sourceId: row.sourceId,
       state: row.usualRatioState,
+      sureness: sureness.value,
       gatheredG: gatheredG.value,
       on: localToday(),
       fibre,
       form: usualFormOf(fibre),
       pieceG: pieceG.value,
-      way: source.ways[0] ?? 'simmer',
-      jars: [
-        { id: asked.jars[0], ratio: weak },
-        { id: asked.jars[1], ratio: strong },
-      ],
+      way: usualWayOf(source.value),
+      jars: ratios.value.map((ratio, i) => ({ id: asked.jars[i], ratio })),
     },
     (body) => api.post<{ items: Pot[] }>('moves/first-trial', body),
     ({ items }) => `Planned ${items.map(({ code }) => code).join(' and ')}, of ${name.value}.`,
@@ -81,8 +92,13 @@ async function wish() {
   <article class="trial" :aria-label="name">
     <p>
       <NuxtLink :to="`/source/${row.sourceId}`" class="capital name">{{ name }}</NuxtLink>
-      <span class="haze">{{ row.hue || 'hue not known' }} on {{ fibre }} with alum, usually</span>
+      <span class="haze">{{
+        row.hue ? `said to give ${row.hue} with alum` : 'its hue is not known'
+      }}</span>
     </p>
+    <PlainCaution v-for="caution in cautions" :key="caution.key" :level="caution.level">
+      {{ caution.words }}
+    </PlainCaution>
     <template v-if="ratios && neededG !== null">
       <p>
         A first pair: two pieces of <strong>{{ formatMass(pieceG) }}</strong> {{ fibre }} in two
@@ -98,13 +114,17 @@ async function wish() {
           placeholder="gathered"
           class="mass"
         />
+        <ElRadioGroup v-model="sureness" :aria-label="`The name of ${name} is`">
+          <ElRadioButton value="likely">name likely</ElRadioButton>
+          <ElRadioButton value="sure">sure</ElRadioButton>
+        </ElRadioGroup>
         <ElButton type="primary" :loading="saving" @click="plan">Plan both jars</ElButton>
         <ElButton :disabled="wished !== ''" @click="wish">Not gathered yet: a wish</ElButton>
         <span v-if="wished" class="quiet" role="status">{{ wished }}</span>
       </div>
-      <p class="quiet">
-        Half and twice what is usually taken of it; {{ FIBRES[fibre].label }} wants its mordant
-        first, on the page of <NuxtLink to="/baths">mordant baths</NuxtLink>, unless it needs none.
+      <p v-if="source" class="quiet">
+        Half and twice what is usually taken of it. The {{ fibre }}
+        {{ MORDANT_WORDS[source.needsMordant] }}. Weigh two pieces of {{ formatMass(pieceG) }} off.
       </p>
     </template>
     <p v-else class="quiet">

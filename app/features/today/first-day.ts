@@ -1,21 +1,17 @@
-import { hueFamiliesIn } from '~~/core/colour/hue-words'
-import { middlingHex } from '~~/core/colour/hue-swatch'
-import { outwards } from '~~/core/strength/sentences'
+import { handyMassG, roughMassG } from '~/format/rough-mass'
 import type { TypicalFibre, TypicalRow } from '~~/shared/views/strength/typical'
-import { units } from '~/format/quantities'
-import { G_PER_OZ } from '~~/core/quantity/units'
 
 /** What somebody said on the first day; kept on this device until there is a log to speak for it. */
 export interface FirstDay {
-  /** Seasons and units were taken from the browser, once. */
-  isGuessed: boolean
+  /** Seasons and units: not looked at yet, guessed from the browser, or told by somebody. */
+  place: 'open' | 'guessed' | 'told'
   fibre: TypicalFibre
-  /** Sources that grow near. */
-  near: string[]
+  /** Ids of the sources that were ticked. */
+  growsNear: string[]
 }
 
-/** Of each piece of a first trial: 10 g, or half an ounce. */
-export const firstPieceG = () => (units.value.mass === 'metric' ? 10 : G_PER_OZ / 2)
+/** Of each piece of a first trial. */
+export const firstPieceG = () => handyMassG({ grams: 10, ounces: 0.5 })
 
 /** Half of what is usually taken and twice of it: far enough apart to show a bend. */
 const APART = [0.5, 2] as const
@@ -24,15 +20,12 @@ const APART = [0.5, 2] as const
 export const firstRatios = ({ usualRatio }: TypicalRow): [number, number] | null =>
   usualRatio === null ? null : [usualRatio * APART[0], usualRatio * APART[1]]
 
-/** What both jars take, g as weighed, rounded up to two figures of the unit that is shown. */
-export function firstTrialG(ratios: readonly number[], pieceG: number): number {
-  const unitG = units.value.mass === 'metric' ? 1 : G_PER_OZ
-  const sum = ratios.reduce((total, ratio) => total + ratio * pieceG, 0)
-  return unitG * outwards(sum / unitG, Math.ceil)
-}
-
-/** Colours that words name, to paint its part with. */
-export const hueColours = (words: string): string[] => hueFamiliesIn(words).map(middlingHex)
+/** What both jars take, g as weighed, rounded up. */
+export const firstTrialG = (ratios: readonly number[], pieceG: number): number =>
+  roughMassG(
+    ratios.reduce((total, ratio) => total + ratio * pieceG, 0),
+    Math.ceil,
+  )
 
 /** Plants to tick: what may be taken and has a known colour first, then by name. */
 export function nearRows(rows: readonly TypicalRow[], month: number): TypicalRow[] {

@@ -1,13 +1,10 @@
 import { formatMass } from '~/format/quantities'
 import type { WalkRow } from '~~/shared/views/walk/walk'
 import { formatCount } from '~~/core/quantity/format-count'
+import { isAllYear as lastsAllYear } from '~~/core/season/shifted-window'
 import { daysText } from '~/format/days'
 
-/** Longer windows are all year round, whatever their ends. */
-const ALL_YEAR_DAYS = 355
-
-export const isAllYear = ({ window }: WalkRow) =>
-  window !== null && (window.toDay - window.fromDay + 365) % 365 >= ALL_YEAR_DAYS
+export const isAllYear = ({ window }: WalkRow) => window !== null && lastsAllYear(window)
 
 /** `38 days left`, `opens in 6 weeks`, `all year` */
 export function windowText(row: WalkRow): string {

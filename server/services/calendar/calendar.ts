@@ -1,5 +1,4 @@
 import type { Knex } from 'knex'
-import { PARTS } from '../../../catalogue/parts'
 import { lookUp } from '../../../core/present'
 import type { JarView } from '../../../shared/schemas/loft/jar'
 import type { Recorded } from '../../../shared/schemas/log/common'
@@ -8,7 +7,8 @@ import type { OnTheHob } from '../../../shared/views/pot/hob'
 import type { WalkView } from '../../../shared/views/walk/walk'
 import { bathRepository } from '../../repositories/mordant-baths'
 import { potRepository } from '../../repositories/pots'
-import { sourceRepository } from '../../repositories/sources'
+import { sourceNames } from '../pot/hob'
+import type { SourceVersions } from '../strength/source-versions'
 import { wishKind } from '../log/small-kinds'
 import { ofJar, ofPlannedBath, ofPlannedPot, ofRunning, ofWindow, ofWish } from './entries'
 import { writeCalendar } from './write-calendar'
@@ -17,7 +17,11 @@ interface Views {
   walk: (on: string) => Promise<WalkView>
   hob: (now: number) => Promise<OnTheHob[]>
   jars: (now: number) => Promise<JarView[]>
+  /** A find moves a season, and a season's event is then a later one. */
+  versions: Pick<SourceVersions, 'ofAny'>
 }
+
+const MOST_WISHES = 200
 
 export interface CalendarAsk {
   /** Local date. */
@@ -30,22 +34,17 @@ export interface CalendarAsk {
 export const calendarService = (db: Knex, views: Views, clock: () => Date) => {
   async function entries({ on, withPlaces }: CalendarAsk): Promise<CalendarEntry[]> {
     const now = clock()
-    const [pots, baths, jars, hob, walk, wishes] = await Promise.all([
+    const [pots, baths, jars, hob, walk, wishes, sequence] = await Promise.all([
       potRepository(db).open(),
       bathRepository(db).open(),
       views.jars(now.getTime()),
       views.hob(now.getTime()),
       views.walk(on),
-      wishKind.page(db, { open: true, aside: false, limit: 200 }),
+      wishKind.page(db, { open: true, aside: false, limit: MOST_WISHES }),
+      views.versions.ofAny(),
     ])
     const planned = pots.filter(({ stage }) => stage === 'planned')
-    const ids = [...new Set(planned.flatMap(({ lots }) => lots.map(({ sourceId }) => sourceId)))]
-    const names = new Map(
-      (await sourceRepository(db).findMany(ids)).map(({ id, commonName, part }) => [
-        id,
-        `${commonName} ${PARTS[part].label}`,
-      ]),
-    )
+    const names = await sourceNames(db, planned)
     const records = new Map<string, Recorded>([...pots, ...baths].map((each) => [each.id, each]))
     return [
       ...planned.flatMap((pot) => ofPlannedPot(pot, names)),
@@ -57,7 +56,7 @@ export const calendarService = (db: Knex, views: Views, clock: () => Date) => {
       ...jars.flatMap(ofJar),
       ...wishes.items.flatMap(ofWish),
       ...walk.rows.flatMap((row) =>
-        ofWindow(row, { today: on, now: now.toISOString(), withPlaces }),
+        ofWindow(row, { today: on, now: now.toISOString(), sequence, withPlaces }),
       ),
     ]
   }

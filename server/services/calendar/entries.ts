@@ -1,3 +1,5 @@
+import { formatCount } from '../../../core/quantity/format-count'
+import { isAllYear, lengthOf, type ShiftedWindow } from '../../../core/season/shifted-window'
 import { schemeFacts } from '../../../catalogue/mordant-schemes'
 import { PARTS } from '../../../catalogue/parts'
 import { wayFacts } from '../../../catalogue/ways'
@@ -17,8 +19,6 @@ const DAY_MS = 86_400_000
 const BEFORE_HANDS_MIN = 10
 /** A look takes so long, with the way there. */
 const LOOK_MIN = 15
-/** Longer windows are all year round: they say nothing. */
-const ALL_YEAR_DAYS = 355
 /** A window is laid into this year and the next. */
 const YEARS = [0, 1] as const
 
@@ -111,40 +111,43 @@ export const ofWish = (wish: Wish): CalendarEntry[] =>
  * When a plant can be gathered, as whole days; it moves with one's own finds.
  *
  * @param today local date
+ * @param sequence grows with whatever may have moved it
  * @param withPlaces the names of its patches, too; coordinates never
  */
 export function ofWindow(
   { source, window, gatherings, needs, bearings }: WalkRow,
-  { today, now, withPlaces }: { today: string; now: string; withPlaces: boolean },
+  ask: { today: string; now: string; sequence: number; withPlaces: boolean },
 ): CalendarEntry[] {
-  if (!window || (gatherings.length === 0 && needs.length === 0)) return []
-  const { fromDay, toDay, shiftDays, years } = window
-  const length = (toDay - fromDay + 365) % 365
-  if (length >= ALL_YEAR_DAYS) return []
-  const places = withPlaces ? bearings.map(({ patchName }) => patchName).join(', ') : ''
-  const moved =
-    years > 0
-      ? `Moved ${Math.abs(Math.round(shiftDays))} days ${shiftDays < 0 ? 'earlier' : 'later'} by your finds of ${years} years.`
-      : 'Usual months, from memory.'
+  // a window that lasts all year says nothing
+  if (!window || isAllYear(window) || (gatherings.length === 0 && needs.length === 0)) return []
+  const { today, now, sequence, withPlaces } = ask
   return YEARS.flatMap((ahead): CalendarEntry[] => {
     const year = Number(today.slice(0, 4)) + ahead
-    const first = dateOfDay(year, fromDay)
-    const last = dateOfDay(year, fromDay + length)
-    if (last < today) return []
+    const [from, to] = [
+      dateOfDay(year, window.fromDay),
+      dateOfDay(year, window.fromDay + lengthOf(window) - 1),
+    ]
+    if (to < today) return []
     return [
       {
         uid: `window-${source.id}-${year}@${HOST}`,
-        // it changes with every find
-        sequence: gatherings.length,
+        sequence,
         changedAt: now,
         summary: `Gather ${source.commonName} ${PARTS[source.part].label}`,
-        description: moved,
-        place: places,
-        when: { kind: 'days', from: first, to: last },
+        description: movedWords(window),
+        place: withPlaces ? bearings.map(({ patchName }) => patchName).join(', ') : '',
+        when: { kind: 'days', from, to },
         alarmMin: null,
       },
     ]
   })
+}
+
+function movedWords({ shiftDays, years }: ShiftedWindow): string {
+  const days = Math.round(Math.abs(shiftDays))
+  if (days === 0) return 'Usual months, from memory.'
+  const way = shiftDays < 0 ? 'earlier' : 'later'
+  return `Usual months, from memory, moved ${formatCount(days, 'day')} ${way} by your finds of ${formatCount(years, 'year')}.`
 }
 
 /** @param day of the year, from 1; past its end it is of the next */

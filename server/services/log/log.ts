@@ -120,7 +120,7 @@ export function createLog(
     hob,
     calendar: calendarService(
       database.read,
-      { walk: walk.view, hob: hob.view, jars: (now) => jars.standing(now) },
+      { walk: walk.view, hob: hob.view, jars: (now) => jars.standing(now), versions },
       clock,
     ),
     trials: trialService(database.read),

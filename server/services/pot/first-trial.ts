@@ -2,28 +2,21 @@ import { wayFacts } from '../../../catalogue/ways'
 import { trialLiquorL } from '../../../core/pot/trial-liquor'
 import { present } from '../../../core/present'
 import { newId } from '../../../shared/ids'
-import type { NewPiece, Piece, PieceChange, PieceQuery } from '../../../shared/schemas/basket/piece'
-import {
-  PLAIN_LOT,
-  type Lot,
-  type LotChange,
-  type LotQuery,
-  type NewLot,
-} from '../../../shared/schemas/loft/lot'
+import type { NewPiece } from '../../../shared/schemas/basket/piece'
+import { PLAIN_LOT, type NewLot } from '../../../shared/schemas/loft/lot'
 import type { FirstTrial } from '../../../shared/schemas/pot/first-trial'
-import type { NewPot, Pot, PotQuery } from '../../../shared/schemas/pot/pot'
-import type { PotChange } from '../../../shared/schemas/pot/pot-change'
+import type { NewPot, Pot } from '../../../shared/schemas/pot/pot'
 import { PLAIN_PLAN } from '../../../shared/schemas/pot/pot-plan'
 import type { Database } from '../../database/open'
 import { potRepository } from '../../repositories/pots'
 import { unacceptable } from '../log/failures'
-import type { Clock, Records } from '../log/records'
+import type { Clock } from '../log/records'
+import type { CardCollections } from '../swatch/cards'
 
-interface Collections {
-  lots: Records<Lot, NewLot, LotChange, LotQuery>
-  pieces: Records<Piece, NewPiece, PieceChange, PieceQuery>
-  pots: Records<Pot, NewPot, PotChange, PotQuery>
-}
+type Collections = Pick<CardCollections, 'lots' | 'pieces' | 'pots'>
+
+/** What is gathered for a trial was gathered within the week. */
+const DAYS_OF_GATHERING = 3
 
 /** The first pair of jars of somebody who has nothing in the log: all of it one change, undone as one. */
 export const firstTrialService = (database: Database, collections: Collections, clock: Clock) => ({
@@ -50,7 +43,10 @@ export const firstTrialService = (database: Database, collections: Collections, 
         id: newId(),
         sourceId: trial.sourceId,
         state: trial.state,
+        sureness: trial.sureness,
         gatheredOn: trial.on,
+        // that it was gathered was told, and not on which day
+        gatheredWithinDays: DAYS_OF_GATHERING,
         netG: trial.gatheredG,
       }
       await collections.lots.createIn(batch, lot)

@@ -34,7 +34,8 @@ export const hobService = (db: Knex, jars: (now: number) => Promise<JarView[]>) 
 
 const first = ({ due, look }: OnTheHob) => Math.min(due ?? Infinity, look ?? Infinity)
 
-async function sourceNames(db: Knex, pots: readonly Pot[]): Promise<Map<string, string>> {
+/** What is in pots, by the id of each source. */
+export async function sourceNames(db: Knex, pots: readonly Pot[]): Promise<Map<string, string>> {
   const ids = [...new Set(pots.flatMap(({ lots }) => lots.map(({ sourceId }) => sourceId)))]
   const sources = await sourceRepository(db).findMany(ids)
   return new Map(

@@ -36,7 +36,7 @@ import { swatchRepository } from '../../repositories/swatches'
 import { atPointer } from '../log/failures'
 import type { Batch, Clock, Records } from '../log/records'
 
-interface Collections {
+export interface CardCollections {
   patches: Records<Patch, NewPatch, PatchChange, PatchQuery>
   lots: Records<Lot, NewLot, LotChange, LotQuery>
   pieces: Records<Piece, NewPiece, PieceChange, PieceQuery>
@@ -51,7 +51,7 @@ export interface KeptCard {
 }
 
 /** Cards of what was dyed already: lot, pieces, pot, swatches and readings as one change, undone as one. */
-export const cardService = (database: Database, collections: Collections, clock: Clock) => {
+export const cardService = (database: Database, collections: CardCollections, clock: Clock) => {
   const { lots, pieces, pots, swatches } = collections
 
   async function placeId(batch: Batch, name: string): Promise<string | null> {

@@ -12,6 +12,8 @@ export interface FirstTrial {
   id: string
   sourceId: string
   state: 'fresh' | 'dried' | 'frozen'
+  /** How sure its name is. */
+  sureness: 'sure' | 'likely'
   gatheredG: number
   /** Local date. */
   on: string
@@ -28,6 +30,7 @@ export const firstTrialSchema = Joi.object<FirstTrial>({
   id: newIdField.required(),
   sourceId: idField.required(),
   state: Joi.string().valid('fresh', 'dried', 'frozen').required(),
+  sureness: Joi.string().valid('sure', 'likely').required(),
   gatheredG: massField.required(),
   on: dateField.required(),
   fibre: Joi.string()

@@ -1,5 +1,5 @@
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals'
-import { newId } from '../../../../shared/ids'
+import { catalogueId, newId } from '../../../../shared/ids'
 import { firstTrialSchema, type FirstTrial } from '../../../../shared/schemas/pot/first-trial'
 import { validate } from '../../../../shared/validate'
 import { openTestLog, refusal, TANSY, type TestLog } from '../../../fixtures/log'
@@ -13,6 +13,7 @@ const pair = (fields: object = {}): FirstTrial =>
     id: newId(),
     sourceId: TANSY,
     state: 'fresh',
+    sureness: 'sure',
     gatheredG: 60,
     on: '2026-08-20',
     fibre: 'wool',
@@ -39,7 +40,10 @@ describe('a first pair of trial jars', () => {
     expect(items.map(({ waterL }) => waterL)).toEqual([0.4, 0.4])
     expect(items.every(({ pieces }) => pieces.length === 1)).toBe(true)
     const lots = await here.log.lots.page({ aside: false, limit: 10 })
-    expect(lots.items).toMatchObject([{ netG: 60, gatheredOn: '2026-08-20', state: 'fresh' }])
+    expect(lots.items).toMatchObject([
+      // which day it was gathered on nobody said
+      { netG: 60, gatheredOn: '2026-08-20', gatheredWithinDays: 3, state: 'fresh' },
+    ])
 
     await here.log.changes.undo(changeSetId!)
     expect((await here.log.lots.page({ aside: false, limit: 10 })).items).toEqual([])
@@ -59,6 +63,17 @@ describe('a first pair of trial jars', () => {
   test('less plant than both jars take is refused, and nothing is half made', async () => {
     await expect(here.log.firstTrial.make(pair({ gatheredG: 49 }))).rejects.toMatchObject(
       refusal(422, 'gatheredG must be at least the 50 g that both jars take; got 49 g'),
+    )
+    expect((await here.log.lots.page({ aside: false, limit: 10 })).items).toEqual([])
+  })
+
+  test('a fungus whose name is only likely is not dyed with', async () => {
+    const fungus = pair({
+      sourceId: catalogueId('cortinarius-semisanguineus/cap'),
+      sureness: 'likely',
+    })
+    await expect(here.log.firstTrial.make(fungus)).rejects.toMatchObject(
+      refusal(422, 'its name is not sure'),
     )
     expect((await here.log.lots.page({ aside: false, limit: 10 })).items).toEqual([])
   })
