@@ -116,6 +116,10 @@ test('with a photo, too, the first dot takes twelve inputs', async ({ page }) =>
   hands.more()
   await photo.mark(PLACES.paper)
   await expect(page.getByText(/one patch cannot tell its own error: about 8 ΔE/)).toBeVisible()
+  // whether the photo goes with it may be thought over
+  const keepsPhoto = page.getByText('keep the photo with it')
+  await keepsPhoto.click()
+  await keepsPhoto.click()
   await hands.click(page.getByRole('button', { name: 'Keep it', exact: true }))
   await expect(page.getByRole('heading', { name: 'Kept 1 tag' })).toBeVisible()
   expect(hands.count()).toBeLessThanOrEqual(12)

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import PhotoPick from '~/features/swatch/PhotoPick.vue'
-import type { GivenReading } from '~/features/swatch/given'
+import type { GivenHow, GivenReading } from '~/features/swatch/given'
 import { FIBRES } from '~~/catalogue/fibres'
 import { usualBareLab } from '~~/catalogue/fibres/bare-colours'
 import { colourName } from '~~/core/colour/colour-name'
@@ -37,13 +37,20 @@ function byPhoto(of: 'dyed' | 'bare', given: GivenReading) {
   if (of === 'bare') emit('give', { bare: given })
   else {
     const { how, ...colour } = given
-    // a photo may hold several skeins: each has it as its own
-    const photoId = keepsPhoto.value
-      ? card.photos.of(file.value, piece.how?.about?.photoId ?? null)
-      : null
-    emit('give', { colour, how: { ...how, about: { ...how?.about, photoId } } })
+    emit('give', { colour, how: withPhoto({ ...how }) })
   }
 }
+/** A photo may hold several skeins: each has it as its own. */
+function withPhoto(how: GivenHow): GivenHow {
+  const photoId =
+    file.value && keepsPhoto.value
+      ? card.photos.idFor(file.value, piece.how?.about?.photoId ?? null)
+      : null
+  return { ...how, about: { ...how.about, photoId } }
+}
+watch(keepsPhoto, () => {
+  if (piece.how?.by === 'photo') emit('give', { how: withPhoto(piece.how) })
+})
 const lab = computed(() => colourOf(piece.colour))
 const hex = computed(() => lab.value && hexOfLab(lab.value))
 const bare = computed(() => {

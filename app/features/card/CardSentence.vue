@@ -50,9 +50,10 @@ function hexOf({ colour }: CardDraft['pieces'][number]) {
   return lab && hexOfLab(lab)
 }
 
-/** A fibre that has no such form takes its usual one. */
+/** A fibre that has no such form takes its usual one; a bare colour was another fibre's. */
 function setFibre(piece: CardDraft['pieces'][number], fibre: Fibre) {
   piece.fibre = fibre
+  piece.bare = null
   const forms = formsOf(fibre)
   if (!forms.some(({ value }) => value === piece.form)) piece.form = forms[0]?.value ?? piece.form
 }

@@ -17,7 +17,7 @@ const desk = usePhoto()
 provide(PHOTO_DESK, desk)
 desk.known = 'paper'
 // a card that is kept at once has what was marked last
-present(inject(CARD)).photos.reads(desk.settled)
+present(inject(CARD)).photos.awaitBeforeKeeping(desk.settled)
 const tool = ref<Mark | 'move'>('swatch')
 
 usePhotoReading(desk, {

@@ -20,7 +20,7 @@ export function useCardPhotos() {
   const unsent = ref<UnsentPhoto[]>([])
 
   /** @param was the photo that the skein had before; the same file keeps its id */
-  function of(file: File, was: string | null): string {
+  function idFor(file: File, was: string | null): string {
     if (was && files.get(was) === file) return was
     const id = newId()
     files.set(id, file)
@@ -56,7 +56,15 @@ export function useCardPhotos() {
 
   /** What is being read from a photo, and is awaited before the card is kept. */
   let settled: () => Promise<void> = () => Promise.resolve()
-  const reads = (each: typeof settled) => void (settled = each)
+  const awaitBeforeKeeping = (reading: typeof settled) => void (settled = reading)
 
-  return { unsent, of, onlyInHand, send, sendOf, reads, settled: () => settled() }
+  return {
+    unsent,
+    idFor,
+    onlyInHand,
+    send,
+    sendOf,
+    awaitBeforeKeeping,
+    settled: () => settled(),
+  }
 }
