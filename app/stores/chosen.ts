@@ -24,18 +24,17 @@ export const useChosen = defineStore('chosen', () => {
 
   /** Looks again at what is in hand, after something was written; what is gone is let go. */
   async function refresh() {
-    await named(rows.value.map(({ id }) => id))
+    if (rows.value.length === 0) return
+    rows.value = await named(rows.value.map(({ id }) => id))
   }
-  async function named(asked: string[]) {
-    if (asked.length === 0) return
+  async function named(asked: string[]): Promise<BasketRow[]> {
     const { item } = await useApi().post<{ rows: BasketRow[] }>('basket/named', { ids: asked })
-    rows.value = item.rows.filter(({ isGone }) => !isGone)
+    return item.rows.filter(({ isGone }) => !isGone)
   }
-
   const before = [...kept.value]
   watch(rows, (now) => (kept.value = now.map(({ id }) => id)))
-  // a log that does not answer says so on the page itself
-  void named(before).catch(() => undefined)
+  // added to what was chosen meanwhile; a log that does not answer says so on the page itself
+  if (before.length > 0) void named(before).then(add, () => undefined)
 
   const clear = () => void (rows.value = [])
 
