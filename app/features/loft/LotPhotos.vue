@@ -40,13 +40,7 @@ async function setAside(photo: Photo) {
   <div class="stack tight">
     <ul v-if="photos?.items.length" class="photos">
       <li v-for="photo in photos.items" :key="photo.id">
-        <a :href="`/api/pictures/${photo.id}`" target="_blank">
-          <img
-            :src="`/api/pictures/${photo.id}?size=small`"
-            :alt="`Photo${photo.takenAt ? ` of ${photo.takenAt.slice(0, 10)}` : ''}`"
-            loading="lazy"
-          />
-        </a>
+        <PhotoThumb :photo="photo" />
         <button type="button" @click="setAside(photo)">Set aside</button>
       </li>
     </ul>
@@ -67,7 +61,7 @@ async function setAside(photo: Photo) {
   gap: 10px;
 }
 
-img {
+.photos :deep(img) {
   display: block;
   width: 130px;
   height: 98px;

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { formatCount } from '~~/core/quantity/format-count'
 import type { Lot } from '~~/shared/schemas/loft/lot'
 import type { Photo } from '~~/shared/schemas/loft/photo'
 import type { Page } from '~~/shared/schemas/log/common'
@@ -11,44 +10,40 @@ import { dryRatioText } from '~/format/ratio'
 /** What there is of a plant: its photos, its lots and the pots it went into. */
 const { sourceId } = defineProps<{ sourceId: string }>()
 
-const MOST = 8
+const SHOWN = 8
+const ALL = 200
 const api = useApi()
-const { data } = useLoaded(
+const showsAll = reactive({ lots: false, pots: false })
+/** One more than is shown tells whether there are more. */
+const most = (of: 'lots' | 'pots') => (showsAll[of] ? ALL : SHOWN + 1)
+const { data, failure } = useLoaded(
   async () => {
-    const [lots, pots, photos] = await Promise.all([
-      api.get<Page<Lot>>('lots', { sourceId, limit: 200 }),
-      api.get<Page<Pot>>('pots', { sourceId, limit: 200 }),
+    const limit = most('lots')
+    const [inStock, latest, pots, photos] = await Promise.all([
+      api.get<Page<Lot>>('lots', { sourceId, inStock: true, limit }),
+      api.get<Page<Lot>>('lots', { sourceId, limit }),
+      api.get<Page<Pot>>('pots', { sourceId, limit: most('pots') }),
       api.get<Page<Photo>>('photos', { sourceId, limit: 12 }),
     ])
-    return { lots: lots.items, pots: pots.items, photos: photos.items }
+    // what is left first, then the latest
+    const left = new Set(inStock.items.map(({ id }) => id))
+    const lots = [...inStock.items, ...latest.items.filter(({ id }) => !left.has(id))]
+    return { lots, pots: pots.items, photos: photos.items }
   },
-  () => sourceId,
+  () => [sourceId, showsAll.lots, showsAll.pots],
 )
-const showsAll = reactive({ lots: false, pots: false })
-/** What is left first, then the latest. */
-const lots = computed(() =>
-  [...(data.value?.lots ?? [])].sort(
-    (a, b) => Number(b.leftG > 0) - Number(a.leftG > 0) || b.gatheredOn.localeCompare(a.gatheredOn),
-  ),
-)
+const lots = computed(() => data.value?.lots ?? [])
 const pots = computed(() => data.value?.pots ?? [])
-const shownOf = <T,>(rows: readonly T[], all: boolean) => (all ? rows : rows.slice(0, MOST))
+const shownOf = <T,>(rows: readonly T[], all: boolean) => (all ? rows : rows.slice(0, SHOWN))
 </script>
 
 <template>
+  <p v-if="failure" class="wrong" role="alert">{{ failure }}</p>
   <section v-if="data" class="panel stack tight" aria-labelledby="stock">
-    <h2 id="stock">
-      Lots <span class="quiet">{{ formatCount(lots.length, 'lot') }}</span>
-    </h2>
+    <h2 id="stock">Lots</h2>
     <ul v-if="data.photos.length" class="photos" aria-label="Your photos of it">
       <li v-for="photo in data.photos" :key="photo.id">
-        <a :href="`/api/pictures/${photo.id}`" target="_blank">
-          <img
-            :src="`/api/pictures/${photo.id}?size=small`"
-            :alt="`Your photo${photo.takenAt ? ` of ${photo.takenAt.slice(0, 10)}` : ''}`"
-            loading="lazy"
-          />
-        </a>
+        <PhotoThumb :photo="photo" />
       </li>
     </ul>
     <ul class="lines">
@@ -64,15 +59,13 @@ const shownOf = <T,>(rows: readonly T[], all: boolean) => (all ? rows : rows.sli
         }}</span>
       </li>
     </ul>
-    <ElButton v-if="lots.length > MOST && !showsAll.lots" @click="showsAll.lots = true"
-      >All {{ lots.length }} lots</ElButton
+    <ElButton v-if="lots.length > SHOWN && !showsAll.lots" @click="showsAll.lots = true"
+      >All its lots</ElButton
     >
     <p v-if="!lots.length" class="quiet">
       None yet: <NuxtLink to="/walk">weigh some in</NuxtLink>.
     </p>
-    <h2>
-      Pots <span class="quiet">{{ formatCount(pots.length, 'pot') }}</span>
-    </h2>
+    <h2>Pots</h2>
     <ul class="lines">
       <li v-for="pot in shownOf(pots, showsAll.pots)" :key="pot.id">
         <NuxtLink :to="`/hob?pot=${pot.id}`">{{ pot.code }}</NuxtLink>
@@ -80,8 +73,8 @@ const shownOf = <T,>(rows: readonly T[], all: boolean) => (all ? rows : rows.sli
         <span>{{ pot.stage === 'done' ? dryRatioText(pot) : pot.stage }}</span>
       </li>
     </ul>
-    <ElButton v-if="pots.length > MOST && !showsAll.pots" @click="showsAll.pots = true"
-      >All {{ pots.length }} pots</ElButton
+    <ElButton v-if="pots.length > SHOWN && !showsAll.pots" @click="showsAll.pots = true"
+      >All its pots</ElButton
     >
   </section>
 </template>
@@ -93,7 +86,7 @@ const shownOf = <T,>(rows: readonly T[], all: boolean) => (all ? rows : rows.sli
   gap: 8px;
 }
 
-.photos img {
+.photos :deep(img) {
   width: 92px;
   height: 92px;
   border-radius: 4px;
