@@ -6,6 +6,7 @@ import { newId } from '~~/shared/ids'
 import type { ReadBy } from '~~/shared/schemas/swatch/reading'
 import { pieceInWords } from '~~/shared/words/swatch/piece-in-words'
 import { swatchName } from '~~/shared/words/swatch/swatch-name'
+import BesideChoice from '~/features/swatch/BesideChoice.vue'
 import BoothPatches from '~/features/swatch/BoothPatches.vue'
 import PhotoCanvas from '~/features/swatch/PhotoCanvas.vue'
 import ReadingPanel from '~/features/swatch/ReadingPanel.vue'
@@ -115,39 +116,14 @@ useHead({ title: () => `${hand.value?.swatch.code ?? 'Swatch'} · Juniper Haze` 
       {{ dryRatioText(hand.pot) }}
     </p>
     <p v-if="failure" role="alert">{{ failure }}</p>
-    <div v-if="hand" class="end row on-grey">
-      <label for="beside">beside</label>
-      <ElSelect
-        id="beside"
-        v-model="beside.choice"
-        filterable
-        remote
-        :remote-method="beside.find"
-        class="beside"
-        aria-label="Beside which colour"
-      >
-        <ElOption value="bare" label="its bare fibre" />
-        <ElOption v-if="hand.hoped" value="hoped" label="what was hoped for" />
-        <ElOption
-          v-for="each in beside.near"
-          :key="each.id"
-          :value="each.id"
-          :label="`${each.code} ${each.words}`"
-        />
-        <ElOption
-          v-for="each in beside.found.filter(({ id }) => !beside.near.some((n) => n.id === id))"
-          :key="each.id"
-          :value="each.id"
-          :label="each.code"
-        />
-      </ElSelect>
-      <ElRadioGroup v-model="light" aria-label="Light">
-        <ElRadioButton value="D65">daylight</ElRadioButton>
-        <ElRadioButton value="A">lamp</ElRadioButton>
-        <ElRadioButton value="F11">fluorescent</ElRadioButton>
-        <ElRadioButton value="all">all three</ElRadioButton>
-      </ElRadioGroup>
-    </div>
+    <BesideChoice
+      v-if="hand"
+      v-model:choice="beside.choice"
+      v-model:light="light"
+      :beside="beside"
+      :has-hoped="Boolean(hand.hoped)"
+      class="end"
+    />
   </div>
 
   <div v-if="hand" class="booth-grid" @dragover.prevent @drop.prevent="drop">
@@ -232,10 +208,6 @@ useHead({ title: () => `${hand.value?.swatch.code ?? 'Swatch'} · Juniper Haze` 
 h1,
 .on-grey {
   color: #16191b;
-}
-
-.beside {
-  width: 190px;
 }
 
 .booth-grid {
