@@ -59,7 +59,7 @@ export function sampleArea(area: PixelArea, { isCard = false } = {}): SampledAre
   const clipped = clippedShare(data)
   if (clipped > MOST_CLIPPED) {
     throw new InputError(
-      `area must have at most 1 % of its pixels clipped (glossy, burnt out or black); got ${(100 * clipped).toFixed(1)} %`,
+      `area must have at most 1 % of its pixels clipped (glossy, burnt out or black); got ${(100 * clipped).toFixed(1)} %: ${isCard ? 'take it again, lit so that neither its white nor its black is cut off' : 'mark another part, or take it again'}`,
       '/area',
     )
   }

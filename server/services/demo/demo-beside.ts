@@ -59,7 +59,8 @@ export function demoBeside(places: () => DemoPlaces) {
   async function open(): Promise<string> {
     const { root, entry, folder } = places()
     const player = join(root, 'node_modules/tsx/dist/cli.mjs')
-    if (!existsSync(player) || !existsSync(join(root, 'demo/cli.ts'))) {
+    const isBuilt = entry.endsWith('index.mjs') && existsSync(entry)
+    if (!isBuilt || !existsSync(player) || !existsSync(join(root, 'demo/cli.ts'))) {
       throw new Error(
         'The demo is played by the project itself: start with npm start in its folder, or run npm run demo.',
       )

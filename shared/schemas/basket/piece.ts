@@ -94,15 +94,15 @@ export type NewPiece = Partial<PieceTraits> & {
   note: string
 }
 
+export const fibreField = Joi.string().valid(...FIBRE_KEYS)
+export const formField = Joi.string().valid(...FORMS)
 const sizeField = aboveNothing(100_000).allow(null)
 
 const traits = {
   blend: Joi.array()
     .items(
       Joi.object({
-        fibre: Joi.string()
-          .valid(...FIBRE_KEYS)
-          .required(),
+        fibre: fibreField.required(),
         percent: Joi.number().greater(0).less(100).required(),
       }),
     )
@@ -131,12 +131,8 @@ const traits = {
 export const newPieceSchema = Joi.object<NewPiece>({
   id: newIdField.required(),
   name: nameField.allow('').default(''),
-  fibre: Joi.string()
-    .valid(...FIBRE_KEYS)
-    .required(),
-  form: Joi.string()
-    .valid(...FORMS)
-    .required(),
+  fibre: fibreField.required(),
+  form: formField.required(),
   dryG: massField.required(),
   treatments: Joi.array().items(newTreatmentSchema).max(20).default([]),
   bare: newReadingSchema,
@@ -162,14 +158,14 @@ export interface PieceChange extends Partial<PieceTraits> {
 
 export const pieceChangeSchema = Joi.object<PieceChange>({
   name: nameField.allow(''),
-  form: Joi.string().valid(...FORMS),
+  form: formField,
   dryG: massField,
   note: noteField,
   bare: newReadingSchema,
   treatment: newTreatmentSchema,
   corrected: Joi.object({ id: idField.required(), treatment: newTreatmentSchema.required() }),
   takenBack: idField,
-  fibre: Joi.string().valid(...FIBRE_KEYS),
+  fibre: fibreField,
   ...traits,
 }).min(1)
 
@@ -184,7 +180,7 @@ export interface PieceQuery extends PageQuery {
 
 export const pieceQuerySchema = Joi.object<PieceQuery>({
   ...pageFields,
-  fibre: Joi.string().valid(...FIBRE_KEYS),
+  fibre: fibreField,
   undyed: Joi.boolean(),
   setId: idField,
   bathId: idField,

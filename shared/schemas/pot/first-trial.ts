@@ -1,6 +1,7 @@
 import Joi from 'joi'
-import { FIBRE_KEYS, FORMS, type Fibre, type Form } from '../../../catalogue/fibres'
+import type { Fibre, Form } from '../../../catalogue/fibres'
 import { WAY_KEYS, type Way } from '../../../catalogue/ways'
+import { fibreField, formField } from '../basket/piece'
 import { aboveNothing, dateField, idField, massField, newIdField } from '../log/common'
 
 /**
@@ -33,12 +34,8 @@ export const firstTrialSchema = Joi.object<FirstTrial>({
   sureness: Joi.string().valid('sure', 'likely').required(),
   gatheredG: massField.required(),
   on: dateField.required(),
-  fibre: Joi.string()
-    .valid(...FIBRE_KEYS)
-    .required(),
-  form: Joi.string()
-    .valid(...FORMS)
-    .required(),
+  fibre: fibreField.required(),
+  form: formField.required(),
   pieceG: massField.required(),
   way: Joi.string()
     .valid(...WAY_KEYS)

@@ -1,6 +1,6 @@
 import Joi from 'joi'
 import { MORDANT_KEYS, type Mordant } from '../../../catalogue/agents'
-import { FIBRE_KEYS, FORMS, type Fibre, type Form } from '../../../catalogue/fibres'
+import type { Fibre, Form } from '../../../catalogue/fibres'
 import { WAY_KEYS, type Way } from '../../../catalogue/ways'
 import { AMOUNT_BASES, type AmountBasis } from '../../../core/harvest/ratio-error'
 import {
@@ -13,6 +13,7 @@ import {
   withinDaysField,
 } from '../log/common'
 import { conditions } from '../pot/pot'
+import { fibreField, formField } from '../basket/piece'
 import { newReadingSchema, type NewReading } from './reading'
 import { swatchChangeSchema, type Verdict } from './swatch'
 
@@ -77,12 +78,8 @@ const toldBasis = Joi.string()
   .default('weighed')
 
 const cardPieceField = Joi.object<CardPiece>({
-  fibre: Joi.string()
-    .valid(...FIBRE_KEYS)
-    .required(),
-  form: Joi.string()
-    .valid(...FORMS)
-    .required(),
+  fibre: fibreField.required(),
+  form: formField.required(),
   dryG: massField.allow(null).default(null),
   dryBasis: toldBasis,
   mordants: Joi.array()

@@ -81,7 +81,7 @@ describe('a sampled area', () => {
 
   test('a clipped area is refused, with its share', () => {
     expect(() => sampleArea(areaOf((x) => (x < 2 ? [255, 200, 0] : [200, 150, 100])))).toThrow(
-      'at most 1 % of its pixels clipped (glossy, burnt out or black); got 3.1 %',
+      'at most 1 % of its pixels clipped (glossy, burnt out or black); got 3.1 %: mark another part',
     )
     expect(() => sampleArea({ width: 2, height: 2, data: [1, 2, 3, 4] })).toThrow(
       'area must have width x height pixels of 4 bytes; got 2 x 2 and 4 bytes',
