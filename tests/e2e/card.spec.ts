@@ -231,4 +231,5 @@ test('an empty log has somewhere to begin, and an answer for any plant', async (
   await expect(
     page.getByText('Typical, not yours: no swatch here can be counted yet.'),
   ).toBeVisible()
+  await expect(page.getByText(/Of its kind alone, .* for 100 g: too wide to plan by/)).toBeVisible()
 })

@@ -73,6 +73,7 @@ const shownOf = <T,>(rows: readonly T[], all: boolean) => (all ? rows : rows.sli
         <span>{{ pot.stage === 'done' ? dryRatioText(pot) : pot.stage }}</span>
       </li>
     </ul>
+    <p v-if="!pots.length" class="quiet">None yet.</p>
     <ElButton v-if="pots.length > SHOWN && !showsAll.pots" @click="showsAll.pots = true"
       >All its pots</ElButton
     >

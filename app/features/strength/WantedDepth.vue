@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { DEPTH_STARTS, DEPTHS, type Depth } from '~~/core/colour/depth'
 import { formatMass, formatRatio } from '~/format/quantities'
+import { formatRoughMass, handyMassG } from '~/format/rough-mass'
 import { triedOf } from '~~/core/strength/outside-tried'
 import { farWords } from './words'
 import { plantNeededG } from '~~/core/harvest/ratio'
@@ -27,7 +28,7 @@ const BEYOND = 4
 
 const depth = ref<Depth>('middling')
 const sure = ref<(typeof SURE)[number]>(0.5)
-const fibreG = ref<number | null>(100)
+const fibreG = ref<number | null>(handyMassG({ grams: 100, ounces: 4 }))
 
 const { ratio: asked, isAnswered } = useWantedRatio(
   () => group.curve,
@@ -35,6 +36,16 @@ const { ratio: asked, isAnswered } = useWantedRatio(
   () => sure.value,
 )
 const tried = computed(() => triedOf(group.curve?.answer.points ?? []))
+/** Nothing was tried: its kind alone says a span, and no middle of it. */
+const isTypical = computed(() => tried.value[1] === 0)
+const typical = computed(() => {
+  if (!isTypical.value || !asked.value || !fibreG.value) return null
+  const { low, high } = asked.value
+  const words = (dry: number, round: (value: number) => number) =>
+    formatRoughMass(plantNeededG(dry, fibreG.value ?? 0, view.usualDryFraction), round)
+  const least = words(low, Math.floor)
+  return high === null ? `${least} or much more` : `${least} to ${words(high, Math.ceil)}`
+})
 const ratio = computed(() => {
   const mid = asked.value?.mid
   return mid !== undefined && mid <= BEYOND * tried.value[1] ? mid : null
@@ -77,6 +88,16 @@ function choose(wanted: Depth) {
       }}</ElRadioButton>
     </ElRadioGroup>
     <p v-if="!isAnswered" class="quiet" aria-live="polite">Reckoning ...</p>
+    <p v-else-if="isTypical" class="estimate" aria-live="polite">
+      <template v-if="typical">
+        Of its kind alone, {{ typical }} {{ view.usualState }} for {{ formatMass(fibreG) }}: too
+        wide to plan by, and a pair of trial jars tells more.
+      </template>
+      <template v-else-if="!asked"
+        >Of its kind alone, no amount is that likely to reach it.</template
+      >
+      <template v-else>Say how much fibre it is for.</template>
+    </p>
     <p v-else-if="ratio" aria-live="polite">
       For {{ depth }}:
       <strong>{{ formatRatio(ratio / view.usualDryFraction) }} {{ view.usualState }}</strong>
