@@ -3,6 +3,7 @@ import FilesNav from '~/features/exchange/FilesNav.vue'
 import ImportProgress from '~/features/exchange/ImportProgress.vue'
 import PlannedRows from '~/features/exchange/PlannedRows.vue'
 import { useImport } from '~/features/exchange/useImport'
+import { LOG_FILE_KIND } from '~~/shared/schemas/exchange/log-pots'
 import { chosenFiles } from '~/composables/chosen-files'
 
 /** Open files out of the log and into it. An import is looked at first, then done whole or not. */
@@ -14,6 +15,10 @@ const IN = [
   { name: 'Gatherings', what: 'Darwin Core CSV, from here or elsewhere' },
   { name: 'Pieces', what: 'CSV with fibre, form, dryG and more' },
   { name: 'Readings', what: 'CSV with swatch and hex or L, a, b; spectra by tag as CGATS' },
+  {
+    name: 'Another dyer’s swatches',
+    what: 'the JSON of swatches out of their log; kept apart from yours',
+  },
   { name: 'Places', what: 'GPX or GeoJSON' },
   { name: 'A whole log', what: 'ZIP as it went out from here, into an empty log' },
 ] as const
@@ -45,19 +50,24 @@ const OUT = [
 ] as const
 
 /** What a file holds: told by its ending, and of tables by their header. */
-const what = ref<'archive' | 'gatherings' | 'patches' | 'pieces' | 'readings'>('gatherings')
+const what = ref<'archive' | 'gatherings' | 'patches' | 'pieces' | 'readings' | 'swatches'>(
+  'gatherings',
+)
 const path = computed(() => (what.value === 'archive' ? 'archive' : `import/${what.value}`))
 async function kindOf(chosen: File) {
   if (/\.zip$/i.test(chosen.name)) return 'archive'
   const head = await chosen.slice(0, 4000).text()
-  if (head.includes('juniper-haze/swatches') || /^BEGIN_DATA_FORMAT\b/m.test(head)) {
-    return 'readings'
-  }
+  if (head.includes(LOG_FILE_KIND)) return 'swatches'
+  if (/^BEGIN_DATA_FORMAT\b/m.test(head)) return 'readings'
   if (/\.(gpx|geojson|json|xml)$/i.test(chosen.name)) return 'patches'
   const [header = ''] = head.split(/[\r\n]/)
   if (/\bswatch\b/.test(header)) return 'readings'
   return /\bfibre\b/.test(header) && /\bdryG\b/.test(header) ? 'pieces' : 'gatherings'
 }
+
+/** What another dyer's log is called here; its file's name, where nobody says. */
+const whose = ref('')
+const isAnothers = computed(() => what.value === 'swatches' && bringing.plan?.isAnothers === true)
 
 /** Somebody's own spreadsheet: its columns must be explained, which has a page of its own. */
 const isOwnTable = ref(false)
@@ -72,6 +82,7 @@ async function look(event: Event) {
   const [chosen] = chosenFiles(event)
   if (!chosen) return
   file.value = chosen
+  whose.value = chosen.name.replace(/\.\w+$/, '').slice(0, 60)
   bringing.forget()
   isOwnTable.value = await isTableOfOwn(chosen)
   if (!isOwnTable.value) {
@@ -82,7 +93,10 @@ async function look(event: Event) {
 }
 
 async function apply(hash: string) {
-  if (file.value) await bringing.run(`${path.value}?apply=${hash}`, file.value)
+  if (!file.value) return
+  const query = new URLSearchParams({ apply: hash })
+  if (what.value === 'swatches' && whose.value.trim()) query.set('whose', whose.value.trim())
+  await bringing.run(`${path.value}?${query.toString()}`, file.value)
 }
 
 useHead({ title: 'Files out and in · Juniper Haze' })
@@ -176,7 +190,18 @@ useHead({ title: 'Files out and in · Juniper Haze' })
           <p>
             <strong>{{ file.name }}</strong>
           </p>
-          <PlannedRows :plan="bringing.plan" @apply="apply" />
+          <template v-if="isAnothers">
+            <p>
+              Pots of <strong>another log</strong>. They come in as another’s lots: on no curve, in
+              no stock and no season of yours. On Strength you say, source by source, whether they
+              count.
+            </p>
+            <label class="row">
+              Whose they are
+              <ElInput v-model="whose" maxlength="60" class="whose" />
+            </label>
+          </template>
+          <PlannedRows :plan="bringing.plan" :noun="isAnothers ? 'pot' : 'row'" @apply="apply" />
         </template>
       </template>
     </section>
@@ -206,6 +231,10 @@ useHead({ title: 'Files out and in · Juniper Haze' })
   min-height: 44px;
   padding: 4px 12px;
   white-space: normal;
+}
+
+.whose {
+  width: 260px;
 }
 
 .head {

@@ -6,6 +6,7 @@ import AskAnySource from '~/features/strength/AskAnySource.vue'
 import BesideRatio from '~/features/strength/BesideRatio.vue'
 import LaterBaths from '~/features/strength/LaterBaths.vue'
 import NextTrial from '~/features/strength/NextTrial.vue'
+import OtherLogs from '~/features/strength/OtherLogs.vue'
 import SmallMultiples from '~/features/strength/SmallMultiples.vue'
 import SourceChoice from '~/features/strength/SourceChoice.vue'
 import StrengthAnswer from '~/features/strength/StrengthAnswer.vue'
@@ -99,6 +100,7 @@ useHead({ title: () => `${name.value || 'Strength'} · Juniper Haze` })
           </button>
           <ElCheckbox v-if="view.groups.length > 1" v-model="isSideBySide">side by side</ElCheckbox>
         </div>
+        <OtherLogs :source-id="view.source.id" :others="view.others" />
         <SmallMultiples
           v-if="isSideBySide"
           :groups="view.groups"

@@ -42,7 +42,7 @@ export const gatheringRows = async (db: Knex): Promise<GatheringRow[]> =>
     .join('source', 'source.id', 'lot.source_id')
     .leftJoin('patch', 'patch.id', 'lot.patch_id')
     .whereNull('lot.set_aside_at')
-    .where('lot.from_lots', '[]')
+    .where({ 'lot.from_lots': '[]', 'lot.from_log': '' })
     .whereNull('lot.jar_id')
     .orderBy('lot.id')
     .select<GatheringRow[]>(

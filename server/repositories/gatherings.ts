@@ -23,7 +23,7 @@ export async function gatherings(
   if (sourceIds) lots.whereIn('lot.source_id', [...sourceIds])
   const rows = await lots
     .whereNull('lot.set_aside_at')
-    .where('lot.from_lots', '[]')
+    .where({ 'lot.from_lots': '[]', 'lot.from_log': '' })
     .whereNull('lot.jar_id')
     .orderBy(['lot.source_id', 'lot.gathered_on', 'lot.id'])
     .select<Found[]>(
@@ -42,6 +42,7 @@ export async function weighedDryness(
   db: Knex,
 ): Promise<{ sourceId: string; mean: number; n: number }[]> {
   return await db('lot')
+    .where('from_log', '')
     .whereNotNull('own_dry_fraction')
     .where('own_dry_basis', 'measured')
     .whereNot('state', 'liquor')
@@ -59,7 +60,7 @@ export async function weighedDryness(
 /** How a source was gathered last: for the next time. */
 export async function lastOf(db: Knex, sourceId: string): Promise<SourceOnWalk['last']> {
   const row = await db('lot')
-    .where({ source_id: sourceId, from_lots: '[]' })
+    .where({ source_id: sourceId, from_lots: '[]', from_log: '' })
     .whereNull('set_aside_at')
     .whereNull('jar_id')
     .orderBy('id', 'desc')
@@ -81,7 +82,7 @@ export async function lastOf(db: Knex, sourceId: string): Promise<SourceOnWalk['
 /** The latest gatherings of a source that were weighed and timed. */
 export const timedPickings = async (db: Knex, sourceId: string) =>
   await db('lot')
-    .where({ source_id: sourceId, amount_basis: 'measured' })
+    .where({ source_id: sourceId, amount_basis: 'measured', from_log: '' })
     .whereNull('set_aside_at')
     .whereNotNull('minutes')
     .where('net_g', '>', 0)
@@ -92,7 +93,7 @@ export const timedPickings = async (db: Knex, sourceId: string) =>
 /** All gatherings of a source that were timed, however their grams are known. */
 export const allTimedPickings = async (db: Knex, sourceId: string) =>
   await db('lot')
-    .where({ source_id: sourceId })
+    .where({ source_id: sourceId, from_log: '' })
     .where('minutes', '>', 0)
     .where('net_g', '>', 0)
     .whereNull('set_aside_at')

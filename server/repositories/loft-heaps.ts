@@ -26,7 +26,7 @@ const GROUP_SQL = `case
  * @param cutoffs local dates: liquors, fresh and frozen lots of before are going off
  */
 export const loftHeaps = (db: Knex, cutoffs: readonly string[]) => {
-  const lots = () => db('lot').whereNull('set_aside_at')
+  const lots = () => db('lot').where({ from_log: '' }).whereNull('set_aside_at')
   return {
     counts: async () =>
       await lots()

@@ -42,6 +42,8 @@ interface LotRow extends LotWords, RecordedRow {
   jar_id: string | null
   from_lots: string
   undone: number
+  from_log: string
+  is_counted: number
   net_g: number
   left_g: number
 }
@@ -63,7 +65,7 @@ export type LotFields = Omit<
 
 export type LotEdit = Omit<
   LotFields,
-  'id' | 'code' | 'grossG' | 'tareG' | 'containerId' | 'jarId' | 'fromLots'
+  'id' | 'code' | 'grossG' | 'tareG' | 'containerId' | 'jarId' | 'fromLots' | 'fromLog'
 >
 
 /** What is known of the sources that lots are of. */
@@ -78,6 +80,7 @@ export const lotRepository = (db: Knex) => {
   async function weighedDryFractions(sourceIds: string[]): Promise<Map<string, number>> {
     const rows = await db('lot')
       .whereIn('source_id', sourceIds)
+      .where('from_log', '')
       .whereNotNull('own_dry_fraction')
       .where('own_dry_basis', 'measured')
       .whereNot('state', 'liquor')
@@ -145,6 +148,16 @@ export const lotRepository = (db: Knex) => {
       return complete(await db<LotRow>('lot').whereIn('id', ids))
     },
 
+    /** Lots of a source that came out of another log. */
+    async fromLog(name: string, sourceId: string): Promise<Lot[]> {
+      return complete(
+        await db<LotRow>('lot')
+          .where({ from_log: name, source_id: sourceId })
+          .whereNull('set_aside_at')
+          .orderBy('id'),
+      )
+    },
+
     async insert(lot: LotFields, at: string): Promise<void> {
       await db('lot').insert({
         id: lot.id,
@@ -154,6 +167,7 @@ export const lotRepository = (db: Knex) => {
         container_id: lot.containerId,
         jar_id: lot.jarId,
         from_lots: JSON.stringify(lot.fromLots),
+        from_log: lot.fromLog,
         ...toEdited(lot),
         created_at: at,
         updated_at: at,
@@ -217,6 +231,7 @@ const toEdited = (lot: LotEdit) => ({
   evidence: JSON.stringify(lot.evidence),
   hung_on: lot.hungOn,
   extracted: lot.extracted,
+  is_counted: lot.isCounted,
 })
 
 /** Air-dry matter that gives colour, as a share of what is in the bag. */
@@ -278,6 +293,8 @@ function toLot(row: LotRow, dry: DryFraction, stopGroup: StopGroup | null, steps
     jarId: row.jar_id,
     fromLots: parseJson<string[]>(row.from_lots),
     held: NAMED_SURELY.includes(stopGroup) && row.sureness !== 'sure',
+    fromLog: row.from_log,
+    isCounted: Boolean(row.is_counted),
     note: row.note,
     steps,
   }

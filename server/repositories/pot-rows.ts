@@ -72,11 +72,14 @@ export type PotCourse = Pick<
 export type PotFields = PotEdit & PotCourse & Pick<Pot, 'id' | 'code'>
 
 /** Evidence comes as JSON, as it is kept. */
-export type LotRow = OfPot<Omit<PotLot, 'evidence' | 'isSpent' | 'isAged' | 'isSoaked'>> & {
+export type LotRow = OfPot<
+  Omit<PotLot, 'evidence' | 'isSpent' | 'isAged' | 'isSoaked' | 'isCounted'>
+> & {
   evidence: string
   isSpent: number
   isAged: number
   isSoaked: number
+  isCounted: number
 }
 export type PieceRow = OfPot<Omit<PotPiece, 'outcome'>> & { outcome: string | null }
 
@@ -119,6 +122,8 @@ function summed(rows: LotRow[]): PotLot[] {
       isSpent: Boolean(last.isSpent),
       isAged: Boolean(last.isAged),
       isSoaked: Boolean(last.isSoaked),
+      fromLog: last.fromLog,
+      isCounted: Boolean(last.isCounted),
       massG: uses.reduce((sum, { massG }) => sum + massG, 0),
       massBasis: leastKnown(uses.map(({ massBasis }) => massBasis)),
       state: last.state,
@@ -141,6 +146,8 @@ const TOLD_LATER = {
   isSpent: false,
   isAged: false,
   isSoaked: false,
+  fromLog: '',
+  isCounted: true,
 } satisfies Partial<PotLot>
 
 /** Of amounts that are added up, how well the sum is known. */

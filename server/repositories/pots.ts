@@ -48,6 +48,8 @@ export const potRepository = (db: Knex) => {
         'lot_movement.dry_fraction as dryFraction',
         'lot_movement.dry_fraction_basis as dryFractionBasis',
         'lot.sureness as sureness',
+        'lot.from_log as fromLog',
+        'lot.is_counted as isCounted',
         db.raw(
           `(select json_group_array(value ->> 'words') from json_each(lot.evidence)) as evidence`,
         ),

@@ -8,6 +8,13 @@ const emit = defineEmits<{ apply: [hash: string] }>()
 
 type Shown = 'all' | PlannedRow['outcome']
 const shown = ref<Shown>('all')
+const OUTCOMES: Record<PlannedRow['outcome'], string> = {
+  new: 'new',
+  same: 'the same',
+  changed: 'changed',
+  leftOut: 'left out',
+  refused: 'refused',
+}
 const MOST_ROWS = 500
 const rows = computed(() =>
   plan.rows
@@ -30,6 +37,9 @@ watch(
       <ElRadioButton value="new">new, {{ plan.counts.new }}</ElRadioButton>
       <ElRadioButton value="changed">changed, {{ plan.counts.changed }}</ElRadioButton>
       <ElRadioButton value="same">the same, {{ plan.counts.same }}</ElRadioButton>
+      <ElRadioButton v-if="plan.counts.leftOut" value="leftOut"
+        >left out, {{ plan.counts.leftOut }}</ElRadioButton
+      >
       <ElRadioButton value="refused">refused, {{ plan.counts.refused }}</ElRadioButton>
     </ElRadioGroup>
     <ElButton
@@ -57,7 +67,7 @@ watch(
     <tbody>
       <tr v-for="row in rows" :key="row.line" :class="row.outcome">
         <td>{{ row.line }}</td>
-        <td>{{ row.outcome }}</td>
+        <td>{{ OUTCOMES[row.outcome] }}</td>
         <td>{{ row.what }}</td>
         <td>{{ row.why }}</td>
       </tr>
@@ -89,7 +99,8 @@ th {
   color: var(--madder);
 }
 
-.same td {
+.same td,
+.leftOut td {
   color: var(--quiet);
 }
 </style>

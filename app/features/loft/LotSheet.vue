@@ -102,6 +102,13 @@ async function setAside() {
           {{ lot.obtained }}
         </dd>
       </div>
+      <div v-if="lot.fromLog">
+        <dt>Out of</dt>
+        <dd>
+          {{ lot.fromLog }}, another log: its swatches
+          {{ lot.isCounted ? 'count on your curves' : 'are kept apart' }}
+        </dd>
+      </div>
       <div v-if="lot.stage">
         <dt>Stage</dt>
         <dd>{{ lot.stage }}</dd>

@@ -45,6 +45,7 @@ const points = computed(() =>
                 <span class="chip" :style="{ background: point.hex }" />{{ point.code }}
               </NuxtLink>
               <span class="quiet">{{ point.name }}, {{ point.lotCodes.join(', ') }}</span>
+              <span v-if="point.fromLog" class="quiet">of {{ point.fromLog }}</span>
               <span v-if="point.sureness !== 'sure'" class="doubt">name {{ point.sureness }}</span>
               <span v-if="point.evidence.length" class="quiet">{{
                 point.evidence.join('; ')

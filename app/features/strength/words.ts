@@ -43,6 +43,7 @@ export const EXCLUSION_WORDS: Record<Exclusion, string> = {
   onlyReadAfterLight: 'it was only read after light',
   readAsAnother: 'it was taken to be like another of its pot, which counts for both',
   mordantUnknown: 'which mordant it had, if any, is not known',
+  keptApart: 'it came out of another log, and is kept apart',
   laterBath: 'it was dyed in what an earlier bath left',
 }
 
@@ -50,6 +51,7 @@ export const EXCLUSION_WORDS: Record<Exclusion, string> = {
 const EXCLUSION_ADVICE: Partial<Record<Exclusion, string>> = {
   colourCutOff: 'read it again from a photo or by a reader',
   bareNotRead: 'read its bare fibre, too',
+  keptApart: 'count it in below',
   onlyReadWet: 'read it again when it is dry',
   ratioUnknown: 'tell plant and fibre with Correct on its pot',
   mordantUnknown: 'tell its mordant on its piece',

@@ -39,7 +39,7 @@ export const archiveService = (database: Database, photos: PhotoFiles, clock: Cl
           what: name.replaceAll('_', ' '),
           why: formatCount(count, 'row'),
         }))
-      const counts = { new: rows.length, same: 0, changed: 0, refused: 0 }
+      const counts = { new: rows.length, same: 0, changed: 0, leftOut: 0, refused: 0 }
       return { rows, counts, hash: await hashOf(file) }
     } finally {
       archive.close()

@@ -1,19 +1,14 @@
 import type { Database } from '../../database/open'
-import type {
-  NewSwatch,
-  Swatch,
-  SwatchChange,
-  SwatchQuery,
-} from '../../../shared/schemas/swatch/swatch'
 import type { AtlasService } from '../strength/atlas'
 import type { Card } from '../../../shared/schemas/swatch/card'
-import type { Batch, Clock, Records } from '../log/records'
+import type { Batch, Clock } from '../log/records'
 import type { Names } from '../swatch/notes'
 import { gatheringsCsv } from './gatherings-out'
 import { importGatherings, type Collections } from './import-gatherings'
 import { importPieces, piecesCsv } from './import-pieces'
 import { importPatches } from './import-patches'
 import { importTable } from './import-table'
+import { importPots, logOfFile } from './import-pots'
 import { importReadings } from './import-readings'
 import {
   curvesCsv,
@@ -26,7 +21,9 @@ import {
 } from './swatches-out'
 import { jarsCsv, patchesGeoJson, patchesGpx, stockCsv } from './tables-out'
 import type { RunTask } from '../../workers/task-pool'
-import type { PieceRecords, SetRecords } from '../basket/piece-records'
+import type { SetRecords } from '../basket/piece-records'
+import { settingRepository } from '../../repositories/settings'
+import type { PotCollections } from './keep-pot'
 
 /** Files that go out, by name; the type is what the browser is told. */
 const EXPORTS = {
@@ -52,11 +49,10 @@ export const EXPORT_TYPES: Record<ExportName, string> = Object.fromEntries(
 ) as Record<ExportName, string>
 export type ExportName = keyof typeof EXPORTS | keyof typeof COMPUTED
 
-type Everything = Collections & {
-  pieces: PieceRecords
-  sets: SetRecords
-  swatches: Records<Swatch, NewSwatch, SwatchChange, SwatchQuery>
-}
+type Everything = Collections &
+  PotCollections & {
+    sets: SetRecords
+  }
 
 /** What brings cards in needs of the rest of a log. */
 interface CardsIn {
@@ -86,6 +82,18 @@ export const exchange = (
     yield COMPUTED[name as keyof typeof COMPUTED].write(await atlas.view())
   },
   readings: importReadings(database, collections.swatches, clock, run),
+  /**
+   * What went out as JSON: readings of one's own swatches, or another log with its pots.
+   *
+   * @param whose what another log is called here
+   */
+  async swatches(bytes: Uint8Array, whose: string) {
+    const log = logOfFile(bytes)
+    const own = await settingRepository(database.read).read('logId')
+    return log === null || log === own
+      ? importReadings(database, collections.swatches, clock, run)
+      : importPots(database, collections, clock, whose)
+  },
   gatherings: importGatherings(database, collections, clock, run),
   pieces: importPieces(database, collections, clock, run),
   table: importTable(database, names, keepIn, clock),

@@ -1,8 +1,6 @@
-import { createHash } from 'node:crypto'
 import { setImmediate } from 'node:timers/promises'
 import { rollup } from 'd3-array'
 import type { Knex } from 'knex'
-import { v7 } from 'uuid'
 import { FileProblem } from '../../../core/formats/table'
 import { parseJson } from '../../../core/json'
 import { present } from '../../../core/present'
@@ -26,6 +24,7 @@ import { Refusal } from '../log/failures'
 import type { Batch, Clock } from '../log/records'
 import { sourceNamed, type Names } from '../swatch/notes'
 import { importer, type Progress } from './importer'
+import { MOST_ALIKE, stableIds } from './stable-id'
 
 interface PlannedPot extends PlannedRow {
   card: Card | null
@@ -34,8 +33,6 @@ interface PlannedPot extends PlannedRow {
 
 /** Pots planned before others get a turn. */
 const AT_ONCE = 50
-/** So many pots of the very same facts are told apart by their number. */
-const MOST_ALIKE = 12
 
 /** Pots and their swatches from somebody's spreadsheet, whose columns and words were explained. */
 export const importTable = (
@@ -159,16 +156,8 @@ function plannedPot(
   return refused(`over ${MOST_ALIKE} pots of the very same facts: give them marks or days`)
 }
 
-/** Of the kind that all ids are, but made of what the pot is. */
-function idsOf(card: Omit<Card, 'id'>): string[] {
-  const told = createHash('sha256').update(JSON.stringify(card)).digest('hex')
-  const msecs = card.dyed ? Date.parse(card.dyed.on) : 0
-  return Array.from({ length: MOST_ALIKE }, (_, n) => {
-    const random = createHash('sha256').update(`${n} ${told}`).digest()
-    // what came of it is looked up again: a clock or a counter of its own would make it another
-    return v7({ msecs: Math.max(0, msecs), seq: random.readUInt32BE(16) >>> 1, random })
-  })
-}
+const idsOf = (card: Omit<Card, 'id'>): string[] =>
+  stableIds(JSON.stringify(card), card.dyed?.on ?? null)
 
 function unknownWords(planned: readonly PlannedPot[]): UnknownWord[] {
   const all = planned.flatMap(({ strange }) => strange)

@@ -28,6 +28,8 @@ export interface Importer<File, Row extends PlannedRow> {
   plan: (db: Knex, file: File, progress: Progress) => Promise<Row[]>
   /** Words that must be explained first, where a file may hold some. */
   unknown?: (planned: readonly Row[]) => UnknownWord[]
+  /** The file is another dyer's. */
+  isAnothers?: true
   /** Begins an application; what it gives carries out a row that is new or changed. */
   begin: (batch: Batch) => (row: Row) => Promise<void>
 }
@@ -36,11 +38,15 @@ export interface Importer<File, Row extends PlannedRow> {
 export const importer = <File, Row extends PlannedRow>(
   database: Database,
   clock: Clock,
-  { read, plan, unknown, begin }: Importer<File, Row>,
+  { read, plan, unknown, isAnothers, begin }: Importer<File, Row>,
 ) => ({
   async preview(bytes: Uint8Array, progress: Progress = NO_NEWS): Promise<ImportPlan> {
     const planned = await plan(database.read, await read(bytes), progress)
-    return { ...shownPlan(planned), ...(unknown && { unknown: unknown(planned) }) }
+    return {
+      ...shownPlan(planned),
+      ...(unknown && { unknown: unknown(planned) }),
+      ...(isAnothers && { isAnothers }),
+    }
   },
 
   /** @param hash of the plan that was looked at */
@@ -74,7 +80,7 @@ export const importer = <File, Row extends PlannedRow>(
 /** Words of a plan for the page: what is done with each row, and a name for the whole. */
 function shownPlan(planned: readonly PlannedRow[]): ImportPlan {
   const rows = planned.map(({ line, outcome, what, why }) => ({ line, outcome, what, why }))
-  const counts = { new: 0, same: 0, changed: 0, refused: 0 }
+  const counts = { new: 0, same: 0, changed: 0, leftOut: 0, refused: 0 }
   rows.forEach(({ outcome }) => counts[outcome]++)
   return { rows, counts, hash: createHash('sha256').update(JSON.stringify(rows)).digest('hex') }
 }

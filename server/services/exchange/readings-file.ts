@@ -2,6 +2,7 @@ import { cgatsSpectra } from '../../../core/formats/spectra/cgats-spectra'
 import { FileProblem, readTable } from '../../../core/formats/table'
 import { messageOf, present } from '../../../core/present'
 import { parseNumber } from '../../../core/quantity/parse-number'
+import { LOG_FILE_KIND } from '../../../shared/schemas/exchange/log-pots'
 import { READ_BY, type NewReading } from '../../../shared/schemas/swatch/reading'
 
 /** Columns without which a row of readings means nothing here. */
@@ -52,7 +53,7 @@ function fromJson(text: string): FileReading[] {
   } catch (error) {
     throw new FileProblem(1, `the file is no sound JSON: ${messageOf(error)}`)
   }
-  if (file.kind !== 'juniper-haze/swatches' || !Array.isArray(file.swatches)) {
+  if (file.kind !== LOG_FILE_KIND || !Array.isArray(file.swatches)) {
     throw new FileProblem(1, 'the file holds no swatches that went out from here.')
   }
   if (file.swatches.length > MOST_JSON) {

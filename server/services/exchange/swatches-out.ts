@@ -11,6 +11,10 @@ import type { AtlasRow, AtlasView } from '../../../shared/views/strength/atlas'
 import { mordantKeyOf } from '../../../shared/schemas/basket/piece'
 import { swatchName } from '../../../shared/words/swatch/swatch-name'
 import { readSwatches, type SwatchFacts } from './swatch-facts'
+import { LOG_FILE_KIND } from '../../../shared/schemas/exchange/log-pots'
+import { settingRepository } from '../../repositories/settings'
+import { sourceRepository } from '../../repositories/sources'
+import { fileSource, readPots } from './pots-out'
 import { bestReading } from '../../../shared/rules/swatch/best-reading'
 import { first, present } from '../../../core/present'
 
@@ -113,15 +117,35 @@ export async function* swatchesCsv(db: Knex): AsyncGenerator<string> {
 /** An empty cell where it is not known. */
 const yes = (value: boolean | null) => (value === null ? '' : value ? 'yes' : 'no')
 
-/** The same as JSON, with spectra where they were measured. */
+/**
+ * The same as JSON, with spectra where they were measured; then the pots they came of and the sources,
+ * whole enough for another log.
+ */
 export async function* swatchesJson(db: Knex): AsyncGenerator<string> {
-  yield '{"kind":"juniper-haze/swatches","swatches":['
+  yield `{"kind":"${LOG_FILE_KIND}","log":"${present(await settingRepository(db).read('logId'))}","swatches":[`
+  yield* asItems(readSwatches(db), (facts) => ({
+    ...ofSwatch(facts),
+    readings: facts.swatch.readings,
+  }))
+  yield '\n],"pots":['
+  const sourceIds = new Set<string>()
+  yield* asItems(readPots(db), (pot) => {
+    pot.lots.forEach(({ sourceId }) => sourceIds.add(sourceId))
+    return pot
+  })
+  yield '\n],"sources":['
+  yield (await sourceRepository(db).findMany([...sourceIds]))
+    .map((source) => `\n${JSON.stringify(fileSource(source))}`)
+    .join(',')
+  yield '\n]}\n'
+}
+
+async function* asItems<T>(from: AsyncIterable<T>, tell: (item: T) => unknown) {
   let before = ''
-  for await (const facts of readSwatches(db)) {
-    yield `${before}\n${JSON.stringify({ ...ofSwatch(facts), readings: facts.swatch.readings })}`
+  for await (const item of from) {
+    yield `${before}\n${JSON.stringify(tell(item))}`
     before = ','
   }
-  yield '\n]}\n'
 }
 
 /** Measured spectra, the best of each swatch. */

@@ -3,7 +3,12 @@ import { FOREIGN, usefulShare } from '../../../core/harvest/contents'
 import { combined } from '../../../core/harvest/lot-step'
 import { newId } from '../../../shared/ids'
 import type { Lot, LotChange, LotQuery } from '../../../shared/schemas/loft/lot'
-import type { CombineLots, CountStock, SplitLot } from '../../../shared/schemas/loft/lot-moves'
+import type {
+  CombineLots,
+  CountLog,
+  CountStock,
+  SplitLot,
+} from '../../../shared/schemas/loft/lot-moves'
 import type { Database } from '../../database/open'
 import { lotRepository } from '../../repositories/lots'
 import { idTaken, unacceptable } from '../log/failures'
@@ -142,6 +147,24 @@ export const lotMoves = (database: Database, lots: LotRecords, clock: Clock) => 
           )
         }
         return { changeSetId: step.changeSetId, lots: done }
+      }),
+
+    /**
+     * Lets another log's lots of a source count on its curves, or keeps them apart again.
+     *
+     * @throws Refusal where there are none
+     */
+    countLog: ({ fromLog, sourceId, isCounted }: CountLog) =>
+      batch(async (step): Promise<{ items: Lot[]; changeSetId: string | null }> => {
+        const found = await lotRepository(step.trx).fromLog(fromLog, sourceId)
+        if (found.length === 0) {
+          throw unacceptable('/fromLog', `There is no lot of it out of “${fromLog}”.`)
+        }
+        const items: Lot[] = []
+        for (const lot of found.filter((each) => each.isCounted !== isCounted)) {
+          items.push(await lots.changeIn(step, lot.id, { isCounted }))
+        }
+        return { items, changeSetId: items.length > 0 ? step.changeSetId : null }
       }),
   }
 

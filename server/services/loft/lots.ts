@@ -32,7 +32,13 @@ export interface Derived {
 }
 
 /** A lot as services make it; `code` only where it was written on a tag elsewhere. */
-export type MadeLot = NewLot & { derived?: Derived; code?: string }
+export type MadeLot = NewLot & {
+  derived?: Derived
+  code?: string
+  /** Of what came out of another's log: whose, and how its dryness is known. */
+  fromLog?: string
+  dryBasis?: Basis
+}
 
 export const lotKind: RecordKind<Lot, MadeLot, LotChange, LotQuery> = {
   collection: 'lots',
@@ -60,11 +66,13 @@ export const lotKind: RecordKind<Lot, MadeLot, LotChange, LotQuery> = {
         count: input.count ?? null,
         amountBasis: derived?.amountBasis ?? amount.basis,
         ownDryFraction: derived ? derived.ownDryFraction : (input.dryFraction ?? null),
-        ownDryBasis: derived?.ownDryBasis ?? 'measured',
+        ownDryBasis: derived?.ownDryBasis ?? input.dryBasis ?? 'measured',
         hungOn: null,
         extracted: derived?.extracted ?? 0,
         jarId: derived?.jarId ?? null,
         fromLots: derived?.fromLots ?? [],
+        fromLog: input.fromLog ?? '',
+        isCounted: input.fromLog === undefined,
       },
       at,
     )

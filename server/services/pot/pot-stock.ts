@@ -22,6 +22,8 @@ export async function lookAtLots(trx: Knex, lots: NewPot['lots']): Promise<PotLo
         isSpent: lot.extracted > 0,
         isAged: hadStep(lot, 'aged'),
         isSoaked: hadStep(lot, 'soaked'),
+        fromLog: lot.fromLog,
+        isCounted: lot.isCounted,
         massG,
         massBasis: massBasis ?? usualBasisOf(lot),
         state: lot.state,

@@ -119,6 +119,7 @@ function firstPotOf(pot: Pot, pots: ReadonlyMap<string, Pot>): Pot | null {
 }
 
 function exclusionOf(pot: Pot, piece: Piece, reading: Reading, sourceId: string): Exclusion | null {
+  if (pot.lots.some(({ isCounted }) => !isCounted)) return 'keptApart'
   if (pot.bathNumber > 1) return 'laterBath'
   if (pot.ratioDry === null) return 'ratioUnknown'
   if (mordantKeyOf(piece, pot.dyedOn) === 'unknown') return 'mordantUnknown'

@@ -5,6 +5,7 @@ import { depthOf } from '../../../core/colour/depth'
 import type { CurveView } from '../../../shared/views/strength/curve'
 import type { LotFacts } from '../../../shared/views/strength/dyed-lot'
 import type {
+  OtherLog,
   SourceWithSwatches,
   StrengthGroup,
   StrengthPointView,
@@ -85,12 +86,28 @@ export const strengthService = (db: Knex, curves: CurvesService, versions: Sourc
         groups,
         usualDryFraction: usualDryFraction(source, candidates),
         usualState: source.usualRatioState,
+        others: othersOf(candidates),
       }
     },
     async (_, sourceId) => [await versions.of(sourceId), (await readSettings(db)).enoughPercent],
     KEPT_VIEWS,
   ),
 })
+
+/** Other logs that swatches are of, most of them first. */
+function othersOf(candidates: readonly Candidate[]): OtherLog[] {
+  const others = group(
+    candidates.filter(({ pot }) => pot.lots.some(({ fromLog }) => fromLog !== '')),
+    ({ pot }) => present(pot.lots.find(({ fromLog }) => fromLog !== '')).fromLog,
+  )
+  return [...others]
+    .map(([fromLog, of]) => ({
+      fromLog,
+      swatches: of.length,
+      isCounted: of.every(({ pot }) => pot.lots.every(({ isCounted }) => isCounted)),
+    }))
+    .sort((a, b) => b.swatches - a.swatches)
+}
 
 function toGroup(key: string, members: Candidate[], curve: CurveView | null): StrengthGroup {
   const first = members[0]!
@@ -139,6 +156,7 @@ function toPoint(
   return {
     swatchId: swatch.id,
     code: swatch.code,
+    fromLog: pot.lots.find(({ fromLog }) => fromLog !== '')?.fromLog ?? '',
     name: pieceInWords(piece, pot.dyedOn),
     potCode: pot.code,
     lotCodes: pot.lots.map(({ lotCode }) => lotCode),

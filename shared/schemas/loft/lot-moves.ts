@@ -2,6 +2,7 @@ import Joi from 'joi'
 import {
   dateField,
   idField,
+  logNameField,
   massField,
   massOrNoneField,
   newIdField,
@@ -61,4 +62,17 @@ export const countStockSchema = Joi.object<CountStock>({
     .max(500)
     .unique('lotId')
     .required(),
+})
+
+/** Whether another log's swatches of a source count on its curves. */
+export interface CountLog {
+  fromLog: string
+  sourceId: string
+  isCounted: boolean
+}
+
+export const countLogSchema = Joi.object<CountLog>({
+  fromLog: logNameField.required(),
+  sourceId: idField.required(),
+  isCounted: Joi.boolean().required(),
 })

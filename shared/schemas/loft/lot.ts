@@ -134,6 +134,10 @@ export interface Lot extends Recorded, LotDetails {
   fromLots: string[]
   /** True: not to be dyed with before its name is sure. */
   held: boolean
+  /** Whose log it came out of; empty: it is one's own. */
+  fromLog: string
+  /** Whether its swatches count on curves: those of another's log only once they are wanted. */
+  isCounted: boolean
   steps: LotStep[]
 }
 
@@ -237,6 +241,7 @@ export interface LotChange extends Partial<LotDetails> {
   /** Corrects what was gathered, by an entry of its own. */
   netG?: number
   hungOn?: string | null
+  isCounted?: boolean
   /** Something done to it and weighed, added to its chain. */
   step?: NewLotStep
 }
@@ -247,6 +252,7 @@ export const lotChangeSchema = Joi.object<LotChange>({
   dryFraction: editable.dryFraction.allow(null),
   netG: massField,
   hungOn: dateField.allow(null),
+  isCounted: Joi.boolean(),
   step: Joi.object<NewLotStep>({
     id: newIdField.required(),
     kind: Joi.string()

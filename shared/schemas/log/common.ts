@@ -30,6 +30,8 @@ export const idField = Joi.string().custom((value: string, helpers) =>
 )
 
 export const nameField = oneLine(120)
+/** What another dyer's log is called here. */
+export const logNameField = oneLine(60)
 export const noteField = Joi.string().trim().max(2000).allow('')
 
 /** A mass in g, above 0. */

@@ -42,6 +42,10 @@ export interface PotLot {
   isAged: boolean
   /** It lay in water before. */
   isSoaked: boolean
+  /** Whose log it came out of; empty: it is one's own. */
+  fromLog: string
+  /** Whether its swatches count on curves. */
+  isCounted: boolean
   /** 0 where it is not known. */
   massG: number
   massBasis: AmountBasis

@@ -3,7 +3,8 @@ import type { WordKind } from '../../rules/table/table-words'
 /** What an import would do with one row. */
 export interface PlannedRow {
   line: number
-  outcome: 'new' | 'same' | 'changed' | 'refused'
+  /** `leftOut`: it stays in the file, and the rest comes in without it. */
+  outcome: 'new' | 'same' | 'changed' | 'leftOut' | 'refused'
   /** What it is, in a few words. */
   what: string
   /** Which fields change, or why it is refused; empty where nothing is to be said. */
@@ -22,6 +23,8 @@ export interface ImportPlan {
   counts: Record<PlannedRow['outcome'], number>
   /** Names this plan: it is what is done, or nothing. */
   hash: string
+  /** Pots out of another dyer's log. */
+  isAnothers?: boolean
   /** Of a table whose words are somebody's own. */
   unknown?: UnknownWord[]
 }

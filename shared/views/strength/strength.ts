@@ -20,10 +20,13 @@ export type Exclusion =
   | 'laterBath'
   | 'onlyReadAfterLight'
   | 'readAsAnother'
+  | 'keptApart'
 
 export interface StrengthPointView {
   swatchId: string
   code: string
+  /** Whose log its lot came out of; empty: it is one's own. */
+  fromLog: string
   /** `silk hank, red thread, alum 12 %`. */
   name: string
   potCode: string
@@ -80,6 +83,15 @@ export interface StrengthView {
   /** Mean dry matter of its lots as they were used, to tell dry ratios in fresh weight. */
   usualDryFraction: number
   usualState: PlantState
+  /** Logs of others that hold swatches of it. */
+  others: OtherLog[]
+}
+
+/** Another dyer's swatches of a source: on no curve before they are wanted there. */
+export interface OtherLog {
+  fromLog: string
+  swatches: number
+  isCounted: boolean
 }
 
 /** A source with swatches, as Strength lists it. */
