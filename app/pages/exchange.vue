@@ -38,6 +38,7 @@ const OUT = [
   {
     title: 'Swatches and curves',
     files: [
+      { name: 'dye-log.csv', what: 'What was dyed as one plain spreadsheet, CSV' },
       { name: 'swatches.csv', what: 'Swatches and readings, CSV' },
       { name: 'swatches.json', what: 'Swatches with their spectra, JSON' },
       { name: 'spectra.cgats.txt', what: 'Measured spectra, CGATS' },

@@ -3,6 +3,7 @@ import type { AtlasService } from '../strength/atlas'
 import type { Card } from '../../../shared/schemas/swatch/card'
 import type { Batch, Clock } from '../log/records'
 import type { Names } from '../swatch/notes'
+import { dyeLogCsv } from './dye-log-out'
 import { gatheringsCsv } from './gatherings-out'
 import { importGatherings, type Collections } from './import-gatherings'
 import { importPieces, piecesCsv } from './import-pieces'
@@ -32,6 +33,7 @@ const EXPORTS = {
   'pieces.csv': { type: 'text/csv; charset=utf-8', write: piecesCsv },
   'jars.csv': { type: 'text/csv; charset=utf-8', write: jarsCsv },
   'patches.gpx': { type: 'application/gpx+xml; charset=utf-8', write: patchesGpx },
+  'dye-log.csv': { type: 'text/csv; charset=utf-8', write: dyeLogCsv },
   'swatches.csv': { type: 'text/csv; charset=utf-8', write: swatchesCsv },
   'swatches.json': { type: 'application/json', write: swatchesJson },
   'spectra.cgats.txt': { type: 'text/plain; charset=utf-8', write: spectraCgats },

@@ -40,6 +40,9 @@ const SEASON = new RegExp(
   'i',
 )
 const THIRD = /(?:\b(early|beginning|mid|middle|late|end)(?:\s+of)?[\s-]+)$/i
+/** A month by its number, as sheets have it: `2024-09`, `09/2024`; part of no longer number. */
+const MONTH_OF_YEAR =
+  /(?<![\d./-])(?:((?:19|20)\d{2})-(0[1-9]|1[0-2])|(0?[1-9]|1[0-2])[/.]((?:19|20)\d{2}))(?![\d./-]*\d)/
 /** Digits of a clock or a quantity are no year. */
 const YEAR = /(?:^|[\s,;(])'?((?:19|20)\d{2})(?=$|[\s,;.):])(?!\s*(?:g|kg|ml|l|oz)\b)/
 
@@ -53,6 +56,14 @@ export function findDay(text: string, { today, order }: DayOrder): FoundDay | nu
   const exact = /\b((?:19|20)\d{2})-(\d{1,2})-(\d{1,2})\b/.exec(text)
   if (exact && dayjs(exact[0]).isValid()) {
     return span(exact, { on: dayjs(exact[0]).format('YYYY-MM-DD'), withinDays: 0 })
+  }
+  const month = MONTH_OF_YEAR.exec(text)
+  if (month) {
+    const [, year = month[4]!, number = month[3]!] = month
+    const on = `${year}-${number.padStart(2, '0')}-15`
+    if (on.slice(0, 7) <= today.slice(0, 7)) {
+      return span(month, { on: on > today ? today : on, withinDays: MONTH_DAYS })
+    }
   }
   const season = SEASON.exec(text)
   if (season) {

@@ -75,7 +75,7 @@ const WORDS: Record<Exclude<WordKind, 'plant'>, Named> = {
   verdict: [
     ...VERDICT_WORDS,
     ['yes|y|keep|good', 'again'],
-    ['no|n|never|bad', 'not'],
+    ['not|no|n|never|bad', 'not'],
     ['change|changed|again,? changed|maybe', 'change'],
   ],
 }

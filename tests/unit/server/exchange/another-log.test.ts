@@ -134,8 +134,7 @@ describe('swatches of another log', () => {
     await theirs.log.sources.create({ ...fern, synonyms: [], otherNames: [] })
     const lot = await theirs.lot({ sourceId: fern.id })
     const pot = await theirs.pot(lot, [await theirs.piece()], { massG: 100 })
-    const [{ swatchId }] = pot.pieces as [{ swatchId: string }]
-    await theirs.log.swatches.change(swatchId, 1, {
+    await theirs.log.swatches.change(pot.pieces[0]!.swatchId!, 1, {
       reading: { hex: '#8a7a3c', wet: false, washed: true },
       verdict: 'again',
       verdictWhy: 'moss in sun',
