@@ -123,6 +123,7 @@ useHead({ title: 'A swatch you have · Juniper Haze' })
       v-if="inHand"
       class="colour"
       :piece="inHand"
+      :bare-carried="card.carried.ofPiece(piece, 'bare')"
       @give="Object.assign(inHand, $event)"
     />
   </div>

@@ -50,7 +50,9 @@ useHead({ title: 'A spreadsheet · Juniper Haze' })
         <a class="el-button" href="/examples/dye-log-template.csv" download
           >An empty one to fill in</a
         >
-        <a class="el-button" href="/examples/dye-log-example.csv" download>The demo’s log as an example</a>
+        <a class="el-button" href="/examples/dye-log-example.csv" download
+          >The demo’s log as an example</a
+        >
       </div>
       <p v-if="table.failure" class="wrong" role="alert">{{ table.failure }}</p>
       <p v-if="!table.sheets.length" class="quiet">

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { PART_KEYS, PARTS } from '~~/catalogue/parts'
+import { HABITAT_KEYS, HABITATS } from '~~/catalogue/sources/habitats'
 import { HUE_FAMILIES } from '~~/core/colour/colour-name'
 import { DEPTHS } from '~~/core/colour/depth'
 import { formatCount } from '~~/core/quantity/format-count'
@@ -26,6 +27,7 @@ const { draft: ask } = useDraft<TypicalAsk>('typical', () => ({
   family: '',
   month: new Date().getMonth() + 1,
   part: '',
+  habitat: '',
   mordant: 'alum',
   fibre: 'wool',
   depth: 'middling',
@@ -74,6 +76,10 @@ useHead({ title: 'Any plant, as usual · Juniper Haze' })
     <ElSelect v-model="ask.part" aria-label="Part" placeholder="any part" clearable>
       <ElOption value="" label="any part" />
       <ElOption v-for="part in PART_KEYS" :key="part" :value="part" :label="PARTS[part].label" />
+    </ElSelect>
+    <ElSelect v-model="ask.habitat" aria-label="Where" placeholder="anywhere" clearable>
+      <ElOption value="" label="anywhere" />
+      <ElOption v-for="each in HABITAT_KEYS" :key="each" :value="each" :label="HABITATS[each]" />
     </ElSelect>
     <span>with</span>
     <ElSelect v-model="ask.mordant" aria-label="Mordant">

@@ -73,8 +73,17 @@ test('the first dot takes twelve inputs at the most, ten tags sixty', async ({ p
     lots: [{ massG: 340, massBasis: 'weighed' }],
   })
 
+  // what the next tag takes over is shown as taken over, until it is touched
+  const carried = page.getByText('carried over: look whether the tag says so, too.')
+  await expect(carried).toBeVisible()
+  const amount = page.getByLabel('How much plant, or its ratio', { exact: true })
+  const mordant = page.getByLabel('Mordant', { exact: true })
+  await expect(amount).toHaveAccessibleDescription('carried over from the card before')
+
   for (let tag = 2; tag <= 10; tag++) {
+    if (tag === 3) await expect(mordant).toHaveAccessibleDescription(/carried over/)
     await hands.fill('How much plant, or its ratio', `${tag * 40} g`)
+    if (tag === 2) await expect(amount).not.toHaveAccessibleDescription(/carried/)
     await hands.click(chip(page, 13 * (tag % 4) + tag))
     await hands.click(page.getByRole('button', { name: 'Keep, another like it' }))
     await expect(page.getByRole('heading', { name: `Kept ${tag} tags` })).toBeVisible()

@@ -5,12 +5,15 @@ const {
   placeholder,
   trouble = '',
   list = '',
+  carried = false,
 } = defineProps<{
   label: string
   placeholder: string
   trouble?: string
   /** Id of what is offered while typing. */
   list?: string
+  /** Taken over from the card before, and not touched yet. */
+  carried?: boolean
 }>()
 const text = defineModel<string>({ required: true })
 
@@ -23,8 +26,9 @@ const id = useId()
       :id="id"
       v-model="text"
       class="blank"
-      :class="{ untold: text === '' }"
+      :class="{ untold: text === '', carried }"
       :aria-label="label"
+      :aria-description="carried ? 'carried over from the card before' : undefined"
       :placeholder="placeholder"
       :list="list || undefined"
       :aria-invalid="trouble ? true : undefined"

@@ -5,12 +5,14 @@ defineProps<{
   options: readonly { value: T; label: string }[]
   /** Shown as what is usual, and not yet said. */
   isUsual?: boolean
+  /** Taken over from the card before, and not touched yet. */
+  carried?: boolean
 }>()
 const value = defineModel<T>({ required: true })
 </script>
 
 <template>
-  <select v-model="value" :aria-label="label" class="blank" :class="{ untold: isUsual }">
+  <select v-model="value" :aria-label="label" class="blank" :class="{ untold: isUsual, carried }">
     <option v-for="option in options" :key="option.value" :value="option.value">
       {{ option.label }}
     </option>

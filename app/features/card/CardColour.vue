@@ -14,7 +14,11 @@ import { colourOf, type PieceDraft } from './card-draft'
 import { CARD } from './useCard'
 
 /** The colour of a skein: from a photo, by eye among chips against its bare fibre, or typed. */
-const { piece } = defineProps<{ piece: PieceDraft }>()
+const { piece, bareCarried = false } = defineProps<{
+  piece: PieceDraft
+  /** The bare colour is another skein's. */
+  bareCarried?: boolean
+}>()
 const emit = defineEmits<{ give: [given: Partial<PieceDraft>] }>()
 const card = present(inject(CARD))
 
@@ -87,7 +91,10 @@ function nudge(step: Nudge) {
       <strong>{{
         lab ? colourName(lab) : way === 'photo' ? 'not read yet' : 'choose the nearest'
       }}</strong>
-      <span>bare {{ FIBRES[piece.fibre].label }}{{ bare.isUsual ? ', as usual' : '' }}</span>
+      <span
+        >bare {{ FIBRES[piece.fibre].label
+        }}{{ bare.isUsual ? ', as usual' : bareCarried ? ', carried over' : '' }}</span
+      >
     </p>
     <template v-if="way === 'eye'">
       <div v-if="lab" class="nudges">

@@ -1,14 +1,11 @@
 <script setup lang="ts">
-import { FIBRES, FORMS, type Fibre, type Form } from '~~/catalogue/fibres'
 import { WAY_KEYS, WAYS, type Way } from '~~/catalogue/ways'
 import type { Patch } from '~~/shared/schemas/walk/patch'
 import type { Card } from '~~/shared/schemas/swatch/card'
-import { hexOfLab } from '~~/core/colour/screen-colour'
-import { keysOf } from '~~/core/json'
 import { present } from '~~/core/present'
 import CardBlank from './CardBlank.vue'
 import CardChoice from './CardChoice.vue'
-import { colourOf, type CardDraft } from './card-draft'
+import CardSkein from './CardSkein.vue'
 import { usualStateOf, usualWayOf } from '~~/shared/rules/swatch/taken-as-usual'
 import { CARD } from './useCard'
 
@@ -25,11 +22,6 @@ const STATES = [
   { value: 'dried', label: 'dried' },
   { value: 'frozen', label: 'frozen' },
 ] as const
-const FIBRE_OPTIONS = keysOf(FIBRES).map((value) => ({ value, label: FIBRES[value].label }))
-const formsOf = (fibre: Fibre) => {
-  const known: readonly Form[] = FIBRES[fibre].forms
-  return FORMS.filter((form) => known.includes(form)).map((value) => ({ value, label: value }))
-}
 const wayOptions = WAY_KEYS.map((value) => ({ value, label: WAYS[value].label }))
 const state = computed<Card['state']>({
   get: () => draft.state || usualStateOf(draft.source),
@@ -39,24 +31,6 @@ const way = computed<Way>({
   get: () => draft.way || usualWayOf(draft.source),
   set: (value) => (draft.way = value),
 })
-const VERDICTS = [
-  { value: '', label: 'no verdict yet' },
-  { value: 'again', label: 'again' },
-  { value: 'change', label: 'again, changed' },
-  { value: 'not', label: 'not again' },
-] as const
-function hexOf({ colour }: CardDraft['pieces'][number]) {
-  const lab = colourOf(colour)
-  return lab && hexOfLab(lab)
-}
-
-/** A fibre that has no such form takes its usual one; a bare colour was another fibre's. */
-function setFibre(piece: CardDraft['pieces'][number], fibre: Fibre) {
-  piece.fibre = fibre
-  piece.bare = null
-  const forms = formsOf(fibre)
-  if (!forms.some(({ value }) => value === piece.form)) piece.form = forms[0]?.value ?? piece.form
-}
 </script>
 
 <template>
@@ -64,6 +38,7 @@ function setFibre(piece: CardDraft['pieces'][number], fibre: Fibre) {
     <p class="line">
       <CardBlank
         v-model="draft.plantText"
+        :carried="card.carried.of('plantText')"
         label="How much plant, or its ratio"
         placeholder="how much, or 6 : 1"
         :trouble="card.troubles.plant"
@@ -73,17 +48,20 @@ function setFibre(piece: CardDraft['pieces'][number], fibre: Fibre) {
         label="State it was weighed in"
         :options="STATES"
         :is-usual="!draft.state"
+        :carried="card.carried.of('state')"
       />
       <SourcePicker
         v-model="draft.source"
         label="Plant"
         bare
         class="source"
+        :class="{ carried: card.carried.of('source') }"
         :error="card.troubles.source"
       />
       gathered
       <CardBlank
         v-model="draft.gatheredText"
+        :carried="card.carried.of('gatheredText')"
         label="Gathered when"
         placeholder="some time"
         :trouble="card.troubles.gathered"
@@ -91,6 +69,7 @@ function setFibre(piece: CardDraft['pieces'][number], fibre: Fibre) {
       at
       <CardBlank
         v-model="draft.place"
+        :carried="card.carried.of('place')"
         label="Gathered where"
         placeholder="somewhere"
         list="places"
@@ -99,72 +78,34 @@ function setFibre(piece: CardDraft['pieces'][number], fibre: Fibre) {
     <datalist id="places">
       <option v-for="patch in patches ?? []" :key="patch.id" :value="patch.name" />
     </datalist>
-    <p
+    <CardSkein
       v-for="(piece, i) in draft.pieces"
       :key="i"
-      class="line piece"
-      :class="{ chosen: i === chosen && draft.pieces.length > 1 }"
-    >
-      {{ i === 0 ? 'on' : 'and' }}
-      <CardBlank
-        v-model="piece.fibreText"
-        label="How much fibre"
-        placeholder="how much"
-        :trouble="card.troubles[`fibre${i}`]"
-      />
-      <CardChoice
-        :model-value="piece.fibre"
-        label="Fibre"
-        :options="FIBRE_OPTIONS"
-        @update:model-value="setFibre(piece, $event)"
-      />
-      <CardChoice v-model="piece.form" label="Form" :options="formsOf(piece.fibre)" />
-      with
-      <CardBlank
-        v-model="piece.mordantText"
-        label="Mordant"
-        placeholder="alum 12 %, none, or unknown"
-        :trouble="card.troubles[`mordant${i}`]"
-      />
-      came out
-      <button
-        type="button"
-        class="colour"
-        :class="{ none: !hexOf(piece) }"
-        :style="hexOf(piece) ? { background: hexOf(piece)! } : {}"
-        :aria-pressed="i === chosen"
-        :aria-label="hexOf(piece) ? `Colour ${hexOf(piece)}` : 'Colour not chosen yet'"
-        @click="chosen = i"
-      />
-      <CardChoice
-        v-model="piece.verdict"
-        label="Verdict"
-        :options="VERDICTS"
-        :is-usual="!piece.verdict"
-      />
-      <button
-        v-if="draft.pieces.length > 1"
-        type="button"
-        class="take"
-        :aria-label="`Take skein ${i + 1} off the card`"
-        @click="card.takePiece(i)"
-      >
-        ×
-      </button>
-    </p>
+      :index="i"
+      :is-chosen="i === chosen"
+      @choose="chosen = i"
+    />
     <p class="line">
       dyed
       <CardBlank
         v-model="draft.dyedText"
+        :carried="card.carried.of('dyedText')"
         label="Dyed when"
         placeholder="some time"
         :trouble="card.troubles.dyed"
       />
       by
-      <CardChoice v-model="way" label="Way" :options="wayOptions" :is-usual="!draft.way" />
+      <CardChoice
+        v-model="way"
+        label="Way"
+        :options="wayOptions"
+        :is-usual="!draft.way"
+        :carried="card.carried.of('way')"
+      />
       at
       <CardBlank
         v-model="draft.tempText"
+        :carried="card.carried.of('tempText')"
         label="How hot"
         placeholder="how hot"
         :trouble="card.troubles.temp"
@@ -172,6 +113,7 @@ function setFibre(piece: CardDraft['pieces'][number], fibre: Fibre) {
       for
       <CardBlank
         v-model="draft.minutesText"
+        :carried="card.carried.of('minutesText')"
         label="How long"
         placeholder="how long"
         :trouble="card.troubles.minutes"
@@ -179,15 +121,30 @@ function setFibre(piece: CardDraft['pieces'][number], fibre: Fibre) {
       in
       <CardBlank
         v-model="draft.waterText"
+        :carried="card.carried.of('waterText')"
         label="How much water"
         placeholder="how much water"
         :trouble="card.troubles.water"
       />
       to pH
-      <CardBlank v-model="draft.phText" label="pH" placeholder="?" :trouble="card.troubles.ph" />
+      <CardBlank
+        v-model="draft.phText"
+        :carried="card.carried.of('phText')"
+        label="pH"
+        placeholder="?"
+        :trouble="card.troubles.ph"
+      />
     </p>
     <p class="line">
-      <CardBlank v-model="draft.note" label="Note" placeholder="anything else on the tag" />
+      <CardBlank
+        v-model="draft.note"
+        :carried="card.carried.of('note')"
+        label="Note"
+        placeholder="anything else on the tag"
+      />
+    </p>
+    <p v-if="card.carried.any()" class="told-carried">
+      <span class="mark" aria-hidden="true" /> carried over: look whether the tag says so, too.
     </p>
   </div>
 </template>
@@ -221,6 +178,30 @@ function setFibre(piece: CardDraft['pieces'][number], fibre: Fibre) {
   font-weight: 400;
 }
 
+/* taken over from the card before, and not touched since */
+.sentence :deep(.blank.carried) {
+  border-bottom: 3px dotted var(--ochre);
+  font-weight: 400;
+}
+
+.source.carried {
+  border-bottom: 3px dotted var(--ochre);
+}
+
+.told-carried {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+  color: var(--quiet);
+  font-family: var(--face);
+  font-size: 15px;
+}
+
+.mark {
+  width: 28px;
+  border-bottom: 3px dotted var(--ochre);
+}
+
 .line {
   display: flex;
   flex-wrap: wrap;
@@ -232,37 +213,5 @@ function setFibre(piece: CardDraft['pieces'][number], fibre: Fibre) {
   width: min(330px, 100%);
   font-family: var(--face);
   font-size: 16px;
-}
-
-.piece.chosen {
-  border-left: 3px solid var(--juniper);
-  padding-left: 8px;
-}
-
-.colour {
-  width: 68px;
-  height: 40px;
-  border: 1px solid #6b7378;
-  border-radius: 4px;
-  cursor: pointer;
-}
-
-.colour[aria-pressed='true'] {
-  outline: 2px solid var(--ink);
-  outline-offset: 2px;
-}
-
-.colour.none {
-  background: repeating-linear-gradient(135deg, #e4e5ea 0 6px, #f5f5f2 6px 12px);
-}
-
-.take {
-  width: 44px;
-  height: 44px;
-  border: 0;
-  background: none;
-  color: var(--quiet);
-  font-size: 20px;
-  cursor: pointer;
 }
 </style>

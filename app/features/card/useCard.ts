@@ -14,6 +14,7 @@ import { formatCount } from '~~/core/quantity/format-count'
 import { blankCard, blankPiece, type CardDraft } from './card-draft'
 import { fillCard } from './fill-card'
 import { readCard, type CardTroubles } from './read-card'
+import { useCarried } from './carried'
 import { tallyOf } from './card-tally'
 import { useCardPhotos } from './useCardPhotos'
 
@@ -33,6 +34,7 @@ export interface KeptTag {
 export function useCard() {
   const api = useApi()
   const { draft, clear } = useDraft<CardDraft>('card', blankCard)
+  const carried = useCarried(draft)
   const { saving, failure, errors, save } = useSave()
   const isTried = ref(false)
   const kept = ref<KeptTag[]>([])
@@ -99,8 +101,12 @@ export function useCard() {
     kept,
     photos,
     context,
+    carried,
     keep,
-    blank: () => clear(),
+    blank() {
+      clear()
+      carried.forget()
+    },
     /** The next tag of the same pile: all stands but its colour, and what was thought of it. */
     another() {
       draft.id = newId()
@@ -110,13 +116,16 @@ export function useCard() {
         how: null,
         verdict: '' as const,
       }))
+      carried.takeAll()
     },
     addPiece() {
       const last = draft.pieces.at(-1) ?? blankPiece()
       draft.pieces = [...draft.pieces, { ...last, colour: null, how: null, verdict: '' }]
+      carried.takePiece()
     },
     takePiece(i: number) {
       draft.pieces = draft.pieces.filter((_, at) => at !== i)
+      carried.dropPiece(i)
     },
     fill: (line: ReadLine) => fillCard(draft, line),
   })

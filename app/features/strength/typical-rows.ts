@@ -1,4 +1,5 @@
 import type { Part } from '~~/catalogue/parts'
+import type { Habitat } from '~~/catalogue/sources/habitats'
 import type { HueFamily } from '~~/core/colour/colour-name'
 import type { Depth } from '~~/core/colour/depth'
 import { present } from '~~/core/present'
@@ -6,12 +7,14 @@ import { monthName } from '~/format/dates'
 import { formatRoughMass, handyMassG } from '~/format/rough-mass'
 import type { TypicalFibre, TypicalMordant, TypicalRow } from '~~/shared/views/strength/typical'
 
-/** What is asked of all plants: "yellows in August from leaves, with alum on wool, middling". */
+/** What is asked of all plants: "yellows in August from hedges, with alum on wool, middling". */
 export interface TypicalAsk {
   family: HueFamily | ''
   /** 1 to 12; 0: any. */
   month: number
   part: Part | ''
+  /** Where it grows; empty: anywhere. */
+  habitat: Habitat | ''
   mordant: TypicalMordant
   fibre: TypicalFibre
   depth: Depth
@@ -21,13 +24,14 @@ export interface TypicalAsk {
 /** Rows that answer: what usually takes least first, what is no first answer after all others. */
 export function typicalRows(
   rows: readonly TypicalRow[],
-  { family, month, part }: TypicalAsk,
+  { family, month, part, habitat }: TypicalAsk,
 ): TypicalRow[] {
   const kept = rows.filter(
     (row) =>
       (!family || row.families.includes(family)) &&
       (!month || row.months.includes(month)) &&
-      (!part || row.part === part),
+      (!part || row.part === part) &&
+      (!habitat || row.habitats.includes(habitat)),
   )
   const needed = ({ usualRatio, dryFraction }: TypicalRow) =>
     usualRatio === null ? Infinity : usualRatio * dryFraction

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { PARTS } from '~~/catalogue/parts'
+import { HABITATS, habitatsOf } from '~~/catalogue/sources/habitats'
 import { WAYS } from '~~/catalogue/ways'
 import { gatheringCautions } from '~~/core/safety/gathering'
 import { formatMass, formatNumber, formatRatio, formatTemperature } from '~/format/quantities'
@@ -39,6 +40,7 @@ const facts = computed(() => {
       : it.windowFrom === 1 && it.windowTo === 12
         ? 'all year'
         : `${monthName(it.windowFrom)} to ${monthName(present(it.windowTo))}, northern year`
+  const habitats = habitatsOf(it.scientificName).map((each) => HABITATS[each])
   return [
     { field: 'ways', label: 'Ways', value: it.ways.map((way) => WAYS[way].label).join(', ') },
     {
@@ -60,6 +62,9 @@ const facts = computed(() => {
       value: `${formatNumber(100 * it.dryFraction, 2)} % of the fresh weight`,
     },
     { field: 'windowFrom', label: 'Season', value: window },
+    ...(habitats.length > 0
+      ? [{ field: 'habitats', label: 'Grows in', value: habitats.join(', ') }]
+      : []),
     {
       field: 'hues',
       label: 'Colour',

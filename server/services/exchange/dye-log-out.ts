@@ -19,7 +19,7 @@ import { readSwatches, type SwatchFacts } from './swatch-facts'
 import { everyOne } from './tables-out'
 
 /** A spreadsheet as people keep one of what they dyed: a row each skein, units in its cells. */
-export const DYE_LOG_COLUMNS = [
+const DYE_LOG_COLUMNS = [
   'day',
   'pot',
   'plant',

@@ -1,6 +1,7 @@
 import { range } from 'd3-array'
 import type { Knex } from 'knex'
 import type { Mordant } from '../../../catalogue/agents'
+import { habitatsOf } from '../../../catalogue/sources/habitats'
 import { hueFamiliesIn } from '../../../core/colour/hue-words'
 import { typicalRatios, type TypicalRatio } from '../../../core/strength/typical-ratios'
 import { priorContextOf } from '../../../shared/rules/strength/condition'
@@ -70,6 +71,7 @@ export const typicalService = (db: Knex) => {
           stopGroup: source.stopGroup,
           hue,
           families: hueFamiliesIn(hue),
+          habitats: habitatsOf(source.scientificName),
           months: monthsOf(source, hemisphere === 'southern'),
           dryFraction: usualRatioState === 'dried' ? 1 : source.dryFraction,
           forDepth: ratiosOf(source, ask),

@@ -1,3 +1,4 @@
+import type { Habitat } from '../../../catalogue/sources/habitats'
 import type { HueFamily } from '../../../core/colour/colour-name'
 import type { TypicalRatio } from '../../../core/strength/typical-ratios'
 import type { Source } from '../../schemas/walk/source'
@@ -26,6 +27,8 @@ export interface TypicalRow extends Pick<
   /** Colour in words with the mordant that was asked for; empty: not known. */
   hue: string
   families: HueFamily[]
+  /** Where it grows, from memory; empty: nobody wrote it down. */
+  habitats: readonly Habitat[]
   /** Months in which it is ready, 1 to 12, of the log's hemisphere; empty: not known. */
   months: number[]
   /** Air-dry share of it as it is usually weighed. */

@@ -5,6 +5,7 @@ import { dirname, join } from 'node:path'
 import { DRYING_DAYS } from '../../../catalogue/drying-days'
 import { PART_KEYS } from '../../../catalogue/parts'
 import { SOURCES } from '../../../catalogue/sources'
+import { habitatsOf, SPECIES_WITH_HABITAT } from '../../../catalogue/sources/habitats'
 import { UNNAMED } from '../../../catalogue/sources/unnamed'
 import { WAY_KEYS } from '../../../catalogue/ways'
 
@@ -36,6 +37,12 @@ describe('the catalogue', () => {
         true,
       ])
     }
+  })
+
+  test('tells of every species where it grows, and of no other', () => {
+    const names = new Set(SOURCES.map(({ scientificName }) => scientificName))
+    expect([...names].filter((name) => habitatsOf(name).length === 0)).toEqual([])
+    expect(SPECIES_WITH_HABITAT.filter((name) => !names.has(name))).toEqual([])
   })
 
   test('keys and tag codes are single', () => {

@@ -62,12 +62,12 @@ describe('gatherings out and in', () => {
     })
     const file = await wholeOf(here.log.exchange.write('gatherings.csv'))
     const again = await here.log.exchange.gatherings.preview(bytes(file), quiet)
-    expect(again.counts).toEqual({ new: 0, same: 3, changed: 0, refused: 0 })
+    expect(again.counts).toEqual({ new: 0, same: 3, changed: 0, leftOut: 0, refused: 0 })
 
     const other = await openTestLog()
     try {
       const plan = await other.log.exchange.gatherings.preview(bytes(file), quiet)
-      expect(plan.counts).toEqual({ new: 3, same: 0, changed: 0, refused: 0 })
+      expect(plan.counts).toEqual({ new: 3, same: 0, changed: 0, leftOut: 0, refused: 0 })
       const done = await other.log.exchange.gatherings.apply(bytes(file), plan.hash, quiet)
       expect(done.rows).toBe(3)
       expect(await wholeOf(other.log.exchange.write('gatherings.csv'))).toBe(file)

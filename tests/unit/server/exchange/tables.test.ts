@@ -1,24 +1,19 @@
-import { readFileSync } from 'node:fs'
 import { buffer } from 'node:stream/consumers'
-import Papa from 'papaparse'
 import yazl from 'yazl'
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals'
-import { LOTS } from '../../../../demo/scenario'
-import { catalogueId } from '../../../../shared/ids'
 import { G_PER_LB, G_PER_OZ } from '../../../../core/quantity/units'
-import { METRIC_UNITS, US_UNITS, type UnitChoice } from '../../../../core/quantity/unit-choice'
+import { US_UNITS } from '../../../../core/quantity/unit-choice'
 import { readTable } from '../../../../core/formats/table'
 import { checkPacked } from '../../../../server/services/exchange/check-packed'
 import { readGrid } from '../../../../core/formats/grid'
-import { guessColumns, guessHead, headsOf } from '../../../../shared/rules/table/guess-columns'
 import type { MappedColumn } from '../../../../shared/rules/table/column-roles'
 import type { TableImport } from '../../../../shared/schemas/exchange/table-import'
 import { openTestLog, TANSY, type TestLog } from '../../../fixtures/log'
-import { wholeOf } from '../../../fixtures/whole-of'
 import {
   csvOf,
   formulaXlsx,
   from1904,
+  mapped,
   LONG,
   mergedXlsx,
   ROUGH_CSV,
@@ -28,36 +23,7 @@ import {
 
 let here: TestLog
 beforeEach(async () => void (here = await openTestLog()))
-const others: TestLog[] = []
-afterEach(async () => {
-  await here.database.close()
-  for (const other of others.splice(0)) await other.database.close()
-})
-
-/** The table as the page would send it: first sheet, heads and columns as guessed. */
-function mapped(
-  bytes: Uint8Array,
-  change: Partial<TableImport> = {},
-  units: UnitChoice = METRIC_UNITS,
-): TableImport {
-  const { rows } = readGrid(bytes)[0]!
-  const head = guessHead(rows)
-  const from = head.from + head.count
-  const body = rows.slice(from)
-  return {
-    columns: guessColumns(headsOf(rows, head), body, units),
-    rows: body.map((cells, i) => ({ line: from + i + 1, cells })),
-    today: '2026-09-09',
-    order: 'dmy',
-    system: units.volume,
-    state: '',
-    fibre: '',
-    readBy: 'eye',
-    unread: 'refuse',
-    words: {},
-    ...change,
-  }
-}
+afterEach(() => here.database.close())
 
 const bytesOf = (table: TableImport) => new TextEncoder().encode(JSON.stringify(table))
 const preview = (table: TableImport) => here.log.exchange.table.preview(bytesOf(table))
@@ -327,36 +293,4 @@ test('a log kept by hand is read with all that it leaves open', async () => {
   expect(tansy!.pieces).toHaveLength(2)
   expect(dock!.dyedWithinDays).toBe(15)
   expect(bark!.lots[0]).toMatchObject({ massBasis: 'unknown' })
-})
-
-test('the demo log that can be taken home as an example comes in whole', async () => {
-  const example = readFileSync('public/examples/dye-log-example.csv')
-  const table = mapped(example)
-  await bringIn(table)
-  const found = (await here.log.pots.page({ limit: 200, aside: false })).items
-  expect(found.flatMap(({ pieces }) => pieces)).toHaveLength(table.rows.length)
-  const sources = (await here.log.strength.sources()).map(({ sourceId }) => sourceId)
-  const invented = new Set(LOTS.map(({ source }) => catalogueId(source)))
-  expect(sources.filter((id) => !invented.has(id))).toEqual([])
-  const template = readFileSync('public/examples/dye-log-template.csv', 'utf8').trim()
-  expect(example.toString().split('\r\n')[0]).toBe(template)
-})
-
-test('what was dyed goes out as a spreadsheet, and comes into an empty log the same', async () => {
-  await bringIn(mapped(new TextEncoder().encode(ROUGH_CSV)))
-  const out = await wholeOf(here.log.exchange.write('dye-log.csv'))
-  const empty = await openTestLog()
-  others.push(empty)
-  const table = mapped(new TextEncoder().encode(out))
-  const body = bytesOf(table)
-  const { hash, rows, unknown } = await empty.log.exchange.table.preview(body)
-  expect(rows.filter(({ outcome }) => outcome === 'refused')).toEqual([])
-  expect(unknown).toEqual([])
-  await empty.log.exchange.table.apply(body, hash)
-  // tags are each log's own, and those of the table go into its notes
-  const facts = (text: string) =>
-    Papa.parse<Record<string, string>>(text.trim(), { header: true })
-      .data.map(({ pot: _, notes: __, ...row }) => row)
-      .sort((a, b) => a.colour!.localeCompare(b.colour!))
-  expect(facts(await wholeOf(empty.log.exchange.write('dye-log.csv')))).toEqual(facts(out))
 })

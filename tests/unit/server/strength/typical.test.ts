@@ -25,6 +25,7 @@ const ask = {
   family: 'yellow',
   month: 8,
   part: '',
+  habitat: '',
   mordant: 'alum',
   fibre: 'wool',
   depth: 'middling',
@@ -51,6 +52,15 @@ describe('what is typical of every plant', () => {
     expect(typicalRows(rows, { ...ask, part: 'leaf' }).every(({ part }) => part === 'leaf')).toBe(
       true,
     )
+  })
+
+  test('yellows of August from hedges: bramble’s leaves and ivy may be, tansy of the verges not', async () => {
+    const { rows } = await here.log.typical.view(ask)
+    const answered = typicalRows(rows, { ...ask, habitat: 'hedge' })
+    expect(answered.length).toBeGreaterThan(5)
+    expect(answered.length).toBeLessThan(typicalRows(rows, ask).length)
+    expect(answered.every(({ habitats }) => habitats.includes('hedge'))).toBe(true)
+    expect(answered.map(({ commonName }) => commonName)).not.toContain('tansy')
   })
 
   test('an amount is what is usually taken; its span is the kind’s own curve’s, outwards', async () => {
