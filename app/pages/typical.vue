@@ -77,7 +77,13 @@ useHead({ title: 'Any plant, as usual · Juniper Haze' })
       <ElOption value="" label="any part" />
       <ElOption v-for="part in PART_KEYS" :key="part" :value="part" :label="PARTS[part].label" />
     </ElSelect>
-    <ElSelect v-model="ask.habitat" aria-label="Where" placeholder="anywhere" clearable>
+    <ElSelect
+      v-model="ask.habitat"
+      aria-label="Where"
+      placeholder="anywhere"
+      clearable
+      class="where"
+    >
       <ElOption value="" label="anywhere" />
       <ElOption v-for="each in HABITAT_KEYS" :key="each" :value="each" :label="HABITATS[each]" />
     </ElSelect>
@@ -164,6 +170,10 @@ useHead({ title: 'Any plant, as usual · Juniper Haze' })
 
 .ask > .el-select {
   width: 138px;
+}
+
+.ask > .where {
+  width: 208px;
 }
 
 .mass {

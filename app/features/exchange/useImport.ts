@@ -32,9 +32,10 @@ export function useImport(whenDone: () => void, noun = 'row') {
           else if ('plan' in news) plan.value = news.plan
           else if ('problem' in news) failure.value = news.problem.detail
           else {
+            const counted = plan.value?.isAnothers ? 'pot' : noun
             plan.value = null
             session.saved(
-              `Brought in ${formatCount(news.imported.rows, noun)}.`,
+              `Brought in ${formatCount(news.imported.rows, counted)}.`,
               news.imported.changeSetId,
             )
             whenDone()

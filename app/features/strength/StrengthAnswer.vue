@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { rollup } from 'd3-array'
 import { inDecimals } from '~/format/quantities'
 import { colourName } from '~~/core/colour/colour-name'
 import { labOfReflectance } from '~~/core/colour/tristimulus'
@@ -74,6 +75,17 @@ const after = computed(() =>
 const foot = computed(() => sentences.value.filter(({ id }) => id === 'leans' || id === 'from'))
 const textOf = (list: readonly { text: string }[]) => list.map(({ text }) => text).join(' ')
 const hex = computed(() => (estimate ? hexAtStrength(curve, estimate.strength.mid) : null))
+/** Of those that are counted, which are not one's own. */
+const anothers = computed(() => {
+  const counted = group.points.filter((p) => p.exclusion === null && p.fromLog !== '')
+  return [
+    ...rollup(
+      counted,
+      ({ length }) => length,
+      ({ fromLog }) => fromLog,
+    ),
+  ].map(([fromLog, n]) => `${n} of these ${n === 1 ? 'is' : 'are'} of ${fromLog}.`)
+})
 const calibration = computed(() => (curve.answer.estimated > 0 ? curve.answer.calibration : null))
 </script>
 
@@ -103,6 +115,7 @@ const calibration = computed(() => (curve.answer.estimated > 0 ? curve.answer.ca
     <p v-if="leftOut.length" class="estimate">Without {{ leftOut.join(', ') }}.</p>
     <p class="quiet">
       {{ textOf(foot) }}
+      <template v-if="anothers.length">{{ anothers.join(' ') }}</template>
       <template v-if="calibration">
         Estimates are raised by {{ percentText(calibration.factor - 1) }},
         {{

@@ -51,11 +51,18 @@ export const EXCLUSION_WORDS: Record<Exclusion, string> = {
 const EXCLUSION_ADVICE: Partial<Record<Exclusion, string>> = {
   colourCutOff: 'read it again from a photo or by a reader',
   bareNotRead: 'read its bare fibre, too',
-  keptApart: 'count it in below',
+  keptApart: '“Count them in” does so',
   onlyReadWet: 'read it again when it is dry',
   ratioUnknown: 'tell plant and fibre with Correct on its pot',
   mordantUnknown: 'tell its mordant on its piece',
 }
+
+const MOST_NAMED = 3
+/** The first few by their tags, and how many more. */
+const codesInWords = (codes: readonly string[]): string =>
+  codes.length > MOST_NAMED + 1
+    ? `${codes.slice(0, MOST_NAMED).join(', ')} and ${codes.length - MOST_NAMED} more`
+    : codes.join(', ')
 
 /** Why no swatch of a group counts, and what would make them, most frequent first. */
 export function whyNoneCounts(
@@ -70,7 +77,7 @@ export function whyNoneCounts(
     .map(([exclusion, of]) => ({
       swatchId: present(of[0]).swatchId,
       words: [
-        `${of.map(({ code }) => code).join(', ')}: ${EXCLUSION_WORDS[exclusion]}`,
+        `${codesInWords(of.map(({ code }) => code))}: ${EXCLUSION_WORDS[exclusion]}`,
         EXCLUSION_ADVICE[exclusion],
       ]
         .filter(Boolean)

@@ -30,9 +30,7 @@ export default defineRoute({ params, query }, async ({ event, params, query, log
   const bytes = await readBytes(event.node.req, MAX_BYTES)
   const { exchange } = await log()
   const importer =
-    params.what === 'swatches'
-      ? await exchange.swatches(bytes, query.whose)
-      : exchange[params.what]
+    params.what === 'swatches' ? await exchange.swatches(bytes, query.whose) : exchange[params.what]
   setResponseHeader(event, 'content-type', 'application/x-ndjson')
   return newsStream(async (tell) => {
     const progress = (done: number, of: number) => tell({ done, of })

@@ -1,5 +1,6 @@
 import { setImmediate } from 'node:timers/promises'
 import type { Knex } from 'knex'
+import { fibreFacts } from '../../../catalogue/fibres'
 import { first, messageOf, present } from '../../../core/present'
 import { parseJson } from '../../../core/json'
 import { FileProblem } from '../../../core/formats/table'
@@ -14,6 +15,7 @@ import {
   type FilePot,
 } from '../../../shared/schemas/exchange/log-pots'
 import type { NewSource, Source } from '../../../shared/schemas/walk/source'
+import { mordantKeyWords } from '../../../shared/words/swatch/mordant-key-words'
 import { validate } from '../../../shared/validate'
 import type { PlannedRow } from '../../../shared/views/exchange/import-plan'
 import type { Database } from '../../database/open'
@@ -201,7 +203,7 @@ function potWords({ pot, pieces, lots, dyedOn }: FilePot, sources: PlannedPot['s
     },
     dyedOn,
   )
-  return `${pot}: ${[...names].join(' and ')} on ${piece.fibre}, ${mordant}; ${formatCount(read, 'swatch', 'swatches')}`
+  return `${pot}: ${[...names].join(' and ')} on ${fibreFacts(piece.fibre).label}, ${mordantKeyWords(mordant)}; ${formatCount(read, 'swatch', 'swatches')}`
 }
 
 /** Why a pot of another log stays where it is; null: it comes in. */

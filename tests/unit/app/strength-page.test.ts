@@ -120,4 +120,6 @@ test('swatches none of which counts say why, and what would make them', () => {
     { swatchId: 'S1', words: 'S1: it was dyed in what an earlier bath left' },
   ])
   expect(whyNoneCounts([point('S4', null)])).toEqual([])
+  const many = ['S1', 'S2', 'S3', 'S4', 'S5'].map((code) => point(code, 'laterBath'))
+  expect(whyNoneCounts(many)[0]!.words).toMatch(/^S1, S2, S3 and 2 more: it was/)
 })

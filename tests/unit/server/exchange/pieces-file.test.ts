@@ -45,6 +45,7 @@ describe('a file of pieces', () => {
       new: 0,
       same: 2,
       changed: 0,
+      leftOut: 0,
       refused: 0,
     })
 
