@@ -9,7 +9,10 @@ export type Span = readonly [from: number, to: number]
 export type DayStep = Pick<
   WayStep,
   'id' | 'minutes' | 'after' | 'attended' | 'burner' | 'daylight' | 'words'
->
+> & {
+  /** Stretches that it must lie in, in their order: a season, or a day it was moved to. */
+  within?: readonly Span[]
+}
 
 export interface DayPlanQuestion {
   steps: readonly DayStep[]
@@ -64,6 +67,7 @@ function placedBackwards(question: DayPlanQuestion, by: number): Record<string, 
       ...question,
       steps: steps.map((step) => ({
         ...step,
+        ...(step.within && { within: turned(step.within) }),
         after: steps.flatMap(({ id, after }) =>
           after.filter((each) => each.id === step.id).map((each) => ({ ...each, id })),
         ),
@@ -113,7 +117,7 @@ function placed(question: DayPlanQuestion, from: number): Record<string, number>
 }
 
 function firstAllowed(
-  { words, minutes, attended, burner, daylight }: DayStep,
+  { words, minutes, attended, burner, daylight, within }: DayStep,
   from: number,
   question: DayPlanQuestion,
   lit: readonly Span[],
@@ -122,6 +126,7 @@ function firstAllowed(
   let at = from
   for (let tries = 0; tries < MOST_TRIES; tries++) {
     const before = at
+    if (within) at = inSpan(within, at, lasts, words)
     if (attended || burner) at = inSpan(question.hands, at, lasts, words)
     if (daylight) at = inSpan(question.daylight, at, lasts, words)
     if (burner) at = burnerFree(lit, at, lasts, question.burners)

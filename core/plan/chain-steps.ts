@@ -1,0 +1,189 @@
+import type { DayStep, Span } from '../schedule/day-plan'
+
+export const CHAIN_KINDS = [
+  'gather',
+  'dry',
+  'ferment',
+  'wash',
+  'mordant',
+  'steep',
+  'pot',
+  'finish',
+] as const
+export type ChainKind = (typeof CHAIN_KINDS)[number]
+
+/** What is shown and moved as one: a walk, a drying, a pot with all its steps. */
+export interface ChainGroup {
+  /** `gather`, `pot2`. */
+  id: string
+  kind: ChainKind
+  /** Of pots and baths: which one it is, from 0. */
+  index: number
+  steps: DayStep[]
+}
+
+/** A pot of a plan. */
+export interface ChainPot {
+  /** Its way's own steps. */
+  steps: readonly DayStep[]
+  /** The pot whose liquor it dyes in again, by its index; null: its own plant. */
+  liquorOf: number | null
+}
+
+/** Everything a plan's chain is made of. */
+export interface ChainQuestion {
+  /** null: stock covers it. `within`: its seasons; null: all year, or not known. */
+  gather: { minutes: number; within: readonly Span[] | null } | null
+  /** Until it is dry, days; null: it is used as it is gathered. */
+  dryingDays: number | null
+  /** A jar that must stand before it dyes; `readyAt`: one stands there already, ms since 1970. */
+  jar: { standDays: number } | { readyAt: number } | null
+  /** Whether the fibre is washed first. */
+  isWashed: boolean
+  /** Steps of one mordant bath; empty: no mordant. */
+  mordant: readonly DayStep[]
+  /** Baths it takes, by vessel. */
+  mordantGoes: number
+  /** How long mordanted pieces may wait for their pot; null: they are dried. */
+  heldWetDays: number | null
+  pots: readonly ChainPot[]
+}
+
+const DAY = 24 * 60
+/** Fresh stuff is used by the next day; common practice, no source. */
+const FRESH_MIN = DAY
+/** Extracted liquor does not stand a week; common practice, no source. */
+const LIQUOR_MIN = 4 * DAY
+const WASH_MIN = 90
+/** In the shade; common practice, no source. */
+const FINISH_MIN = 2 * DAY
+/** A step that long is waited for by itself. */
+const LONG_MIN = 2 * DAY
+
+/** The steps of a plan, in groups, each after what it waits for. */
+export function chainGroups(question: ChainQuestion): ChainGroup[] {
+  const { pots } = question
+  const plant = plantGroups(question)
+  const fibre = fibreGroups(question)
+  const dyed: ChainGroup[] = []
+  const ends: string[][] = []
+  pots.forEach((pot, i) => {
+    const waits = pot.liquorOf === null ? plant.after : after(ends[pot.liquorOf] ?? [], LIQUOR_MIN)
+    const turn = after(ends[i - 1] ?? [])
+    const steps = potSteps(pot, i, [...waits, ...turn], fibre.after, plant.from)
+    dyed.push(...split(steps, i))
+    ends.push(lastOf(steps))
+  })
+  const finish: DayStep = {
+    id: 'finish',
+    words: 'Rinse, and dry in the shade',
+    minutes: FINISH_MIN,
+    after: after(ends.flat()),
+  }
+  return [
+    ...plant.groups,
+    ...fibre.groups,
+    ...dyed,
+    { id: 'finish', kind: 'finish', index: 0, steps: [finish] },
+  ]
+}
+
+const after = (ids: readonly string[], maxLagMin?: number): DayStep['after'] =>
+  ids.map((id) => ({ id, ...(maxLagMin !== undefined && { maxLagMin }) }))
+
+/** Steps that no other of them waits for. */
+const lastOf = (steps: readonly DayStep[]): string[] =>
+  steps
+    .filter(({ id }) => !steps.some((other) => other.after.some((each) => each.id === id)))
+    .map(({ id }) => id)
+
+/** Walk, rack and jar, and what a pot then waits for. */
+function plantGroups({ gather, dryingDays, jar }: ChainQuestion) {
+  const groups: ChainGroup[] = []
+  let waits: DayStep['after'] = []
+  const add = (kind: ChainKind, step: Omit<DayStep, 'id' | 'after'>, maxLagMin?: number) => {
+    groups.push({ id: kind, kind, index: 0, steps: [{ ...step, id: kind, after: waits }] })
+    waits = after([kind], maxLagMin)
+  }
+  if (gather) {
+    const step = { words: 'Gather', minutes: gather.minutes, attended: true, daylight: true }
+    add('gather', { ...step, ...(gather.within && { within: gather.within }) }, FRESH_MIN)
+    if (dryingDays !== null) add('dry', { words: 'Dry', minutes: dryingDays * DAY })
+  }
+  if (jar && 'standDays' in jar) {
+    add('ferment', { words: 'Stand in the jar', minutes: jar.standDays * DAY })
+  }
+  const from = jar && 'readyAt' in jar ? jar.readyAt : null
+  return { groups, after: waits, from }
+}
+
+/** Wash and mordant baths, one after the other, and what the pieces then wait for. */
+function fibreGroups({ isWashed, mordant, mordantGoes, heldWetDays }: ChainQuestion) {
+  const groups: ChainGroup[] = []
+  let waits: DayStep['after'] = []
+  if (isWashed) {
+    const words = 'Wash the fibre'
+    const step = { id: 'wash', words, minutes: WASH_MIN, attended: true, burner: true, after: [] }
+    groups.push({ id: 'wash', kind: 'wash', index: 0, steps: [step] })
+    waits = after(['wash'])
+  }
+  const ends: string[] = []
+  for (let go = 0; go < (mordant.length > 0 ? mordantGoes : 0); go++) {
+    const id = `mordant${go + 1}`
+    const steps = prefixed(mordant, id, waits)
+    groups.push({ id, kind: 'mordant', index: go, steps })
+    ends.push(...lastOf(steps))
+    // one bath after the other, in the same vessel
+    waits = after(lastOf(steps))
+  }
+  const maxLagMin = heldWetDays === null ? undefined : heldWetDays * DAY
+  return { groups, after: ends.length > 0 ? after(ends, maxLagMin) : waits }
+}
+
+const prefixed = (steps: readonly DayStep[], prefix: string, waits: DayStep['after']): DayStep[] =>
+  steps.map((step) => ({
+    ...step,
+    id: `${prefix}/${step.id}`,
+    after:
+      step.after.length === 0
+        ? waits
+        : step.after.map((each) => ({ ...each, id: `${prefix}/${each.id}` })),
+  }))
+
+/** Steps of a pot: its liquor waits for the plant, and its pieces for their mordant. */
+function potSteps(
+  { steps, liquorOf }: ChainPot,
+  index: number,
+  waits: DayStep['after'],
+  pieces: DayStep['after'],
+  from: number | null,
+): DayStep[] {
+  const own = liquorOf === null ? steps : withoutExtraction(steps)
+  const enters = own.find(({ id }) => id === 'enter') ?? own.at(-1)
+  return prefixed(own, `pot${index + 1}`, waits).map((step) => ({
+    ...step,
+    ...(step.id === `pot${index + 1}/${enters?.id}` && { after: [...step.after, ...pieces] }),
+    ...(from !== null &&
+      step.after === waits && { within: [[from, Number.MAX_SAFE_INTEGER] as const] }),
+  }))
+}
+
+/** A later bath has its liquor already: all that comes before the pieces go in is left out. */
+function withoutExtraction(steps: readonly DayStep[]): DayStep[] {
+  const enter = steps.findIndex(({ id }) => id === 'enter')
+  if (enter < 0) return [...steps]
+  const kept = steps.filter(({ id }, i) => i >= enter || id === 'wetOut')
+  const ids = new Set(kept.map(({ id }) => id))
+  return kept.map((step) => ({ ...step, after: step.after.filter(({ id }) => ids.has(id)) }))
+}
+
+/** A pot that steeps for days is shown as its steep, and what follows it. */
+function split(steps: readonly DayStep[], index: number): ChainGroup[] {
+  const long = steps.findIndex(({ minutes }) => minutes >= LONG_MIN)
+  const pot = `pot${index + 1}`
+  if (long < 0) return [{ id: pot, kind: 'pot', index, steps: [...steps] }]
+  return [
+    { id: `steep${index + 1}`, kind: 'steep', index, steps: steps.slice(0, long + 1) },
+    { id: pot, kind: 'pot', index, steps: steps.slice(long + 1) },
+  ]
+}

@@ -1,0 +1,142 @@
+import { InputError } from '../input-error'
+import {
+  dayPlan,
+  type DayPlan,
+  type DayPlanQuestion,
+  type DayStep,
+  type Span,
+} from '../schedule/day-plan'
+import type { ChainGroup } from './chain-steps'
+
+/** When a group of a chain falls, ms since 1970. */
+export interface LaidGroup {
+  id: string
+  from: number
+  to: number
+  /** It may begin so much later on its day, and no step of it falls into the night; null: it has no hands. */
+  latestStart: number | null
+}
+
+export interface LaidChain {
+  groups: LaidGroup[]
+  /** Of each step, ms since 1970. */
+  start: Readonly<Record<string, number>>
+  begins: number
+  ends: number
+  /** From its end to the wanted day, ms; null: no day is wanted. */
+  spareMs: number | null
+  /** Where it cannot be done by the wanted day: when it can. */
+  soonest: number | null
+}
+
+export interface ChainHours extends Pick<
+  DayPlanQuestion,
+  'hands' | 'daylight' | 'burners' | 'busy'
+> {
+  now: number
+  /** Wanted by, ms since 1970; null: as soon as may be. */
+  by: number | null
+  /** Spare time that is kept before the wanted day, where there is so much, ms. */
+  spareMs: number
+  /** Days that groups were moved to: each begins within its span. */
+  moved: Readonly<Record<string, Span>>
+}
+
+const MS_PER_MIN = 60_000
+
+/**
+ * Lays the steps of a plan into days: backwards from a wanted day with some of its slack kept, or,
+ * where none is wanted or it is too late for it, forwards from now.
+ *
+ * @throws InputError where a step finds no place: a season that is over, a day without hours
+ */
+export function layChain(groups: readonly ChainGroup[], hours: ChainHours): LaidChain {
+  const { by, now, spareMs, moved } = hours
+  const steps = groups.flatMap((group) => movedSteps(group, moved[group.id]))
+  const question = { ...hours, steps }
+  const soonest = laid(question, { from: now })
+  if (by === null) return told(groups, soonest, hours, null)
+  if (soonest.ends > by) return told(groups, soonest, hours, soonest.ends)
+  const kept = Math.min(spareMs, by - soonest.ends)
+  const late = backwards(question, by - kept, now)
+  return told(groups, late ?? soonest, hours, null)
+}
+
+const laid = (
+  { steps, hands, daylight, burners, busy }: Omit<DayPlanQuestion, 'from' | 'by'>,
+  end: { from: number } | { by: number },
+): DayPlan => dayPlan({ steps, hands, daylight, burners, busy, ...end })
+
+/** As late as may be; null where that would have begun already, or does not fit. */
+function backwards(
+  question: Omit<DayPlanQuestion, 'from' | 'by'>,
+  by: number,
+  now: number,
+): DayPlan | null {
+  try {
+    const plan = laid(question, { by })
+    return plan.begins >= now ? plan : null
+  } catch (error) {
+    if (error instanceof InputError) return null
+    throw error
+  }
+}
+
+/** Steps of a group that was moved: those that wait for none of their own begin in the span. */
+function movedSteps({ steps }: ChainGroup, span: Span | undefined): DayStep[] {
+  if (!span) return [...steps]
+  const ids = new Set(steps.map(({ id }) => id))
+  return steps.map((step) => {
+    if (step.after.some(({ id }) => ids.has(id))) return step
+    const [from, to] = span
+    const day: Span = [from, to + step.minutes * MS_PER_MIN]
+    return { ...step, within: step.within ? overlaps(step.within, day) : [day] }
+  })
+}
+
+const overlaps = (spans: readonly Span[], [from, to]: Span): Span[] =>
+  spans.flatMap(([start, end]): Span[] => {
+    const both: Span = [Math.max(start, from), Math.min(end, to)]
+    return both[0] < both[1] ? [both] : []
+  })
+
+function told(
+  groups: readonly ChainGroup[],
+  plan: DayPlan,
+  { by, hands }: ChainHours,
+  soonest: number | null,
+): LaidChain {
+  const endOf = ({ id, minutes }: DayStep) => plan.start[id]! + minutes * MS_PER_MIN
+  return {
+    start: plan.start,
+    groups: groups.map(({ id, steps }) => {
+      const from = Math.min(...steps.map((step) => plan.start[step.id]!))
+      return {
+        id,
+        from,
+        to: Math.max(...steps.map(endOf)),
+        latestStart: latestStart(steps, from, plan, hands),
+      }
+    }),
+    begins: plan.begins,
+    ends: plan.ends,
+    spareMs: by === null || soonest !== null ? null : by - plan.ends,
+    soonest,
+  }
+}
+
+/** How late a group may begin with each of its flames and hands still over by the evening. */
+function latestStart(
+  steps: readonly DayStep[],
+  from: number,
+  plan: DayPlan,
+  hands: readonly Span[],
+): number | null {
+  const slack = steps.flatMap(({ id, minutes, attended, burner }) => {
+    if (!attended && !burner) return []
+    const [start, end] = [plan.start[id]!, plan.start[id]! + minutes * MS_PER_MIN]
+    const day = hands.find(([begins, over]) => begins <= start && over >= end)
+    return day ? [day[1] - end] : []
+  })
+  return slack.length > 0 ? from + Math.min(...slack) : null
+}

@@ -1,0 +1,194 @@
+import { describe, expect, test } from '@jest/globals'
+import { randomInt, randomLcg } from 'd3-random'
+import { wayFacts, WAY_KEYS } from '../../../../catalogue/ways'
+import { bathSteps } from '../../../../core/mordant/bath-steps'
+import { chainGroups, type ChainQuestion } from '../../../../core/plan/chain-steps'
+import { layChain, type ChainHours, type LaidChain } from '../../../../core/plan/lay-chain'
+import type { DayStep, Span } from '../../../../core/schedule/day-plan'
+import { mordantSteps } from '../../../../core/plan/mordant-steps'
+
+const HOUR = 3_600_000
+const DAY = 24 * HOUR
+const NOW = Date.UTC(2026, 10, 29, 8)
+const MIDNIGHT = Date.UTC(2026, 10, 29)
+const daily = (from: number, to: number, away: readonly number[] = []): Span[] =>
+  Array.from({ length: 700 }, (_, d) => d)
+    .filter((d) => !away.includes(d))
+    .map((d): Span => [MIDNIGHT + d * DAY + from * HOUR, MIDNIGHT + d * DAY + to * HOUR])
+const hours: ChainHours = {
+  hands: daily(7, 22),
+  daylight: daily(8, 16),
+  burners: 1,
+  busy: [],
+  now: NOW,
+  by: null,
+  spareMs: 7 * DAY,
+  moved: {},
+}
+const pot = { steps: wayFacts('simmer').steps, liquorOf: null }
+const alum = mordantSteps({ agents: ['alum'], heat: 'hot', finish: 'heldWet' })
+const dock: ChainQuestion = {
+  gather: { minutes: 120, within: null },
+  dryingDays: 7,
+  jar: null,
+  isWashed: false,
+  mordant: alum,
+  mordantGoes: 1,
+  heldWetDays: 3,
+  pots: [pot, { ...pot, liquorOf: 0 }],
+}
+const groupOf = ({ groups }: LaidChain, id: string) => groups.find((group) => group.id === id)!
+const dayOf = (ms: number) => Math.floor((ms - MIDNIGHT) / DAY)
+
+/** What no chain may break: waits, nights, flames. */
+function holds(question: ChainQuestion, asked: ChainHours, start: Record<string, number>) {
+  const steps = chainGroups(question).flatMap((group) => group.steps)
+  const endOf = ({ id, minutes }: DayStep) => start[id]! + minutes * 60_000
+  const byId = new Map(steps.map((step) => [step.id, step]))
+  const lit: Span[] = []
+  for (const step of steps) {
+    for (const { id, minLagMin = 0, maxLagMin = Infinity } of step.after) {
+      const lag = (start[step.id]! - endOf(byId.get(id)!)) / 60_000
+      expect([step.id, id, lag >= minLagMin && lag <= maxLagMin]).toEqual([step.id, id, true])
+    }
+    if (step.attended || step.burner) {
+      const isUp = asked.hands.some(([from, to]) => from <= start[step.id]! && to >= endOf(step))
+      expect([step.id, isUp]).toEqual([step.id, true])
+    }
+    if (step.burner) lit.push([start[step.id]!, endOf(step)])
+  }
+  for (const [from] of lit) {
+    const together = lit.filter(([begin, end]) => begin <= from && end > from).length
+    expect(together).toBeLessThanOrEqual(asked.burners)
+  }
+}
+
+describe('a plan’s chain', () => {
+  test('goes from the walk over rack, mordant and pots to dry skeins, each after what it waits for', () => {
+    const groups = chainGroups(dock)
+    expect(groups.map(({ id }) => id)).toEqual([
+      'gather',
+      'dry',
+      'mordant1',
+      'pot1',
+      'pot2',
+      'finish',
+    ])
+    const chain = layChain(groups, hours)
+    const order = groups.map(({ id }) => groupOf(chain, id).from)
+    expect(groupOf(chain, 'gather').from).toBe(NOW)
+    expect(groupOf(chain, 'dry').from).toBeGreaterThanOrEqual(groupOf(chain, 'gather').to)
+    expect(order.at(-1)).toBe(Math.max(...order))
+    // the plant is dry after a week, and the pot is lit then
+    expect(dayOf(groupOf(chain, 'pot1').from)).toBe(7)
+    expect(chain.soonest).toBeNull()
+  })
+
+  test('is laid backwards from a wanted day with a week to spare, mordant before its pot', () => {
+    const by = MIDNIGHT + 60 * DAY
+    const chain = layChain(chainGroups(dock), { ...hours, by })
+    expect(chain.spareMs! / DAY).toBeGreaterThanOrEqual(7)
+    expect(chain.spareMs! / DAY).toBeLessThan(8.5)
+    const mordant = groupOf(chain, 'mordant1')
+    const enters = groupOf(chain, 'pot1')
+    expect(enters.to - mordant.to).toBeLessThanOrEqual(3 * DAY + 12 * HOUR)
+    // dried stuff keeps: it is gathered no later than it must be
+    expect(dayOf(groupOf(chain, 'gather').from)).toBeGreaterThan(30)
+  })
+
+  test('that comes too late says on which day it could be done', () => {
+    const chain = layChain(chainGroups(dock), { ...hours, by: MIDNIGHT + 5 * DAY })
+    expect(chain.spareMs).toBeNull()
+    expect(dayOf(chain.soonest!)).toBe(dayOf(chain.ends))
+    expect(chain.ends).toBeGreaterThan(MIDNIGHT + 9 * DAY)
+  })
+
+  test('waits for a season, and for a jar that is too young', () => {
+    const season: Span[] = [[MIDNIGHT + 30 * DAY, MIDNIGHT + 60 * DAY]]
+    const later = layChain(chainGroups({ ...dock, gather: { minutes: 60, within: season } }), hours)
+    expect(dayOf(groupOf(later, 'gather').from)).toBe(30)
+    const standing = {
+      ...dock,
+      gather: null,
+      dryingDays: null,
+      jar: { readyAt: MIDNIGHT + 20 * DAY },
+    }
+    expect(dayOf(groupOf(layChain(chainGroups(standing), hours), 'pot1').from)).toBe(20)
+    const young = { ...dock, dryingDays: null, jar: { standDays: 30 } }
+    expect(dayOf(groupOf(layChain(chainGroups(young), hours), 'pot1').from)).toBe(30)
+    const over = {
+      ...dock,
+      gather: { minutes: 60, within: [[NOW - 9 * DAY, NOW - DAY]] as Span[] },
+    }
+    expect(() => layChain(chainGroups(over), hours)).toThrow('no hour was found for: Gather')
+  })
+
+  test('what is moved takes along what depends on it; moved back, all lies as before', () => {
+    const by = MIDNIGHT + 60 * DAY
+    const asked = { ...hours, by }
+    const before = layChain(chainGroups(dock), asked)
+    const day = MIDNIGHT + 20 * DAY
+    const moved = layChain(chainGroups(dock), { ...asked, moved: { pot1: [day, day + DAY] } })
+    expect(dayOf(groupOf(moved, 'pot1').from)).toBe(20)
+    expect(groupOf(moved, 'gather').to).toBeLessThan(groupOf(moved, 'pot1').from)
+    expect(layChain(chainGroups(dock), asked)).toEqual(before)
+    // a day on which nobody is there
+    const away = { ...asked, hands: daily(7, 22, [20]), moved: { pot1: [day, day + DAY] as Span } }
+    expect(() => layChain(chainGroups(dock), away)).toThrow('no hour was found')
+  })
+
+  test('a pot tells until when it must be lit', () => {
+    const [first] = layChain(chainGroups({ ...dock, gather: null, dryingDays: null }), hours).groups
+    expect(first!.latestStart).toBeGreaterThan(first!.from)
+    const lit = { ...hours, now: first!.latestStart! }
+    expect(
+      layChain(chainGroups({ ...dock, gather: null, dryingDays: null }), lit).groups[0]!.from,
+    ).toBe(first!.latestStart)
+  })
+
+  test('never burns while nobody is up, nor on more burners than there are, nor breaks a wait', () => {
+    const draw = randomLcg(0.41)
+    const int = (from: number, to: number) => randomInt.source(draw)(from, to + 1)()
+    for (let round = 0; round < 60; round++) {
+      const way = WAY_KEYS[int(0, WAY_KEYS.length - 1)]!
+      const steps = wayFacts(way).steps
+      const count = int(1, 4)
+      const question: ChainQuestion = {
+        gather: int(0, 1) ? { minutes: int(30, 300), within: null } : null,
+        // fresh stuff wants its one pot by the next day
+        dryingDays: count === 1 && int(0, 1) ? null : int(3, 28),
+        jar: int(0, 3) ? null : { standDays: int(2, 40) },
+        isWashed: int(0, 1) === 1,
+        mordant: int(0, 1) ? alum : [],
+        mordantGoes: int(1, 3),
+        heldWetDays: null,
+        pots: Array.from({ length: count }, (_, i) => ({
+          steps,
+          liquorOf: i > 0 && int(0, 2) === 0 ? i - 1 : null,
+        })),
+      }
+      const asked: ChainHours = {
+        ...hours,
+        burners: int(1, 2),
+        hands: daily(7, 22, [int(1, 9), int(10, 20)]),
+        by: int(0, 1) ? MIDNIGHT + int(10, 150) * DAY : null,
+      }
+      const groups = chainGroups(question)
+      const chain = layChain(groups, asked)
+      holds(question, asked, chain.start)
+      expect(chain.begins).toBeGreaterThanOrEqual(NOW)
+    }
+  })
+})
+
+test('steps of a bath are those that the basket has, for the days', () => {
+  const own = bathSteps({
+    stages: [{ agents: ['alum'] }],
+    heat: 'hot',
+    finish: 'dried',
+    rinse: true,
+    wetOutMin: 60,
+  })
+  const steps = mordantSteps({ agents: ['alum'], heat: 'hot', finish: 'dried' })
+  expect(steps.map(({ minutes }) => minutes)).toEqual(own.map(({ minutes }) => minutes))
+})
