@@ -21,6 +21,7 @@ const KINDS = [
   { collection: 'patches', words: 'Places' },
   { collection: 'sources', words: 'Sources of your own' },
   { collection: 'wishes', words: 'Wishes' },
+  { collection: 'plans', words: 'Plans' },
   { collection: 'containers', words: 'Bags' },
   { collection: 'pieces', words: 'Pieces' },
   { collection: 'sets', words: 'Sets of pieces' },

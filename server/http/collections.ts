@@ -16,6 +16,7 @@ import {
   photoChangeSchema,
   photoQuerySchema,
 } from '../../shared/schemas/loft/photo'
+import { newPlanSchema, planChangeSchema, planQuerySchema } from '../../shared/schemas/year/plan'
 import { newWishSchema, wishChangeSchema, wishQuerySchema } from '../../shared/schemas/walk/wish'
 import { lotChangeSchema, lotQuerySchema, newLotSchema } from '../../shared/schemas/loft/lot'
 import {
@@ -90,6 +91,7 @@ export const COLLECTIONS: Record<Collection, CollectionSchemas> = {
     change: containerChangeSchema,
   },
   jars: { query: jarQuerySchema, create: newJarSchema, change: jarChangeSchema },
+  plans: { query: planQuerySchema, create: newPlanSchema, change: planChangeSchema },
   wishes: { query: wishQuerySchema, create: newWishSchema, change: wishChangeSchema },
   photos: { query: photoQuerySchema, create: newPhotoSchema, change: photoChangeSchema },
   lots: { query: lotQuerySchema, create: newLotSchema, change: lotChangeSchema },

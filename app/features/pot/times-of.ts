@@ -1,12 +1,12 @@
 import { dayAndTime } from '~/format/calendar'
 import dayjs from 'dayjs'
 import { InputError } from '~~/core/input-error'
-import { dayPlan, type Span } from '~~/core/schedule/day-plan'
+import { dayPlan } from '~~/core/schedule/day-plan'
 import type { WayStep } from '~~/core/pot/way-steps'
 import { dayHours } from '~~/shared/rules/pot/day-hours'
+import { flamesOf } from '~~/shared/rules/pot/flames'
 import type { Pot } from '~~/shared/schemas/pot/pot'
 import type { Settings } from '~~/shared/schemas/log/settings'
-import { present } from '~~/core/present'
 
 export interface TimesTold {
   steps: { step: WayStep; at: number }[]
@@ -23,20 +23,6 @@ export interface TimesTold {
 const MIN = 60_000
 const DAY = 24 * 60 * MIN
 const ROUND_MS = 5 * MIN
-
-/** Flames of other pots, as they were planned. */
-function flamesOf(open: readonly Pot[], but: string | null): { span: Span; code: string }[] {
-  return open
-    .filter(({ id }) => id !== but)
-    .flatMap(({ code, plan }) =>
-      (plan?.starts ?? []).flatMap(({ stepId, at }) => {
-        const step = present(plan).steps.find(({ id }) => id === stepId)
-        if (!step?.burner) return []
-        const from = Date.parse(at)
-        return [{ span: [from, from + step.minutes * MIN] as Span, code }]
-      }),
-    )
-}
 
 /** The steps of a pot laid into days: from now on, or to be over by an instant. */
 export function timesOf(asked: {

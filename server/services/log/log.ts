@@ -36,6 +36,7 @@ import {
   patchRuleKind,
   setKind,
   vesselKind,
+  planKind,
   wishKind,
 } from './small-kinds'
 import { sourceKind } from '../walk/sources'
@@ -46,6 +47,8 @@ import { swatchKind } from '../swatch/swatches'
 import { notesService } from '../swatch/notes'
 import { calendarService } from '../calendar/calendar'
 import { cardService } from '../swatch/cards'
+import { planChains } from '../year/plan-chains'
+import { yearService } from '../year/year'
 import { firstTrialService } from '../pot/first-trial'
 import { readAlike } from '../swatch/read-alike'
 import { readerService } from '../swatch/swatch-reader'
@@ -87,6 +90,7 @@ export function createLog(
     lots: createRecords(lotKind, database, clock),
     jars: createRecords(jarKind, database, clock),
     wishes: createRecords(wishKind, database, clock),
+    plans: createRecords(planKind, database, clock),
     photos: createRecords(photoKind, database, clock),
     sets: createRecords(setKind, database, clock),
     pieces: createRecords(pieceKind, database, clock),
@@ -108,6 +112,12 @@ export function createLog(
   })
   const jars = jarViews(database.read)
   const hob = hobService(database.read, (now) => jars.standing(now))
+  const chains = planChains(database.read, {
+    walk: walk.view,
+    source: walk.source,
+    depthRatios: (sourceId) => curves.depthRatiosOf(sourceId),
+    jars: (now) => jars.standing(now),
+  })
   const cards = cardService(database, collections, clock)
   return {
     ...collections,
@@ -137,6 +147,7 @@ export function createLog(
     booth: boothService(database.read),
     notes: notesService(names),
     cards,
+    year: yearService(database.read, chains, clock),
     firstTrial: firstTrialService(database, collections, clock),
     alike: readAlike(database, collections.swatches, clock),
     shelfView: shelfService(database.read),
@@ -174,6 +185,7 @@ export type Collection =
   | 'lots'
   | 'jars'
   | 'wishes'
+  | 'plans'
   | 'photos'
   | 'sets'
   | 'pieces'

@@ -18,6 +18,7 @@ import type {
   PieceSet,
   PieceSetChange,
 } from '../../../shared/schemas/basket/piece-set'
+import type { NewPlan, Plan, PlanChange, PlanQuery } from '../../../shared/schemas/year/plan'
 import type { NewWish, Wish, WishChange, WishQuery } from '../../../shared/schemas/walk/wish'
 import { stillNeeded, unacceptable } from './failures'
 import { plainKind } from './plain-kind'
@@ -132,5 +133,41 @@ export const wishKind = plainKind<
   async check(trx, { sourceId, jarId }) {
     await refuseMissing(trx, 'source', sourceId, '/sourceId')
     await refuseMissing(trx, 'jar', jarId, '/jarId')
+  },
+})
+
+export const planKind = plainKind<
+  Plan,
+  NewPlan & { doneOn?: string | null },
+  PlanChange,
+  PlanQuery
+>({
+  collection: 'plans',
+  noun: 'plan',
+  table: 'plan',
+  columns: {
+    words: 'words',
+    sourceId: 'source_id',
+    wishId: 'wish_id',
+    fibre: 'fibre',
+    form: 'form',
+    isWashed: 'is_washed',
+    mordant: 'mordant',
+    mordantPercent: 'mordant_percent',
+    parts: 'parts',
+    wantedBy: 'wanted_by',
+    moved: 'moved',
+    doneOn: 'done_on',
+  },
+  json: ['parts', 'moved'],
+  flags: ['isWashed'],
+  narrow(rows, { sourceId, open }) {
+    if (sourceId) rows.where({ source_id: sourceId })
+    if (open === true) rows.whereNull('done_on')
+    if (open === false) rows.whereNotNull('done_on')
+  },
+  async check(trx, { sourceId, wishId }) {
+    await refuseMissing(trx, 'source', sourceId, '/sourceId')
+    await refuseMissing(trx, 'wish', wishId, '/wishId')
   },
 })

@@ -17,7 +17,12 @@ const DEGREES_PER_MINUTE = 15 / 60
  * @param days how many days before and after it
  */
 export function dayHours(
-  { handsFrom, handsTo, latitude }: Pick<Settings, 'handsFrom' | 'handsTo' | 'latitude'>,
+  {
+    handsFrom,
+    handsTo,
+    latitude,
+    daysAway = [],
+  }: Pick<Settings, 'handsFrom' | 'handsTo' | 'latitude'> & Partial<Pick<Settings, 'daysAway'>>,
   from: number,
   days: { before: number; after: number },
 ): DayHours {
@@ -28,7 +33,10 @@ export function dayHours(
   }
   for (let d = -days.before; d <= days.after; d++) {
     const day = dayjs(from).startOf('day').add(d, 'day')
-    hours.hands.push([at(day, handsFrom), at(day, handsTo)])
+    // on a day away nobody is up, and nothing may burn
+    if (!daysAway.includes(day.format('YYYY-MM-DD'))) {
+      hours.hands.push([at(day, handsFrom), at(day, handsTo)])
+    }
     const noon = day.hour(12)
     const longitude = noon.utcOffset() * DEGREES_PER_MINUTE
     const { sunrise, sunset } = SunCalc.getTimes(noon.toDate(), latitude, longitude)

@@ -4,7 +4,7 @@ import { PH_READING_SD } from '../../../core/acid-base/unknown-bath'
 import { keysOf } from '../../../core/json'
 import type { WordMeanings } from '../../rules/table/table-words'
 import { wordsField } from '../exchange/table-import'
-import { nameField } from './common'
+import { dateField, nameField } from './common'
 
 interface Burner {
   name: string
@@ -18,6 +18,8 @@ export interface Settings {
   /** Hours in which somebody is up: nothing burns and nothing wants hands outside them. */
   handsFrom: string
   handsTo: string
+  /** Local dates on which nobody is there: nothing is lit and nothing wants hands. */
+  daysAway: string[]
   /** For daylight; a whole degree is near enough, and tells no place. */
   latitude: number
   altitudeM: number
@@ -50,6 +52,7 @@ export const PLAIN_SETTINGS: Settings = {
   hemisphere: 'northern',
   handsFrom: '07:00',
   handsTo: '22:00',
+  daysAway: [],
   latitude: 52,
   burners: [{ name: 'hot plate', powerW: 1800 }],
   altitudeM: 0,
@@ -98,6 +101,7 @@ export const settingsSchema = Joi.object<Partial<Settings>>({
     .max(8),
   handsFrom: hour,
   handsTo: hour,
+  daysAway: Joi.array().items(dateField).max(400).unique(),
   latitude: Joi.number().integer().min(-65).max(65),
   altitudeM: Joi.number().min(-400).max(5000),
   massUnits: Joi.string().valid('metric', 'avoirdupois'),

@@ -1,0 +1,370 @@
+import { sort } from 'd3-array'
+import dayjs from 'dayjs'
+import type { Knex } from 'knex'
+import { DRYING_DAYS } from '../../../catalogue/drying-days'
+import { FORM_FREEDOM } from '../../../catalogue/fibres'
+import { JAR_WAYS } from '../../../catalogue/jar-ways'
+import { wayFacts } from '../../../catalogue/ways'
+import { USEFUL_SHARE } from '../../../core/bath/water-budget'
+import { InputError } from '../../../core/input-error'
+import { chainGroups, type ChainGroup } from '../../../core/plan/chain-steps'
+import { layChain, type LaidChain } from '../../../core/plan/lay-chain'
+import { mordantSteps } from '../../../core/plan/mordant-steps'
+import { plantForPlan, potsFor, splitOverPlaces } from '../../../core/plan/plant-for-plan'
+import { present } from '../../../core/present'
+import type { Span } from '../../../core/schedule/day-plan'
+import { dayHours } from '../../../shared/rules/pot/day-hours'
+import { flamesOf } from '../../../shared/rules/pot/flames'
+import type { JarView } from '../../../shared/schemas/loft/jar'
+import type { NewPlan, Plan } from '../../../shared/schemas/year/plan'
+import type { DepthRatio, SourceOnWalk, WalkRow, WalkView } from '../../../shared/views/walk/walk'
+import type { ChainPlant, ChainPotView, ChainView } from '../../../shared/views/year/chain'
+import { lotRepository } from '../../repositories/lots'
+import { potRepository } from '../../repositories/pots'
+import { shelfRepository } from '../../repositories/shelf'
+import { vesselKind } from '../log/small-kinds'
+import { readSettings } from '../log/settings'
+import { seasonSpans } from './season-spans'
+
+const DAY_MS = 86_400_000
+/** Kept before a wanted day, where there is so much. */
+const SPARE_DAYS = 7
+/** Until a season that is past comes round again, and what follows it. */
+const HORIZON_DAYS = 800
+/** Where no vessel is listed, L; common practice for a kitchen, no source. */
+const USUAL_VESSEL_L = 10
+/** Of picking where nobody timed it, min. */
+const USUAL_PICKING_MIN = 120
+/** Mordanted pieces wait wet for a day or two; more pots than these are not done by then. */
+const MOST_WET_POTS = 2
+const HELD_WET_DAYS = 3
+/** A refused day's neighbours that are tried. */
+const MOST_DAYS_ON = 21
+
+interface Facts {
+  walk: (on: string) => Promise<WalkView>
+  source: (id: string, on: string) => Promise<SourceOnWalk>
+  depthRatios: (sourceId: string) => Promise<DepthRatio[]>
+  jars: (now: number) => Promise<JarView[]>
+}
+
+export interface ChainAsk {
+  /** ms since 1970, and its local date. */
+  now: number
+  on: string
+  /** The part of the chain that was just moved: where it finds no place, the next day that has one is told. */
+  asked?: string
+}
+
+/** What follows from plans: pots, baths, jars, walks, and when. */
+export const planChains = (db: Knex, facts: Facts) => {
+  /**
+   * @param takenG of its source's dry stock by plans before it, g
+   */
+  async function chainOf(plan: Plan, { now, on, asked }: ChainAsk, takenG = 0): Promise<ChainView> {
+    const [settings, { rows }, source, depths, jars, roomL, open] = await Promise.all([
+      readSettings(db),
+      facts.walk(on),
+      facts.source(plan.sourceId, on),
+      facts.depthRatios(plan.sourceId),
+      facts.jars(now),
+      largestRoom(db),
+      potRepository(db).open(),
+    ])
+    const row = present(rows.find((each) => each.source.id === plan.sourceId))
+    const room = roomL ?? USUAL_VESSEL_L * USEFUL_SHARE
+    const pots = potsOf(plan, room, source, depths)
+    const plant = await plantOf(db, plan, { row, source, depths, pots, takenG })
+    const jar = await jarFor(db, source, jars)
+    const groups = groupsOf(plan, { row, source, pots, plant, jar, roomL: room, on })
+    const layWith = (moved: NewPlan['moved']) =>
+      lay(groups, {
+        ...dayHours(settings, now, { before: 0, after: HORIZON_DAYS }),
+        now,
+        by: plan.wantedBy === null ? null : +dayjs(plan.wantedBy).endOf('day'),
+        spareMs: SPARE_DAYS * DAY_MS,
+        burners: settings.burners.length,
+        busy: flamesOf(open).map(({ span }) => span),
+        moved: daysOf(moved),
+      })
+    const laid = layWith(plan.moved)
+    const mordantG =
+      plan.mordant && plan.mordantPercent !== null
+        ? (plan.mordantPercent / 100) * fibreOf(plan)
+        : null
+    const onShelf = (await shelfRepository(db).all()).filter(({ agent }) => agent === plan.mordant)
+    return {
+      plan,
+      sourceName: source.source.commonName,
+      hex: row.gatherings.flatMap(({ hex }) => hex ?? []).slice(-1),
+      plant,
+      pots,
+      roomL,
+      mordantG,
+      mordantOnShelfG: onShelf.reduce((sum, { leftG }) => sum + leftG, 0),
+      jar,
+      dryingDays: groups.some(({ kind }) => kind === 'dry')
+        ? DRYING_DAYS[source.source.part]
+        : null,
+      ...stepsOf(groups, laid, plan),
+      nextGood: asked && !laid.chain ? nextGoodDay(asked, plan, layWith) : null,
+    }
+  }
+
+  return {
+    /** A plan as it would be, before it is kept. */
+    preview: (plan: NewPlan, ask: ChainAsk): Promise<ChainView> => chainOf(unkept(plan), ask),
+
+    /** Open plans, the first made first: it has the first claim on the stock. */
+    async all(plans: readonly Plan[], ask: ChainAsk): Promise<ChainView[]> {
+      const taken = new Map<string, number>()
+      const chains: ChainView[] = []
+      for (const plan of [...plans].sort((a, b) => (a.createdAt < b.createdAt ? -1 : 1))) {
+        const before = taken.get(plan.sourceId) ?? 0
+        const chain = await chainOf(plan, ask, before)
+        taken.set(plan.sourceId, before + chain.plant.stockDryG)
+        chains.push(chain)
+      }
+      return chains
+    },
+  }
+}
+
+const daysOf = (moved: NewPlan['moved']) =>
+  Object.fromEntries(
+    Object.entries(moved).map(([id, date]): [string, Span] => {
+      const day = dayjs(date).startOf('day')
+      return [id, [+day, +day.add(1, 'day')]]
+    }),
+  )
+
+const fibreOf = ({ parts }: Pick<NewPlan, 'parts'>) =>
+  parts.reduce((sum, { fibreG }) => sum + fibreG, 0)
+
+const unkept = (plan: NewPlan): Plan => ({
+  ...plan,
+  doneOn: null,
+  rev: 0,
+  createdAt: '',
+  updatedAt: '',
+  setAsideAt: null,
+})
+
+/** What the largest vessel may be filled to, L. */
+async function largestRoom(db: Knex): Promise<number | null> {
+  const { items } = await vesselKind.page(db, { aside: false, limit: 200 })
+  const most = Math.max(0, ...items.map(({ fullL }) => fullL))
+  return most > 0 ? most * USEFUL_SHARE : null
+}
+
+/** Each part in as many pots as the vessel needs; a later bath follows the pots of the part before. */
+function potsOf(
+  plan: NewPlan,
+  roomL: number,
+  { source, ratioDry, dryFraction }: SourceOnWalk,
+  depths: readonly DepthRatio[],
+): ChainPotView[] {
+  const pots: ChainPotView[] = []
+  let before: number[] = []
+  for (const { fibreG, depth, isLaterBath } of plan.parts) {
+    const goes = potsFor(fibreG, roomL, FORM_FREEDOM[plan.form].evenLPerKg)
+    const wanted = depth && depths.find((each) => each.depth === depth)?.ratioDry
+    const dry = isLaterBath ? null : (wanted ?? ratioDry?.value ?? null)
+    const asWeighed = source.usualRatioState === 'dried' ? 1 : dryFraction.value
+    const own = goes.map((massG, i) => {
+      pots.push({
+        fibreG: massG,
+        depth,
+        liquorOf: isLaterBath ? present(before[Math.min(i, before.length - 1)]) : null,
+        ratioDry: dry,
+        ratioAsWeighed: dry === null ? null : dry / asWeighed,
+      })
+      return pots.length - 1
+    })
+    before = own
+  }
+  return pots
+}
+
+interface PlantAsk {
+  row: WalkRow
+  source: SourceOnWalk
+  depths: readonly DepthRatio[]
+  pots: readonly ChainPotView[]
+  takenG: number
+}
+
+async function plantOf(
+  db: Knex,
+  plan: NewPlan,
+  { row, source, depths, pots, takenG }: PlantAsk,
+): Promise<ChainPlant> {
+  const own = pots.filter(({ liquorOf }) => liquorOf === null)
+  const isRatioKnown = own.every(({ ratioDry }) => ratioDry !== null)
+  const { dryFraction } = source
+  const stockDryG = Math.max(0, row.stockDryG - takenG)
+  const needed = plantForPlan(isRatioKnown ? own : [], stockDryG, { dry: dryFraction })
+  const places = source.bearings.map(({ patchId, leftG }) => ({ id: patchId, leftG }))
+  const split = splitOverPlaces(needed.gatherG?.mid ?? 0, places)
+  const nameOf = new Map(source.bearings.map(({ patchId, patchName }) => [patchId, patchName]))
+  const lots =
+    needed.stockDryG > 0
+      ? (
+          await lotRepository(db).page({
+            sourceId: plan.sourceId,
+            inStock: true,
+            aside: false,
+            limit: 50,
+          })
+        ).items
+      : []
+  const wantsDepth = plan.parts.some(({ depth, isLaterBath }) => depth !== null && !isLaterBath)
+  const unsure = plan.parts.some(
+    ({ depth, isLaterBath }) =>
+      depth !== null &&
+      !isLaterBath &&
+      (depths.find((each) => each.depth === depth)?.ratioDry ?? null) === null,
+  )
+  return {
+    wantedDryG: needed.wantedDryG,
+    stockDryG: needed.stockDryG,
+    stockCodes: lots
+      .filter(({ state, extracted }) => state !== 'liquor' && !extracted)
+      .map(({ code }) => code),
+    gatherG: needed.gatherG,
+    basis: dryFraction.basis,
+    shares: split.shares.map(({ id, massG }) => ({
+      patchId: id,
+      patchName: nameOf.get(id) ?? '',
+      massG,
+    })),
+    shortG: places.length > 0 ? split.shortG : null,
+    n: (wantsDepth ? depths[0]?.n : source.ratioDry?.n) ?? 0,
+    isDepthUnsure: unsure,
+    isRatioKnown,
+  }
+}
+
+/** Of a source that dyes out of a jar: one that stands already, the ripest. */
+async function jarFor(
+  db: Knex,
+  { source }: SourceOnWalk,
+  jars: readonly JarView[],
+): Promise<ChainView['jar']> {
+  if (source.ways[0] !== 'ammoniaFerment') return null
+  const lots = await lotRepository(db).findMany(
+    jars.flatMap((jar) => jar.lots.map(({ lotId }) => lotId)),
+  )
+  const ofSource = new Set(lots.flatMap(({ id, sourceId }) => (sourceId === source.id ? id : [])))
+  const own = jars.filter(
+    ({ mould, lots: inside }) => !mould && inside.some(({ lotId }) => ofSource.has(lotId)),
+  )
+  const readyAt = ({ startedAt, outlook }: JarView) =>
+    Date.parse(startedAt) +
+    (outlook.days + Math.max(0, outlook.fromDays - outlook.daysAtTemp)) * DAY_MS
+  const ripest = sort(own, readyAt)[0]
+  return ripest ? { code: ripest.code, readyAt: readyAt(ripest) } : null
+}
+
+/** The first day after a refused one on which a part of the chain finds its place; null: none soon. */
+function nextGoodDay(
+  asked: string,
+  { moved }: Plan,
+  layWith: (moved: NewPlan['moved']) => Laid,
+): string | null {
+  const refused = moved[asked]
+  if (!refused) return null
+  for (let days = 1; days <= MOST_DAYS_ON; days++) {
+    const date = dayjs(refused).add(days, 'day').format('YYYY-MM-DD')
+    if (layWith({ ...moved, [asked]: date }).chain) return date
+  }
+  return null
+}
+
+function groupsOf(
+  plan: NewPlan,
+  {
+    row,
+    source,
+    pots,
+    plant,
+    jar,
+    roomL,
+    on,
+  }: {
+    row: WalkRow
+    source: SourceOnWalk
+    pots: readonly ChainPotView[]
+    plant: ChainPlant
+    jar: ChainView['jar']
+    roomL: number
+    on: string
+  },
+): ChainGroup[] {
+  const { part, usualRatioState, ways } = source.source
+  const way = ways[0] ?? 'simmer'
+  const own = pots.filter(({ liquorOf }) => liquorOf === null).length
+  const isGathered = jar === null && (plant.gatherG !== null || !plant.isRatioKnown)
+  // fresh stuff does not wait for a second pot
+  const isDried = usualRatioState === 'dried' || own > 1
+  const isHeldWet = pots.length <= MOST_WET_POTS
+  const massG = plant.gatherG?.mid ?? 0
+  const picking = source.rate ? (60 * massG) / source.rate.gramsPerHour : USUAL_PICKING_MIN
+  return chainGroups({
+    gather: isGathered
+      ? {
+          minutes: Math.min(300, Math.max(30, Math.round(picking))),
+          within: seasonSpans(row.window, on),
+        }
+      : null,
+    dryingDays: isGathered && isDried ? DRYING_DAYS[part][1] : null,
+    jar:
+      jar ??
+      (way === 'ammoniaFerment' ? { standDays: JAR_WAYS.ammoniaFerment.usual.fromDays } : null),
+    isWashed: !plan.isWashed,
+    mordant: plan.mordant
+      ? mordantSteps({
+          agents: [plan.mordant],
+          heat: 'hot',
+          finish: isHeldWet ? 'heldWet' : 'dried',
+        })
+      : [],
+    mordantGoes: potsFor(fibreOf(plan), roomL, FORM_FREEDOM[plan.form].evenLPerKg).length,
+    heldWetDays: isHeldWet ? HELD_WET_DAYS : null,
+    pots: pots.map(({ liquorOf }) => ({ steps: wayFacts(way).steps, liquorOf })),
+  })
+}
+
+type Laid = { chain: LaidChain; failure: '' } | { chain: null; failure: string }
+
+function lay(groups: readonly ChainGroup[], hours: Parameters<typeof layChain>[1]): Laid {
+  try {
+    return { chain: layChain(groups, hours), failure: '' }
+  } catch (error) {
+    if (!(error instanceof InputError)) throw error
+    return { chain: null, failure: error.message }
+  }
+}
+
+function stepsOf(
+  groups: readonly ChainGroup[],
+  { chain, failure }: Laid,
+  { moved }: NewPlan,
+): Pick<ChainView, 'steps' | 'begins' | 'ends' | 'spareMs' | 'soonest' | 'failure'> {
+  if (!chain) return { steps: [], begins: 0, ends: 0, spareMs: null, soonest: null, failure }
+  const laid = new Map(chain.groups.map((group) => [group.id, group]))
+  const { begins, ends, spareMs, soonest } = chain
+  return {
+    steps: groups
+      .map(({ id, kind, index }) => {
+        const { from, to, latestStart } = present(laid.get(id))
+        return { id, kind, index, from, to, latestStart, isMoved: id in moved }
+      })
+      .sort((a, b) => a.from - b.from),
+    begins,
+    ends,
+    spareMs,
+    soonest,
+    failure,
+  }
+}

@@ -1,0 +1,136 @@
+import { afterEach, beforeEach, describe, expect, test } from '@jest/globals'
+import dayjs from 'dayjs'
+import { catalogueId, newId } from '../../../../shared/ids'
+import { PLAIN_PATCH } from '../../../../shared/schemas/walk/patch'
+import type { NewPlan } from '../../../../shared/schemas/year/plan'
+import { DOCK, openTestLog, refusal, TANSY, type TestLog } from '../../../fixtures/log'
+
+let here: TestLog
+beforeEach(async () => {
+  here = await openTestLog()
+  here.at('2026-10-05T08:00:00Z')
+})
+afterEach(() => here.database.close())
+
+const planOf = (fields: Partial<NewPlan> = {}): NewPlan => ({
+  id: newId(),
+  words: 'Dock orange for the big jumper',
+  sourceId: DOCK,
+  wishId: null,
+  fibre: 'wool',
+  form: 'yarn',
+  isWashed: true,
+  mordant: 'alum',
+  mordantPercent: 10,
+  parts: [{ fibreG: 600, pieces: 6, depth: null, isLaterBath: false }],
+  wantedBy: '2026-12-20',
+  moved: {},
+  ...fields,
+})
+const dateOf = (ms: number) => dayjs(ms).format('YYYY-MM-DD')
+
+describe('a plan', () => {
+  test('600 g of wool in dock orange by a day: all that it takes, by hand', async () => {
+    const place = { ...PLAIN_PATCH, id: newId(), name: 'Orchard Bank' }
+    await here.log.patches.create(place)
+    await here.log.vessels.create({
+      id: newId(),
+      name: 'big pot',
+      material: 'stainless',
+      fullL: 20,
+      emptyG: null,
+      isDyeOnly: true,
+      note: '',
+    })
+    const stock = await here.lot({
+      sourceId: DOCK,
+      state: 'dried',
+      netG: 150,
+      gatheredOn: '2026-09-20',
+    })
+    const chain = await here.log.year.preview(planOf())
+    const { source, dryFraction } = await here.log.walk.source(DOCK, '2026-10-05')
+    // the usual ratio, in dry matter, on 600 g
+    const asWeighed = source.usualRatioState === 'dried' ? 1 : dryFraction.value
+    const wanted = source.usualRatio! * asWeighed * 600
+    expect(chain.plant.wantedDryG).toBeCloseTo(wanted, 6)
+    expect(chain.plant.stockDryG).toBeCloseTo(150, 6)
+    expect(chain.plant.stockCodes).toEqual([stock.code])
+    const fresh = (wanted - 150) / dryFraction.value
+    expect(chain.plant.gatherG!.mid).toBeCloseTo(fresh, 6)
+    // dryness as typical of it is off by 35 %: exp(1.645 * 0.35) = 1.7785 both ways
+    expect(dryFraction.basis).toBe('typical')
+    expect(chain.plant.gatherG!.high / fresh).toBeCloseTo(1.7785, 3)
+    // four fifths of 20 L take 533 g at 30 L/kg: two pots of 300 g, mordanted in two goes
+    expect(chain.pots.map(({ fibreG }) => fibreG)).toEqual([300, 300])
+    expect(chain.steps.map(({ id }) => id).sort()).toEqual(
+      ['dry', 'finish', 'gather', 'mordant1', 'mordant2', 'pot1', 'pot2'].sort(),
+    )
+    expect(chain.mordantG).toBeCloseTo(60, 9)
+    expect(chain.failure).toBe('')
+    expect(dateOf(chain.ends) <= '2026-12-13').toBe(true)
+    expect(chain.spareMs! / 86_400_000).toBeGreaterThanOrEqual(7)
+  })
+
+  test('for which the season is over says so, and when it can be', async () => {
+    here.at('2026-12-05T08:00:00Z')
+    const madder = catalogueId('rubia-tinctorum/root')
+    const chain = await here.log.year.preview(
+      planOf({ sourceId: madder, wantedBy: '2027-02-01' }),
+    )
+    expect(chain.spareMs).toBeNull()
+    // roots are dug again from September
+    expect(dateOf(chain.soonest!) > '2027-09-01').toBe(true)
+    const gather = chain.steps.find(({ id }) => id === 'gather')!
+    expect(dateOf(gather.from)).toBe('2027-09-01')
+  })
+
+  test('that dyes out of a jar waits for it; one that stands already is taken', async () => {
+    const crottle = catalogueId('ochrolechia-tartarea/thallus')
+    const plan = planOf({ sourceId: crottle, mordant: null, mordantPercent: null, wantedBy: null })
+    const young = await here.log.year.preview(plan)
+    const [ferment, pot] = ['ferment', 'pot1'].map((id) => young.steps.find((s) => s.id === id)!)
+    expect(Math.round((pot!.from - ferment!.from) / 86_400_000)).toBeGreaterThanOrEqual(30)
+    expect(young.jar).toBeNull()
+  })
+
+  test('is kept, moved, and moved back as it was; a day away is refused with the next good one', async () => {
+    const plan = planOf()
+    const kept = (await here.log.plans.create(plan)).item
+    const [before] = (await here.log.year.plans()).items
+    const pot = before!.steps.find(({ id }) => id === 'pot1')!
+    const earlier = dayjs(pot.from).subtract(3, 'day').format('YYYY-MM-DD')
+    const moved = await here.log.plans.change(kept.id, 1, { moved: { pot1: earlier } })
+    const [after] = (await here.log.year.plans()).items
+    const now = after!.steps.find(({ id }) => id === 'pot1')!
+    expect([dateOf(now.from), now.isMoved]).toEqual([earlier, true])
+    const gather = after!.steps.find(({ id }) => id === 'gather')!
+    expect(gather.to).toBeLessThan(now.from)
+    await here.log.changes.undo(moved.changeSetId!)
+    const again = (await here.log.year.plans()).items[0]!
+    expect(again.steps).toEqual(before!.steps)
+
+    await here.log.settings.change({ daysAway: [earlier] })
+    const away = await here.log.year.preview({ ...plan, moved: { pot1: earlier } }, 'pot1')
+    expect(away.failure).toContain('no hour was found')
+    expect(away.nextGood! > earlier).toBe(true)
+  })
+
+  test('two of one source share its stock, the first made first', async () => {
+    await here.lot({ sourceId: TANSY, state: 'dried', netG: 100, gatheredOn: '2026-08-12' })
+    const half = { fibreG: 100, pieces: 1, depth: null, isLaterBath: false }
+    const one = planOf({ sourceId: TANSY, parts: [half] })
+    await here.log.plans.create(one)
+    here.at('2026-10-05T09:00:00Z')
+    await here.log.plans.create({ ...one, id: newId(), words: 'the same again' })
+    const [first, second] = (await here.log.year.plans()).items
+    expect(first!.plant.stockDryG + second!.plant.stockDryG).toBeLessThanOrEqual(100 + 1e-9)
+    expect(first!.plant.stockDryG).toBeGreaterThan(second!.plant.stockDryG)
+  })
+
+  test('refuses what cannot be', async () => {
+    await expect(here.log.plans.create(planOf({ sourceId: newId() }))).rejects.toMatchObject(
+      refusal(422, 'There is no source'),
+    )
+  })
+})
