@@ -1,22 +1,70 @@
 <script setup lang="ts">
+import dayjs from 'dayjs'
+import type { Page } from '~~/shared/schemas/log/common'
+import type { JarView } from '~~/shared/schemas/loft/jar'
+import type { Settings } from '~~/shared/schemas/log/settings'
+import type { Pot } from '~~/shared/schemas/pot/pot'
 import type { WalkView } from '~~/shared/views/walk/walk'
+import type { Wish } from '~~/shared/schemas/walk/wish'
 import CalendarLinks from '~/features/year/CalendarLinks.vue'
+import PlanChain from '~/features/year/PlanChain.vue'
+import PlanForm from '~/features/year/PlanForm.vue'
+import PlanLanes from '~/features/year/PlanLanes.vue'
+import { barWords } from '~/features/year/chain-words'
+import { barsOf } from '~/features/year/lanes'
+import { monthsAhead } from '~/features/year/months-ahead'
+import { useYear } from '~/features/year/useYear'
 import { isAllYear } from '~/features/today/windows'
+import { dayMonth, weekdayDay } from '~/format/calendar'
 import { localToday } from '~/format/dates'
 
-/** The seasons of what matters: gathered or wanted; on an empty log, of all that is ready now. */
+/** Seasons of what matters, plans worked back from their days, and what lies on which day. */
 const api = useApi()
 const today = localToday()
+const year = useYear()
 const { data: walk, failure } = useLoaded(() => api.get<WalkView>('walk', { on: today }))
+const { data: settings } = useLoaded(() => api.get<Settings>('settings'))
+const { data: pots } = useLoaded(() => api.all<Pot>('pots', { stage: 'planned' }))
+const { data: jars } = useLoaded(async () => (await api.get<{ jars: JarView[] }>('standing')).jars)
+const { data: wishes } = useLoaded(() => api.get<Page<Wish>>('wishes', { open: true, limit: 50 }))
+
+const planned = computed(() => new Set(year.chains.map(({ plan }) => plan.sourceId)))
 const own = computed(
   () =>
-    walk.value?.rows.filter(({ gatherings, needs }) => gatherings.length > 0 || needs.length > 0) ??
-    [],
+    walk.value?.rows.filter(
+      ({ source, gatherings, needs }) =>
+        gatherings.length > 0 || needs.length > 0 || planned.value.has(source.id),
+    ) ?? [],
 )
 const rows = computed(() =>
   own.value.length > 0
     ? own.value
     : (walk.value?.rows.filter((row) => row.readiness?.ready && !isAllYear(row)) ?? []),
+)
+/** Wishes that no plan grew out of yet. */
+const open = computed(() => {
+  const taken = new Set(year.chains.flatMap(({ plan }) => plan.wishId ?? []))
+  return (wishes.value?.items ?? []).filter(({ id }) => !taken.has(id))
+})
+
+const ZOOMS = { year: 365, weeks: 42, day: 4 } as const
+const zoom = ref<keyof typeof ZOOMS>('weeks')
+const from = ref(dayjs(today).subtract(1, 'day').format('YYYY-MM-DD'))
+const shift = (by: number) =>
+  (from.value = dayjs(from.value)
+    .add(by * Math.ceil(ZOOMS[zoom.value] / 2), 'day')
+    .format('YYYY-MM-DD'))
+const bars = computed(() => barsOf(year.chains, pots.value ?? [], jars.value ?? []))
+const ahead = computed(() => monthsAhead(today, own.value, year.chains, jars.value ?? []))
+const shown = computed(() => (year.draft ? year.preview : year.chosen))
+function open_(id: string) {
+  year.choose(id)
+  year.close()
+}
+watch(
+  () => year.draft,
+  () => void year.look(),
+  { deep: true },
 )
 useHead({ title: 'Year · Juniper Haze' })
 </script>
@@ -24,30 +72,136 @@ useHead({ title: 'Year · Juniper Haze' })
 <template>
   <div class="page-head">
     <h1>Year</h1>
-    <span class="quiet"
-      >usual months, from memory, moved by your own finds · dots are your gatherings</span
-    >
-    <p v-if="failure" class="wrong" role="alert">{{ failure }}</p>
+    <span class="quiet">usual months, from memory, moved by your own finds</span>
+    <p v-if="failure || year.failure" class="wrong" role="alert">{{ failure || year.failure }}</p>
+    <ElButton class="end" type="primary" @click="year.begin()">A plan</ElButton>
   </div>
-  <section v-if="walk" class="panel" aria-label="Seasons">
-    <p v-if="!own.length">
-      Nothing is gathered or wanted yet: these are ready now, by their usual months. A wish on a
-      plant’s own page, or a gathering, brings its year here.
-    </p>
-    <YearRibbons :rows="rows" :today="today" :most="40" />
-    <p class="quiet below">
-      Plans laid backwards from a wanted day, and what each month asks for, are not built yet.
-    </p>
-  </section>
-  <CalendarLinks :today="today" class="calendar" />
+  <div class="year">
+    <div class="stack left">
+      <section v-if="walk" class="panel" aria-label="Seasons">
+        <p v-if="!own.length">
+          Nothing is gathered or wanted yet: these are ready now, by their usual months. A wish, a
+          plan or a gathering brings its year here.
+        </p>
+        <YearRibbons :rows="rows" :today="today" :most="9" narrow />
+      </section>
+      <section class="panel stack tight" aria-labelledby="days">
+        <div class="row head">
+          <h2 id="days">What lies on which day</h2>
+          <ElRadioGroup v-model="zoom" aria-label="How much is shown">
+            <ElRadioButton v-for="(_, each) in ZOOMS" :key="each" :value="each">{{
+              each
+            }}</ElRadioButton>
+          </ElRadioGroup>
+          <span class="row">
+            <ElButton aria-label="Earlier" @click="shift(-1)">←</ElButton>
+            <ElButton aria-label="Later" @click="shift(1)">→</ElButton>
+          </span>
+        </div>
+        <PlanLanes
+          :bars="bars"
+          :settings="settings"
+          :from="from"
+          :days="ZOOMS[zoom]"
+          :chosen="year.chosen?.plan.id ?? ''"
+          @move="year.move"
+          @open="open_"
+        />
+        <p v-if="year.refused" class="wrong" role="alert">
+          {{ year.refused.chain.sourceName }}, {{ barWords(year.refused.step) }} stays on
+          {{ weekdayDay(year.refused.step.from) }}: {{ year.refused.words }}.
+          <ElButton
+            v-if="year.refused.nextGood"
+            @click="year.move(year.refused.chain, year.refused.step, year.refused.nextGood)"
+            >Move it to {{ dayMonth(year.refused.nextGood) }}</ElButton
+          >
+        </p>
+        <p class="quiet">
+          Bars of plans are moved by dragging, or by the arrow keys; what depends on them moves
+          along. Grey is night: nothing burns then.
+        </p>
+      </section>
+      <section class="panel" aria-label="Months ahead">
+        <p v-for="each in ahead" :key="each.month">
+          <strong>{{ each.month }}</strong> asks for: {{ each.asks }}.
+        </p>
+      </section>
+      <CalendarLinks :today="today" />
+    </div>
+    <div class="stack">
+      <section v-if="year.draft" class="panel stack tight" aria-label="A plan in hand">
+        <PlanForm v-model="year.draft" @kept="year.kept" @close="year.close()" />
+      </section>
+      <section v-if="shown" class="panel stack tight" aria-label="What follows from it">
+        <PlanChain :chain="shown" @back="year.move(shown, $event, null)" />
+        <div v-if="!year.draft" class="row">
+          <ElButton @click="year.edit(shown)">Change it</ElButton>
+          <ElButton @click="year.done(shown, today)">Done</ElButton>
+          <ElButton @click="year.setAside(shown)">Set aside</ElButton>
+        </div>
+      </section>
+      <section v-if="!year.draft" class="panel stack tight" aria-labelledby="plans">
+        <h2 id="plans">Plans</h2>
+        <ul class="plans">
+          <li v-for="{ plan } in year.chains" :key="plan.id">
+            <button
+              type="button"
+              class="link"
+              :aria-pressed="plan.id === year.chosen?.plan.id"
+              @click="year.choose(plan.id)"
+            >
+              {{ plan.words }}</button>{{ plan.wantedBy ? `, by ${dayMonth(plan.wantedBy)}` : '' }}
+          </li>
+        </ul>
+        <p v-if="year.isLoaded && !year.chains.length" class="quiet">
+          None yet. Say what is wanted and by when: pots, mordant, drying and walks follow from it.
+        </p>
+        <template v-if="open.length">
+          <h3>Wishes that may become one</h3>
+          <ul class="plans">
+            <li v-for="wish in open" :key="wish.id">
+              <button type="button" class="link" @click="year.beginOf(wish)">
+                {{ wish.words }}
+              </button>
+            </li>
+          </ul>
+        </template>
+      </section>
+    </div>
+  </div>
 </template>
 
 <style scoped>
-.calendar {
-  margin-top: 16px;
+.year {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 372px;
+  gap: 16px;
+  align-items: start;
 }
 
-.below {
-  margin-top: 12px;
+.left {
+  min-width: 0;
+}
+
+.head {
+  justify-content: space-between;
+}
+
+.plans {
+  margin: 0;
+  padding: 0;
+  list-style: none;
+}
+
+.plans li {
+  min-height: 36px;
+  padding-top: 6px;
+  border-top: 1px solid var(--line);
+}
+
+@media (max-width: 960px) {
+  .year {
+    grid-template-columns: minmax(0, 1fr);
+  }
 }
 </style>

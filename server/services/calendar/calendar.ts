@@ -3,6 +3,7 @@ import { lookUp } from '../../../core/present'
 import type { JarView } from '../../../shared/schemas/loft/jar'
 import type { Recorded } from '../../../shared/schemas/log/common'
 import type { CalendarEntry } from '../../../shared/views/log/calendar-entry'
+import type { ChainView } from '../../../shared/views/year/chain'
 import type { OnTheHob } from '../../../shared/views/pot/hob'
 import type { WalkView } from '../../../shared/views/walk/walk'
 import { bathRepository } from '../../repositories/mordant-baths'
@@ -11,17 +12,21 @@ import { sourceNames } from '../pot/hob'
 import type { SourceVersions } from '../strength/source-versions'
 import { wishKind } from '../log/small-kinds'
 import { ofJar, ofPlannedBath, ofPlannedPot, ofRunning, ofWindow, ofWish } from './entries'
+import { ofPlan } from './plan-entries'
 import { writeCalendar } from './write-calendar'
 
 interface Views {
   walk: (on: string) => Promise<WalkView>
   hob: (now: number) => Promise<OnTheHob[]>
   jars: (now: number) => Promise<JarView[]>
+  plans: () => Promise<{ items: ChainView[] }>
   /** A find moves a season, and a season's event is then a later one. */
   versions: Pick<SourceVersions, 'ofAny'>
 }
 
 const MOST_WISHES = 200
+
+const daysSoFar = (now: Date) => Math.floor(now.getTime() / 86_400_000)
 
 export interface CalendarAsk {
   /** Local date. */
@@ -34,13 +39,14 @@ export interface CalendarAsk {
 export const calendarService = (db: Knex, views: Views, clock: () => Date) => {
   async function entries({ on, withPlaces }: CalendarAsk): Promise<CalendarEntry[]> {
     const now = clock()
-    const [pots, baths, jars, hob, walk, wishes, sequence] = await Promise.all([
+    const [pots, baths, jars, hob, walk, wishes, plans, sequence] = await Promise.all([
       potRepository(db).open(),
       bathRepository(db).open(),
       views.jars(now.getTime()),
       views.hob(now.getTime()),
       views.walk(on),
       wishKind.page(db, { open: true, aside: false, limit: MOST_WISHES }),
+      views.plans(),
       views.versions.ofAny(),
     ])
     const planned = pots.filter(({ stage }) => stage === 'planned')
@@ -55,6 +61,9 @@ export const calendarService = (db: Knex, views: Views, clock: () => Date) => {
         .flatMap((running) => ofRunning(running, lookUp(records, running.id))),
       ...jars.flatMap(ofJar),
       ...wishes.items.flatMap(ofWish),
+      ...plans.items.flatMap((chain) =>
+        ofPlan(chain, { sequence: sequence + daysSoFar(now), withPlaces }),
+      ),
       ...walk.rows.flatMap((row) =>
         ofWindow(row, { today: on, now: now.toISOString(), sequence, withPlaces }),
       ),

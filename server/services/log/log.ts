@@ -118,6 +118,7 @@ export function createLog(
     depthRatios: (sourceId) => curves.depthRatiosOf(sourceId),
     jars: (now) => jars.standing(now),
   })
+  const year = yearService(database.read, chains, clock)
   const cards = cardService(database, collections, clock)
   return {
     ...collections,
@@ -130,7 +131,13 @@ export function createLog(
     hob,
     calendar: calendarService(
       database.read,
-      { walk: walk.view, hob: hob.view, jars: (now) => jars.standing(now), versions },
+      {
+        walk: walk.view,
+        hob: hob.view,
+        jars: (now) => jars.standing(now),
+        plans: year.plans,
+        versions,
+      },
       clock,
     ),
     trials: trialService(database.read),
@@ -147,7 +154,7 @@ export function createLog(
     booth: boothService(database.read),
     notes: notesService(names),
     cards,
-    year: yearService(database.read, chains, clock),
+    year,
     firstTrial: firstTrialService(database, collections, clock),
     alike: readAlike(database, collections.swatches, clock),
     shelfView: shelfService(database.read),

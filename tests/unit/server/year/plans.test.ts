@@ -1,5 +1,6 @@
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals'
 import dayjs from 'dayjs'
+import ICAL from 'ical.js'
 import { catalogueId, newId } from '../../../../shared/ids'
 import { PLAIN_PATCH } from '../../../../shared/schemas/walk/patch'
 import type { NewPlan } from '../../../../shared/schemas/year/plan'
@@ -36,7 +37,7 @@ describe('a plan', () => {
     await here.log.vessels.create({
       id: newId(),
       name: 'big pot',
-      material: 'stainless',
+      material: 'steel',
       fullL: 20,
       emptyG: null,
       isDyeOnly: true,
@@ -75,9 +76,7 @@ describe('a plan', () => {
   test('for which the season is over says so, and when it can be', async () => {
     here.at('2026-12-05T08:00:00Z')
     const madder = catalogueId('rubia-tinctorum/root')
-    const chain = await here.log.year.preview(
-      planOf({ sourceId: madder, wantedBy: '2027-02-01' }),
-    )
+    const chain = await here.log.year.preview(planOf({ sourceId: madder, wantedBy: '2027-02-01' }))
     expect(chain.spareMs).toBeNull()
     // roots are dug again from September
     expect(dateOf(chain.soonest!) > '2027-09-01').toBe(true)
@@ -126,6 +125,31 @@ describe('a plan', () => {
     const [first, second] = (await here.log.year.plans()).items
     expect(first!.plant.stockDryG + second!.plant.stockDryG).toBeLessThanOrEqual(100 + 1e-9)
     expect(first!.plant.stockDryG).toBeGreaterThan(second!.plant.stockDryG)
+  })
+
+  test('lies in the calendar: a moved pot keeps its UID, and its SEQUENCE grows', async () => {
+    const plan = planOf()
+    const kept = (await here.log.plans.create(plan)).item
+    const ask = { on: '2026-10-05', withPlaces: false }
+    const events = async () =>
+      new ICAL.Component(ICAL.parse(await here.log.calendar.file(ask)) as [])
+        .getAllSubcomponents('vevent')
+        .map((component) => new ICAL.Event(component))
+    const eventOf = async (step: string) =>
+      (await events()).find(({ uid }) => uid === `plan-${kept.id}-${step}@juniper-haze`)!
+    const [before, walk] = [await eventOf('pot1'), await eventOf('gather')]
+    expect(before.summary).toBe('Pot 1 of broad-leaved dock: Dock orange for the big jumper')
+    expect(walk.startDate.isDate).toBe(true)
+    const [chain] = (await here.log.year.plans()).items
+    const pot = chain!.steps.find(({ id }) => id === 'pot1')!
+    expect(before.startDate.toJSDate().getTime()).toBe(pot.from)
+    const earlier = dayjs(pot.from).subtract(3, 'day').format('YYYY-MM-DD')
+    await here.log.plans.change(kept.id, 1, { moved: { pot1: earlier } })
+    const after = await eventOf('pot1')
+    expect(after.sequence).toBeGreaterThan(before.sequence)
+    expect(dateOf(after.startDate.toJSDate().getTime())).toBe(earlier)
+    // what only lies, dries or stands wants nobody
+    expect(await eventOf('dry')).toBeUndefined()
   })
 
   test('refuses what cannot be', async () => {

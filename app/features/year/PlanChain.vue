@@ -1,0 +1,101 @@
+<script setup lang="ts">
+import { JAR_WAYS } from '~~/catalogue/jar-ways'
+import { fibreFacts } from '~~/catalogue/fibres'
+import { dayMonth } from '~/format/calendar'
+import { formatMass } from '~/format/quantities'
+import { formatRoughMass } from '~/format/rough-mass'
+import type { ChainStep, ChainView } from '~~/shared/views/year/chain'
+import { chainLines, chainTroubles, spareWords } from './chain-words'
+
+/** A plan, worked back from its day: what is done when, and what lies in its way. */
+const { chain } = defineProps<{ chain: ChainView }>()
+
+defineEmits<{ back: [step: ChainStep] }>()
+
+const fibreG = computed(() => chain.plan.parts.reduce((sum, { fibreG: g }) => sum + g, 0))
+const lines = computed(() => chainLines(chain))
+const troubles = computed(() => chainTroubles(chain))
+const isLate = computed(() => chain.soonest !== null)
+const ferments = computed(() => chain.steps.some(({ kind }) => kind === 'ferment'))
+</script>
+
+<template>
+  <div class="stack tight">
+    <div>
+      <h2>{{ chain.plan.words }}</h2>
+      <p class="quiet">
+        {{ formatMass(fibreG) }} {{ fibreFacts(chain.plan.fibre).label }} with
+        <NuxtLink :to="`/source/${chain.plan.sourceId}`">{{ chain.sourceName }}</NuxtLink>{{
+          chain.plan.wantedBy ? `, by ${dayMonth(chain.plan.wantedBy)}` : ''
+        }}
+      </p>
+    </div>
+    <p v-if="chain.plant.stockDryG > 0">
+      <strong>{{ formatRoughMass(chain.plant.stockDryG, Math.floor) }}</strong> of dry matter is in
+      stock for it: {{ chain.plant.stockCodes.join(', ') }}.
+    </p>
+    <p v-if="chain.jar">
+      {{ chain.jar.code }} stands already: likely ready from {{ dayMonth(chain.jar.readyAt) }}.
+    </p>
+    <PlainCaution v-if="ferments" level="grave">{{ JAR_WAYS.ammoniaFerment.caution }}</PlainCaution>
+    <ol class="lines">
+      <li v-for="line in lines" :key="line.id">
+        <span class="quiet">{{ line.when }}</span>
+        <span>
+          <strong class="capital">{{ line.what }}</strong>
+          <span v-if="line.more" class="quiet more">{{ line.more }}</span>
+          <button
+            v-if="line.step.isMoved"
+            type="button"
+            class="link more"
+            @click="$emit('back', line.step)"
+          >
+            moved by hand: move it back
+          </button>
+        </span>
+      </li>
+    </ol>
+    <p v-if="!chain.failure" :class="isLate ? 'late' : 'spare'">{{ spareWords(chain) }}</p>
+    <p v-for="trouble in troubles" :key="trouble" class="mind">{{ trouble }}</p>
+  </div>
+</template>
+
+<style scoped>
+.lines {
+  margin: 0;
+  padding: 0;
+  list-style: none;
+}
+
+.lines li {
+  display: grid;
+  grid-template-columns: 92px 1fr;
+  gap: 12px;
+  padding: 8px 0;
+  border-top: 1px solid var(--line);
+}
+
+.lines strong {
+  display: block;
+  font-weight: 600;
+}
+
+.more {
+  font-size: 13px;
+}
+
+.spare {
+  font-weight: 700;
+}
+
+.late {
+  color: var(--madder);
+  font-weight: 700;
+}
+
+.mind {
+  padding: 8px 12px;
+  border-left: 3px solid var(--ochre);
+  background: #faf6ea;
+}
+</style>

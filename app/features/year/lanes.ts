@@ -1,0 +1,114 @@
+import dayjs from 'dayjs'
+import type { ChainKind } from '~~/core/plan/chain-steps'
+import type { JarView } from '~~/shared/schemas/loft/jar'
+import type { Pot } from '~~/shared/schemas/pot/pot'
+import type { ChainStep, ChainView } from '~~/shared/views/year/chain'
+import { present } from '~~/core/present'
+import { barWords } from './chain-words'
+
+export const LANES = ['hedge', 'racks', 'jars', 'hob'] as const
+export type Lane = (typeof LANES)[number]
+export const LANE_WORDS: Record<Lane, string> = {
+  hedge: 'out of doors',
+  racks: 'racks',
+  jars: 'jars, steeps',
+  hob: 'hob and vessels',
+}
+
+const LANE_OF: Record<ChainKind, Lane> = {
+  gather: 'hedge',
+  dry: 'racks',
+  ferment: 'jars',
+  wash: 'hob',
+  mordant: 'hob',
+  steep: 'jars',
+  pot: 'hob',
+  finish: 'racks',
+}
+
+/** Something on a lane; instants in ms since 1970. */
+export interface Bar {
+  key: string
+  lane: Lane
+  /** Of bars that overlap: which row of its lane. */
+  row: number
+  from: number
+  to: number
+  words: string
+  hex: string | null
+  /** Of a plan: it can be moved. */
+  of: { chain: ChainView; step: ChainStep } | null
+  /** Where it leads; empty: to its plan. */
+  link: string
+}
+
+const DAY_MS = 86_400_000
+const HOUR_MS = 3_600_000
+
+/** Bars of plans, of planned pots and of standing jars, each lane's rows as few as may be. */
+export function barsOf(
+  chains: readonly ChainView[],
+  pots: readonly Pot[],
+  jars: readonly JarView[],
+): Bar[] {
+  const loose = [
+    ...chains.flatMap((chain) =>
+      chain.steps.map((step) => ({
+        key: `${chain.plan.id}/${step.id}`,
+        lane: LANE_OF[step.kind],
+        from: step.from,
+        to: step.to,
+        words: `${chain.sourceName}: ${barWords(step)}`,
+        hex: chain.hex[0] ?? null,
+        of: { chain, step },
+        link: '',
+      })),
+    ),
+    ...pots.map((pot) => ({
+      ...potSpan(pot),
+      key: pot.id,
+      lane: 'hob' as const,
+      words: pot.code,
+      hex: null,
+      of: null,
+      link: `/hob?pot=${pot.id}`,
+    })),
+    ...jars.map((jar) => ({
+      key: jar.id,
+      lane: 'jars' as const,
+      from: Date.parse(jar.startedAt),
+      to: Date.parse(jar.startedAt) + jar.outlook.toDays * DAY_MS,
+      words: `${jar.sourceName}, ${jar.code}`,
+      hex: jar.rounds.filter(({ hex }) => hex).at(-1)?.hex ?? null,
+      of: null,
+      link: `/jars?jar=${jar.id}`,
+    })),
+  ]
+  const ends = new Map<string, number>()
+  return loose
+    .sort((a, b) => a.from - b.from)
+    .map((bar) => {
+      let row = 0
+      while ((ends.get(`${bar.lane}/${row}`) ?? -Infinity) > bar.from) row++
+      ends.set(`${bar.lane}/${row}`, bar.to)
+      return { ...bar, row }
+    })
+}
+
+/** When a planned pot falls: by its steps, or on its day. */
+function potSpan({ plan, dyedOn }: Pot): { from: number; to: number } {
+  const starts = (plan?.starts ?? []).map(({ at }) => Date.parse(at))
+  if (starts.length > 0) {
+    const lengths = new Map(present(plan).steps.map(({ id, minutes }) => [id, minutes]))
+    const ends = (plan?.starts ?? []).map(
+      ({ stepId, at }) => Date.parse(at) + (lengths.get(stepId) ?? 0) * 60_000,
+    )
+    return { from: Math.min(...starts), to: Math.max(...ends) }
+  }
+  const noon = +dayjs(dyedOn).hour(12)
+  return { from: noon, to: noon + 4 * HOUR_MS }
+}
+
+/** The day a step comes to lie on when it is moved by so many days. */
+export const movedTo = ({ from }: ChainStep, days: number): string =>
+  dayjs(from).add(days, 'day').format('YYYY-MM-DD')

@@ -1,0 +1,49 @@
+import dayjs from 'dayjs'
+import { PARTS } from '~~/catalogue/parts'
+import { monthName } from '~/format/dates'
+import type { JarView } from '~~/shared/schemas/loft/jar'
+import type { WalkRow } from '~~/shared/views/walk/walk'
+import type { ChainView } from '~~/shared/views/year/chain'
+import { barWords } from './chain-words'
+
+const MONTHS = 3
+const DAY_MS = 86_400_000
+const HANDS = ['gather', 'wash', 'mordant', 'pot']
+
+/** What a month asks for. */
+export interface MonthAhead {
+  month: string
+  asks: string
+}
+
+/** Months ahead in words: seasons that open, jars that are ready, and what plans want done. */
+export function monthsAhead(
+  today: string,
+  rows: readonly WalkRow[],
+  chains: readonly ChainView[],
+  jars: readonly JarView[],
+): MonthAhead[] {
+  return Array.from({ length: MONTHS }, (_, i) => {
+    const month = dayjs(today).startOf('month').add(i, 'month')
+    const isIn = (at: dayjs.ConfigType) => dayjs(at).isSame(month, 'month')
+    const asks = [
+      ...rows.flatMap(({ source, readiness }) =>
+        readiness && !readiness.ready && isIn(dayjs(today).add(readiness.opensInDays, 'day'))
+          ? [`${source.commonName} ${PARTS[source.part].label}`]
+          : [],
+      ),
+      ...jars.flatMap(({ code, startedAt, outlook }) =>
+        isIn(Date.parse(startedAt) + outlook.fromDays * DAY_MS) ? [`${code}, likely ready`] : [],
+      ),
+      ...chains.flatMap(({ sourceName, steps }) =>
+        steps
+          .filter(({ kind, from }) => HANDS.includes(kind) && isIn(from))
+          .map((step) => `${sourceName}: ${barWords(step)}`),
+      ),
+    ]
+    return {
+      month: monthName(month.month() + 1),
+      asks: asks.length > 0 ? asks.join(', ') : 'nothing that is known of',
+    }
+  })
+}

@@ -1,0 +1,142 @@
+import { describe, expect, test } from '@jest/globals'
+import { barsOf, movedTo } from '../../../app/features/year/lanes'
+import { chainLines, chainTroubles, spareWords } from '../../../app/features/year/chain-words'
+import { monthsAhead } from '../../../app/features/year/months-ahead'
+import { blankPlan, planBody, planOfWish } from '../../../app/features/year/plan-draft'
+import { newPlanSchema } from '../../../shared/schemas/year/plan'
+import type { ChainStep, ChainView } from '../../../shared/views/year/chain'
+
+const at = (day: number, hour = 9) => new Date(2026, 10, day, hour).getTime()
+const step = (fields: Partial<ChainStep> & Pick<ChainStep, 'id' | 'kind'>): ChainStep => ({
+  index: 0,
+  from: at(29),
+  to: at(29, 11),
+  latestStart: null,
+  isMoved: false,
+  ...fields,
+})
+const chain = (fields: Partial<ChainView> = {}): ChainView => ({
+  plan: {
+    id: 'p',
+    rev: 1,
+    createdAt: '',
+    updatedAt: '',
+    setAsideAt: null,
+    words: 'Dock orange',
+    sourceId: 's',
+    wishId: null,
+    fibre: 'wool',
+    form: 'yarn',
+    isWashed: true,
+    mordant: 'alum',
+    mordantPercent: 10,
+    parts: [{ fibreG: 600, pieces: 6, depth: 'full', isLaterBath: false }],
+    wantedBy: '2026-12-20',
+    moved: {},
+    doneOn: null,
+  },
+  sourceName: 'broad-leaved dock',
+  hex: [],
+  plant: {
+    wantedDryG: 450,
+    stockDryG: 0,
+    stockCodes: [],
+    gatherG: { mid: 1880, low: 1520, high: 2490 },
+    basis: 'measured',
+    shares: [{ patchId: 'o', patchName: 'Orchard Bank', massG: 1880 }],
+    shortG: 0,
+    n: 8,
+    isDepthUnsure: false,
+    isRatioKnown: true,
+  },
+  pots: [
+    { fibreG: 300, depth: 'full', liquorOf: null, ratioDry: 0.75, ratioAsWeighed: 0.75 },
+    { fibreG: 300, depth: null, liquorOf: 0, ratioDry: null, ratioAsWeighed: null },
+  ],
+  roomL: 16,
+  mordantG: 60,
+  mordantOnShelfG: 40,
+  jar: null,
+  dryingDays: [14, 28],
+  steps: [
+    step({ id: 'gather', kind: 'gather' }),
+    step({ id: 'pot1', kind: 'pot', from: at(36), to: at(37), latestStart: at(36, 15) }),
+    step({ id: 'pot2', kind: 'pot', index: 1, from: at(38), to: at(39) }),
+  ],
+  begins: at(29),
+  ends: at(43),
+  spareMs: 7.9 * 86_400_000,
+  soonest: null,
+  failure: '',
+  nextGood: null,
+  ...fields,
+})
+
+describe('a chain in words', () => {
+  test('tells amounts with their span outwards, places, swatches, and until when to begin', () => {
+    const [gather, first, second] = chainLines(chain())
+    expect(gather!.what).toBe('gather 1.9 kg fresh')
+    expect(gather!.more).toBe('1.5 kg to 2.5 kg, its dry matter weighed; Orchard Bank: 1.9 kg')
+    expect(first!.what).toBe('pot 1: 300 g at 0.75 : 1')
+    expect(first!.more).toMatch(/^full or deeper; by 8 swatches; begun by /)
+    expect(second!.what).toBe('pot 2: 300 g in what pot 1 left')
+    expect(second!.more).toContain('by how much is not promised')
+  })
+
+  test('a spare day is a whole one; what comes too late says when it can be', () => {
+    expect(spareWords(chain())).toBe('7 days to spare')
+    const late = chain({ spareMs: null, soonest: new Date(2027, 0, 3, 9).getTime() })
+    expect(spareWords(late)).toMatch(/^too late for .*: by /)
+    expect(chainTroubles(chain())).toEqual(['20 g of alum must be bought.'])
+    const short = chain({
+      plant: { ...chain().plant, shortG: 700, isDepthUnsure: true },
+      roomL: null,
+      mordantOnShelfG: 100,
+    })
+    expect(chainTroubles(short)).toEqual([
+      'No ratio is likely to reach that depth: what is usually taken is planned by.',
+      'Your places bear 700 g less than that this year.',
+      'No vessel is listed in your kit: one of ten litres is planned by.',
+    ])
+  })
+
+  test('bars that overlap lie in rows of their own; a move is to a day', () => {
+    const bars = barsOf([chain(), chain({ plan: { ...chain().plan, id: 'q' } })], [], [])
+    const pots = bars.filter(({ key }) => key.endsWith('pot1'))
+    expect(pots.map(({ row, lane }) => [row, lane])).toEqual([
+      [0, 'hob'],
+      [1, 'hob'],
+    ])
+    expect(movedTo(chain().steps[1]!, -2)).toBe('2026-12-04')
+  })
+
+  test('months ahead say what hands are wanted for', () => {
+    const [november, december] = monthsAhead('2026-11-28', [], [chain()], [])
+    expect(november!.asks).toBe('broad-leaved dock: gather')
+    expect(december!.asks).toBe('broad-leaved dock: pot 1, broad-leaved dock: pot 2')
+    expect(monthsAhead('2026-11-28', [], [], [])[0]!.asks).toBe('nothing that is known of')
+  })
+})
+
+test('a plan grows out of a wish, and says what is missing', () => {
+  const wish = {
+    id: '01a0d3a4-0000-7000-8000-000000000001',
+    rev: 1,
+    createdAt: '',
+    updatedAt: '',
+    setAsideAt: null,
+    words: 'a darker try',
+    sourceId: null,
+    jarId: null,
+    agent: null,
+    dueOn: null,
+    fibreG: 100,
+    depth: 'deep',
+    doneOn: null,
+  } as const
+  const draft = planOfWish(wish, null)
+  expect(draft).toMatchObject({ words: 'a darker try', wishId: wish.id })
+  expect(draft.parts[0]).toMatchObject({ fibreG: 100, depth: 'deep' })
+  expect(newPlanSchema.validate(planBody(draft)).error!.message).toContain('sourceId')
+  expect(newPlanSchema.validate(planBody(blankPlan())).error).toBeDefined()
+})
