@@ -1,4 +1,3 @@
-import { sort } from 'd3-array'
 import dayjs from 'dayjs'
 import type { Knex } from 'knex'
 import { DRYING_DAYS } from '../../../catalogue/drying-days'
@@ -10,7 +9,7 @@ import { InputError } from '../../../core/input-error'
 import { chainGroups, type ChainGroup } from '../../../core/plan/chain-steps'
 import { layChain, type LaidChain } from '../../../core/plan/lay-chain'
 import { mordantSteps } from '../../../core/plan/mordant-steps'
-import { plantForPlan, potsFor, splitOverPlaces } from '../../../core/plan/plant-for-plan'
+import { potsFor } from '../../../core/plan/plant-for-plan'
 import { present } from '../../../core/present'
 import type { Span } from '../../../core/schedule/day-plan'
 import { dayHours } from '../../../shared/rules/pot/day-hours'
@@ -19,11 +18,11 @@ import type { JarView } from '../../../shared/schemas/loft/jar'
 import type { NewPlan, Plan } from '../../../shared/schemas/year/plan'
 import type { DepthRatio, SourceOnWalk, WalkRow, WalkView } from '../../../shared/views/walk/walk'
 import type { ChainPlant, ChainPotView, ChainView } from '../../../shared/views/year/chain'
-import { lotRepository } from '../../repositories/lots'
 import { potRepository } from '../../repositories/pots'
 import { shelfRepository } from '../../repositories/shelf'
 import { vesselKind } from '../log/small-kinds'
 import { readSettings } from '../log/settings'
+import { jarFor, plantOf, potsOf } from './plan-plant'
 import { seasonSpans } from './season-spans'
 
 const DAY_MS = 86_400_000
@@ -155,115 +154,6 @@ async function largestRoom(db: Knex): Promise<number | null> {
   const { items } = await vesselKind.page(db, { aside: false, limit: 200 })
   const most = Math.max(0, ...items.map(({ fullL }) => fullL))
   return most > 0 ? most * USEFUL_SHARE : null
-}
-
-/** Each part in as many pots as the vessel needs; a later bath follows the pots of the part before. */
-function potsOf(
-  plan: NewPlan,
-  roomL: number,
-  { source, ratioDry, dryFraction }: SourceOnWalk,
-  depths: readonly DepthRatio[],
-): ChainPotView[] {
-  const pots: ChainPotView[] = []
-  let before: number[] = []
-  for (const { fibreG, depth, isLaterBath } of plan.parts) {
-    const goes = potsFor(fibreG, roomL, FORM_FREEDOM[plan.form].evenLPerKg)
-    const wanted = depth && depths.find((each) => each.depth === depth)?.ratioDry
-    const dry = isLaterBath ? null : (wanted ?? ratioDry?.value ?? null)
-    const asWeighed = source.usualRatioState === 'dried' ? 1 : dryFraction.value
-    const own = goes.map((massG, i) => {
-      pots.push({
-        fibreG: massG,
-        depth,
-        liquorOf: isLaterBath ? present(before[Math.min(i, before.length - 1)]) : null,
-        ratioDry: dry,
-        ratioAsWeighed: dry === null ? null : dry / asWeighed,
-      })
-      return pots.length - 1
-    })
-    before = own
-  }
-  return pots
-}
-
-interface PlantAsk {
-  row: WalkRow
-  source: SourceOnWalk
-  depths: readonly DepthRatio[]
-  pots: readonly ChainPotView[]
-  takenG: number
-}
-
-async function plantOf(
-  db: Knex,
-  plan: NewPlan,
-  { row, source, depths, pots, takenG }: PlantAsk,
-): Promise<ChainPlant> {
-  const own = pots.filter(({ liquorOf }) => liquorOf === null)
-  const isRatioKnown = own.every(({ ratioDry }) => ratioDry !== null)
-  const { dryFraction } = source
-  const stockDryG = Math.max(0, row.stockDryG - takenG)
-  const needed = plantForPlan(isRatioKnown ? own : [], stockDryG, { dry: dryFraction })
-  const places = source.bearings.map(({ patchId, leftG }) => ({ id: patchId, leftG }))
-  const split = splitOverPlaces(needed.gatherG?.mid ?? 0, places)
-  const nameOf = new Map(source.bearings.map(({ patchId, patchName }) => [patchId, patchName]))
-  const lots =
-    needed.stockDryG > 0
-      ? (
-          await lotRepository(db).page({
-            sourceId: plan.sourceId,
-            inStock: true,
-            aside: false,
-            limit: 50,
-          })
-        ).items
-      : []
-  const wantsDepth = plan.parts.some(({ depth, isLaterBath }) => depth !== null && !isLaterBath)
-  const unsure = plan.parts.some(
-    ({ depth, isLaterBath }) =>
-      depth !== null &&
-      !isLaterBath &&
-      (depths.find((each) => each.depth === depth)?.ratioDry ?? null) === null,
-  )
-  return {
-    wantedDryG: needed.wantedDryG,
-    stockDryG: needed.stockDryG,
-    stockCodes: lots
-      .filter(({ state, extracted }) => state !== 'liquor' && !extracted)
-      .map(({ code }) => code),
-    gatherG: needed.gatherG,
-    basis: dryFraction.basis,
-    shares: split.shares.map(({ id, massG }) => ({
-      patchId: id,
-      patchName: nameOf.get(id) ?? '',
-      massG,
-    })),
-    shortG: places.length > 0 ? split.shortG : null,
-    n: (wantsDepth ? depths[0]?.n : source.ratioDry?.n) ?? 0,
-    isDepthUnsure: unsure,
-    isRatioKnown,
-  }
-}
-
-/** Of a source that dyes out of a jar: one that stands already, the ripest. */
-async function jarFor(
-  db: Knex,
-  { source }: SourceOnWalk,
-  jars: readonly JarView[],
-): Promise<ChainView['jar']> {
-  if (source.ways[0] !== 'ammoniaFerment') return null
-  const lots = await lotRepository(db).findMany(
-    jars.flatMap((jar) => jar.lots.map(({ lotId }) => lotId)),
-  )
-  const ofSource = new Set(lots.flatMap(({ id, sourceId }) => (sourceId === source.id ? id : [])))
-  const own = jars.filter(
-    ({ mould, lots: inside }) => !mould && inside.some(({ lotId }) => ofSource.has(lotId)),
-  )
-  const readyAt = ({ startedAt, outlook }: JarView) =>
-    Date.parse(startedAt) +
-    (outlook.days + Math.max(0, outlook.fromDays - outlook.daysAtTemp)) * DAY_MS
-  const ripest = sort(own, readyAt)[0]
-  return ripest ? { code: ripest.code, readyAt: readyAt(ripest) } : null
 }
 
 /** The first day after a refused one on which a part of the chain finds its place; null: none soon. */
