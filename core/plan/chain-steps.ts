@@ -1,16 +1,7 @@
 import type { DayStep, Span } from '../schedule/day-plan'
 
-export const CHAIN_KINDS = [
-  'gather',
-  'dry',
-  'ferment',
-  'wash',
-  'mordant',
-  'steep',
-  'pot',
-  'finish',
-] as const
-export type ChainKind = (typeof CHAIN_KINDS)[number]
+export type ChainKind =
+  'gather' | 'dry' | 'ferment' | 'wash' | 'mordant' | 'steep' | 'pot' | 'finish'
 
 /** What is shown and moved as one: a walk, a drying, a pot with all its steps. */
 export interface ChainGroup {
@@ -23,7 +14,7 @@ export interface ChainGroup {
 }
 
 /** A pot of a plan. */
-export interface ChainPot {
+interface ChainPot {
   /** Its way's own steps. */
   steps: readonly DayStep[]
   /** The pot whose liquor it dyes in again, by its index; null: its own plant. */

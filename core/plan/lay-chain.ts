@@ -9,7 +9,7 @@ import {
 import type { ChainGroup } from './chain-steps'
 
 /** When a group of a chain falls, ms since 1970. */
-export interface LaidGroup {
+interface LaidGroup {
   id: string
   from: number
   to: number
