@@ -107,13 +107,32 @@ export function loftActs({ log, clock, today, id, patch }: Stage): Act[] {
         sourceId: catalogueId('tanacetum-vulgare/flowerHead'),
         fibreG: 100,
       })
-      await log.wishes.create({
-        ...wish,
-        id: id(),
+      const jumper = {
         words: 'Dock orange for the big jumper',
         sourceId: catalogueId('rumex-obtusifolius/root'),
+      }
+      const { item: jumperWish } = await log.wishes.create({
+        ...wish,
+        ...jumper,
+        id: id(),
         fibreG: 600,
         depth: 'full',
+      })
+      await log.plans.create({
+        ...jumper,
+        id: id(),
+        wishId: jumperWish.id,
+        fibre: 'wool',
+        form: 'yarn',
+        isWashed: true,
+        mordant: 'alum',
+        mordantPercent: 10,
+        parts: [
+          { fibreG: 600, pieces: 6, depth: 'full', isLaterBath: false },
+          { fibreG: 150, pieces: 2, depth: null, isLaterBath: true },
+        ],
+        wantedBy: addDays(today, 62),
+        moved: {},
       })
       await log.wishes.create({
         ...wish,

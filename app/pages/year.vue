@@ -16,6 +16,7 @@ import { monthsAhead } from '~/features/year/months-ahead'
 import { useYear } from '~/features/year/useYear'
 import { isAllYear } from '~/features/today/windows'
 import { dayMonth, weekdayDay } from '~/format/calendar'
+import { formatCount } from '~~/core/quantity/format-count'
 import { localToday } from '~/format/dates'
 
 /** Seasons of what matters, plans worked back from their days, and what lies on which day. */
@@ -47,6 +48,8 @@ const open = computed(() => {
   return (wishes.value?.items ?? []).filter(({ id }) => !taken.has(id))
 })
 
+const SHOWN = 5
+const showsAll = ref(false)
 const ZOOMS = { year: 365, weeks: 42, day: 4 } as const
 const zoom = ref<keyof typeof ZOOMS>('weeks')
 const from = ref(dayjs(today).subtract(1, 'day').format('YYYY-MM-DD'))
@@ -83,7 +86,10 @@ useHead({ title: 'Year · Juniper Haze' })
           Nothing is gathered or wanted yet: these are ready now, by their usual months. A wish, a
           plan or a gathering brings its year here.
         </p>
-        <YearRibbons :rows="rows" :today="today" :most="9" narrow />
+        <YearRibbons :rows="rows" :today="today" :most="showsAll ? rows.length : SHOWN" narrow />
+        <button v-if="rows.length > SHOWN" type="button" class="link" @click="showsAll = !showsAll">
+          {{ showsAll ? 'Fewer' : `All ${formatCount(rows.length, 'source')}` }}
+        </button>
       </section>
       <section class="panel stack tight" aria-labelledby="days">
         <div class="row head">
@@ -128,7 +134,7 @@ useHead({ title: 'Year · Juniper Haze' })
       </section>
       <CalendarLinks :today="today" />
     </div>
-    <div class="stack">
+    <div class="stack right">
       <section v-if="year.draft" class="panel stack tight" aria-label="A plan in hand">
         <PlanForm v-model="year.draft" @kept="year.kept" @close="year.close()" />
       </section>
@@ -202,6 +208,11 @@ useHead({ title: 'Year · Juniper Haze' })
 @media (max-width: 960px) {
   .year {
     grid-template-columns: minmax(0, 1fr);
+  }
+
+  /* on a phone the plan in hand comes first */
+  .right {
+    order: -1;
   }
 }
 </style>

@@ -24,6 +24,7 @@ export interface PlantForPlan {
 /**
  * How much plant a plan takes, and how much of it is still to be gathered.
  *
+ * @param stockDryG of it in stock; Infinity where none is to be gathered
  * @param yields as of `gatherNeeded`: what drying and stripping leave
  * @throws InputError for a ratio or mass that is not above 0
  */
@@ -37,7 +38,10 @@ export function plantForPlan(
       ? 0
       : positive(fibreG, `/parts/${i}/fibreG`, 'g') * positive(ratioDry, `/parts/${i}/ratioDry`),
   )
-  const held = Math.min(notNegative(stockDryG, '/stockDryG', 'g'), wantedDryG)
+  const held = Math.min(
+    stockDryG === Infinity ? wantedDryG : notNegative(stockDryG, '/stockDryG', 'g'),
+    wantedDryG,
+  )
   const missingDryG = wantedDryG - held
   return {
     wantedDryG,

@@ -16,8 +16,8 @@ const { copy, copied, isSupported } = useClipboard({ source: feed, copiedDuring:
   <section class="panel stack tight" aria-labelledby="calendar">
     <h2 id="calendar">In your calendar</h2>
     <p>
-      Pots with their steps, mordant baths, looks at jars, wishes with a day, and the seasons of
-      what you gather. What moves here moves there.
+      Plans, pots with their steps, mordant baths, looks at jars, wishes with a day, and the seasons
+      of what you gather. What moves here moves there.
     </p>
     <div class="row">
       <a :href="`/api/calendar?save=true&on=${today}${query}`" class="el-button" download

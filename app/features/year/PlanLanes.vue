@@ -57,6 +57,8 @@ const lanes = computed(() => {
 const height = computed(() => lanes.value.reduce((sum, lane) => sum + lane.height, HEAD))
 const topOf = (bar: Bar) =>
   (lanes.value.find(({ lane }) => lane === bar.lane)?.top ?? HEAD) + bar.row * ROW + 4
+/** Words that do not fit stand beside their bar. */
+const LEAST_WIDE = 64
 function place(bar: Bar) {
   const left = Math.max(NAMES, x.value(bar.from))
   const right = Math.min(x.value.range()[1]!, x.value(bar.to))
@@ -65,14 +67,17 @@ function place(bar: Bar) {
 const WIDE_DAY = 26
 const ticks = computed(() => {
   const step = days > 120 ? 30 : Math.max(1, Math.ceil(WIDE_DAY / pxPerDay.value))
-  return Array.from({ length: Math.ceil(days / step) }, (_, i) => {
-    const day = begin.value.add(i * step, 'day')
-    return {
-      at: x.value(day.toDate()),
-      words: i === 0 || day.date() <= step ? dayMonth(day) : String(day.date()),
-      isWeekend: [0, 6].includes(day.day()),
-    }
-  })
+  const all = Array.from({ length: Math.ceil(days / step) }, (_, i) =>
+    begin.value.add(i * step, 'day'),
+  )
+  const isMonth = (day: dayjs.Dayjs) => days > 120 || day.date() <= step
+  // a month's own name has room for itself alone
+  const isNear = all.slice(1, 3).some(isMonth)
+  return all.map((day, i) => ({
+    at: x.value(day.toDate()),
+    words: isMonth(day) || (i === 0 && !isNear) ? dayMonth(day) : String(day.date()),
+    isWeekend: [0, 6].includes(day.day()),
+  }))
 })
 /** Nights, in which nothing may burn, and days on which nobody is there. */
 const nights = computed(() => {
@@ -168,7 +173,11 @@ function key(event: KeyboardEvent, bar: Bar) {
         v-if="bar.of"
         type="button"
         class="bar movable"
-        :class="{ chosen: bar.of.chain.plan.id === chosen, dragged: drag?.key === bar.key }"
+        :class="{
+          chosen: bar.of.chain.plan.id === chosen,
+          dragged: drag?.key === bar.key,
+          small: place(bar).width < LEAST_WIDE,
+        }"
         :style="{
           left: `${place(bar).left}px`,
           top: `${place(bar).top}px`,
@@ -176,8 +185,8 @@ function key(event: KeyboardEvent, bar: Bar) {
           transform: drag?.key === bar.key ? `translateX(${drag.dx}px)` : undefined,
           borderLeftColor: bar.hex ?? undefined,
         }"
-        :aria-label="`${bar.words}, ${dayAndTime(bar.from)}: arrow keys move it by a day`"
-        :title="`${bar.words}: ${dayAndTime(bar.from)} to ${dayAndTime(bar.to)}`"
+        :aria-label="`${bar.name}, ${dayAndTime(bar.from)}: arrow keys move it by a day`"
+        :title="`${bar.name}: ${dayAndTime(bar.from)} to ${dayAndTime(bar.to)}`"
         @pointerdown="take($event, bar)"
         @pointermove="pull"
         @pointerup="drop(bar)"
@@ -191,13 +200,14 @@ function key(event: KeyboardEvent, bar: Bar) {
         v-else
         :to="bar.link"
         class="bar"
+        :class="{ small: place(bar).width < LEAST_WIDE }"
         :style="{
           left: `${place(bar).left}px`,
           top: `${place(bar).top}px`,
           width: `${place(bar).width}px`,
           borderLeftColor: bar.hex ?? undefined,
         }"
-        :title="`${bar.words}: ${dayAndTime(bar.from)} to ${dayAndTime(bar.to)}`"
+        :title="`${bar.name}: ${dayAndTime(bar.from)} to ${dayAndTime(bar.to)}`"
         >{{ bar.words }}</NuxtLink
       >
     </template>
@@ -279,6 +289,10 @@ function key(event: KeyboardEvent, bar: Bar) {
   text-decoration: none;
   text-overflow: ellipsis;
   white-space: nowrap;
+}
+
+.small {
+  overflow: visible;
 }
 
 .movable {

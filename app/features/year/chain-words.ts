@@ -35,6 +35,9 @@ export function chainTroubles(chain: ChainView): string[] {
     !plant.isRatioKnown && 'How much of it dyes a gram of fibre is not known: no amount is told.',
     plant.isDepthUnsure &&
       'No ratio is likely to reach that depth: what is usually taken is planned by.',
+    chain.jar !== null &&
+      plant.wantedDryG - chain.jar.dryG > 0.5 &&
+      `${chain.jar.code} holds ${formatRoughMass(chain.jar.dryG, Math.floor)} of dry plant, and ${formatRoughMass(plant.wantedDryG)} are wanted: less fibre, or another jar.`,
     plant.shortG !== null &&
       plant.shortG > 1 &&
       `Your places bear ${formatRoughMass(plant.shortG)} less than that this year.`,
@@ -84,7 +87,7 @@ function lineOf(step: ChainStep, chain: ChainView): Pick<ChainLine, 'what' | 'mo
     case 'mordant':
       return {
         what: `${plan.mordant ? AGENTS[plan.mordant].label : 'mordant'}, bath ${step.index + 1}`,
-        more: [litBy(step), 'the pieces wait wet, or dried, for their pot']
+        more: [litBy(step), chain.isHeldWet ? 'kept wet for the pot' : 'dried after it']
           .filter(Boolean)
           .join('; '),
       }
@@ -96,10 +99,10 @@ function lineOf(step: ChainStep, chain: ChainView): Pick<ChainLine, 'what' | 'mo
       const pot = pots[step.index]
       if (!pot) return { what: `pot ${step.index + 1}`, more: '' }
       const fibre = formatMass(pot.fibreG)
-      const depth = pot.depth ? `${pot.depth} or deeper` : 'as usual'
+      const depth = pot.depth && `${pot.depth} or deeper`
       return pot.liquorOf === null
         ? {
-            what: `pot ${step.index + 1}: ${fibre}${pot.ratioAsWeighed === null ? '' : ` at ${formatRatio(pot.ratioAsWeighed)}`}`,
+            what: `pot ${step.index + 1}: ${fibre}${pot.ratioAsWeighed === null ? '' : ` at ${formatRatio(pot.ratioAsWeighed)} ${pot.state}`}`,
             more: [depth, swatchWords(plant.n), litBy(step)].filter(Boolean).join('; '),
           }
         : {
@@ -113,7 +116,7 @@ function lineOf(step: ChainStep, chain: ChainView): Pick<ChainLine, 'what' | 'mo
 const BASIS = { measured: 'weighed', estimated: 'by your other lots', typical: 'typical' } as const
 
 const swatchWords = (n: number) =>
-  n > 0 ? `by ${formatCount(n, 'swatch', 'swatches')}` : 'as usual of its kind, no swatch of yours'
+  n > 0 ? `by ${formatCount(n, 'swatch', 'swatches')}` : 'as is usual, no swatch of yours'
 
 /** Flames and hands are over before the evening. */
 const litBy = ({ latestStart }: ChainStep): string =>

@@ -34,7 +34,9 @@ export interface Bar {
   row: number
   from: number
   to: number
+  /** Short, and in full. */
   words: string
+  name: string
   hex: string | null
   /** Of a plan: it can be moved. */
   of: { chain: ChainView; step: ChainStep } | null
@@ -58,7 +60,8 @@ export function barsOf(
         lane: LANE_OF[step.kind],
         from: step.from,
         to: step.to,
-        words: `${chain.sourceName}: ${barWords(step)}`,
+        words: barWords(step),
+        name: `${chain.sourceName}: ${barWords(step)}`,
         hex: chain.hex[0] ?? null,
         of: { chain, step },
         link: '',
@@ -69,6 +72,7 @@ export function barsOf(
       key: pot.id,
       lane: 'hob' as const,
       words: pot.code,
+      name: pot.code,
       hex: null,
       of: null,
       link: `/hob?pot=${pot.id}`,
@@ -79,6 +83,7 @@ export function barsOf(
       from: Date.parse(jar.startedAt),
       to: Date.parse(jar.startedAt) + jar.outlook.toDays * DAY_MS,
       words: `${jar.sourceName}, ${jar.code}`,
+      name: `${jar.sourceName}, ${jar.code}`,
       hex: jar.rounds.filter(({ hex }) => hex).at(-1)?.hex ?? null,
       of: null,
       link: `/jars?jar=${jar.id}`,

@@ -33,7 +33,9 @@ export function monthsAhead(
           : [],
       ),
       ...jars.flatMap(({ code, startedAt, outlook }) =>
-        isIn(Date.parse(startedAt) + outlook.fromDays * DAY_MS) ? [`${code}, likely ready`] : [],
+        isIn(Date.parse(startedAt) + outlook.fromDays * DAY_MS)
+          ? [`jar ${code} is likely ready`]
+          : [],
       ),
       ...chains.flatMap(({ sourceName, steps }) =>
         steps
@@ -43,7 +45,7 @@ export function monthsAhead(
     ]
     return {
       month: monthName(month.month() + 1),
-      asks: asks.length > 0 ? asks.join(', ') : 'nothing that is known of',
+      asks: asks.length > 0 ? asks.join('; ') : 'nothing that is known of',
     }
   })
 }

@@ -73,8 +73,8 @@ export const planChains = (db: Knex, facts: Facts) => {
     const row = present(rows.find((each) => each.source.id === plan.sourceId))
     const room = roomL ?? USUAL_VESSEL_L * USEFUL_SHARE
     const pots = potsOf(plan, room, source, depths)
-    const plant = await plantOf(db, plan, { row, source, depths, pots, takenG })
     const jar = await jarFor(db, source, jars)
+    const plant = await plantOf(db, plan, { row, source, depths, pots, takenG, jar })
     const groups = groupsOf(plan, { row, source, pots, plant, jar, roomL: room, on })
     const layWith = (moved: NewPlan['moved']) =>
       lay(groups, {
@@ -102,6 +102,7 @@ export const planChains = (db: Knex, facts: Facts) => {
       mordantG,
       mordantOnShelfG: onShelf.reduce((sum, { leftG }) => sum + leftG, 0),
       jar,
+      isHeldWet: isHeldWet(pots),
       dryingDays: groups.some(({ kind }) => kind === 'dry')
         ? DRYING_DAYS[source.source.part]
         : null,
@@ -171,6 +172,8 @@ function nextGoodDay(
   return null
 }
 
+const isHeldWet = (pots: readonly ChainPotView[]) => pots.length <= MOST_WET_POTS
+
 function groupsOf(
   plan: NewPlan,
   {
@@ -197,7 +200,6 @@ function groupsOf(
   const isGathered = jar === null && (plant.gatherG !== null || !plant.isRatioKnown)
   // fresh stuff does not wait for a second pot
   const isDried = usualRatioState === 'dried' || own > 1
-  const isHeldWet = pots.length <= MOST_WET_POTS
   const massG = plant.gatherG?.mid ?? 0
   const picking = source.rate ? (60 * massG) / source.rate.gramsPerHour : USUAL_PICKING_MIN
   return chainGroups({
@@ -216,11 +218,11 @@ function groupsOf(
       ? mordantSteps({
           agents: [plan.mordant],
           heat: 'hot',
-          finish: isHeldWet ? 'heldWet' : 'dried',
+          finish: isHeldWet(pots) ? 'heldWet' : 'dried',
         })
       : [],
     mordantGoes: potsFor(fibreOf(plan), roomL, FORM_FREEDOM[plan.form].evenLPerKg).length,
-    heldWetDays: isHeldWet ? HELD_WET_DAYS : null,
+    heldWetDays: isHeldWet(pots) ? HELD_WET_DAYS : null,
     pots: pots.map(({ liquorOf }) => ({ steps: wayFacts(way).steps, liquorOf })),
   })
 }

@@ -32,6 +32,7 @@ export function potsOf(
         liquorOf: isLaterBath ? present(before[Math.min(i, before.length - 1)]) : null,
         ratioDry: dry,
         ratioAsWeighed: dry === null ? null : dry / asWeighed,
+        state: source.usualRatioState,
       })
       return pots.length - 1
     })
@@ -46,23 +47,25 @@ interface PlantAsk {
   depths: readonly DepthRatio[]
   pots: readonly ChainPotView[]
   takenG: number
+  jar: ChainView['jar']
 }
 
 export async function plantOf(
   db: Knex,
   plan: NewPlan,
-  { row, source, depths, pots, takenG }: PlantAsk,
+  { row, source, depths, pots, takenG, jar }: PlantAsk,
 ): Promise<ChainPlant> {
   const own = pots.filter(({ liquorOf }) => liquorOf === null)
   const isRatioKnown = own.every(({ ratioDry }) => ratioDry !== null)
   const { dryFraction } = source
-  const stockDryG = Math.max(0, row.stockDryG - takenG)
+  // out of a jar dyes what stands in it: none is gathered for it now
+  const stockDryG = jar ? Infinity : Math.max(0, row.stockDryG - takenG)
   const needed = plantForPlan(isRatioKnown ? own : [], stockDryG, { dry: dryFraction })
   const places = source.bearings.map(({ patchId, leftG }) => ({ id: patchId, leftG }))
   const split = splitOverPlaces(needed.gatherG?.mid ?? 0, places)
   const nameOf = new Map(source.bearings.map(({ patchId, patchName }) => [patchId, patchName]))
   const lots =
-    needed.stockDryG > 0
+    needed.stockDryG > 0 && !jar
       ? (
           await lotRepository(db).page({
             sourceId: plan.sourceId,
@@ -81,7 +84,7 @@ export async function plantOf(
   )
   return {
     wantedDryG: needed.wantedDryG,
-    stockDryG: needed.stockDryG,
+    stockDryG: jar ? 0 : needed.stockDryG,
     stockCodes: lots
       .filter(({ state, extracted }) => state !== 'liquor' && !extracted)
       .map(({ code }) => code),
@@ -117,5 +120,5 @@ export async function jarFor(
     Date.parse(startedAt) +
     (outlook.days + Math.max(0, outlook.fromDays - outlook.daysAtTemp)) * DAY_MS
   const ripest = sort(own, readyAt)[0]
-  return ripest ? { code: ripest.code, readyAt: readyAt(ripest) } : null
+  return ripest ? { code: ripest.code, readyAt: readyAt(ripest), dryG: ripest.dryG } : null
 }

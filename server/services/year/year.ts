@@ -1,11 +1,23 @@
 import dayjs from 'dayjs'
 import type { Knex } from 'knex'
 import type { NewPlan } from '../../../shared/schemas/year/plan'
+import type { Settings } from '../../../shared/schemas/log/settings'
 import type { ChainView } from '../../../shared/views/year/chain'
+import { sinceLastChange } from '../../database/since-last-change'
+import { readSettings } from '../log/settings'
 import { planKind } from '../log/small-kinds'
 import type { planChains } from './plan-chains'
 
 const MOST_PLANS = 200
+/** What begins now begins within so long. */
+const KEPT_MS = 5 * 60_000
+
+/** What chains depend on beside the log. */
+interface Kept {
+  now: number
+  on: string
+  settings: Settings
+}
 
 /** What is planned, and when it falls. */
 export const yearService = (db: Knex, chains: ReturnType<typeof planChains>, clock: () => Date) => {
@@ -13,11 +25,19 @@ export const yearService = (db: Knex, chains: ReturnType<typeof planChains>, clo
     const now = clock()
     return { now: now.getTime(), on: dayjs(now).format('YYYY-MM-DD') }
   }
+  const kept = sinceLastChange(db, async ({ now, on }: Kept) => {
+    const { items } = await planKind.page(db, { open: true, aside: false, limit: MOST_PLANS })
+    return { items: await chains.all(items, { now, on }) }
+  })
   return {
-    /** Chains of all open plans. */
-    async plans(): Promise<{ items: ChainView[] }> {
-      const { items } = await planKind.page(db, { open: true, aside: false, limit: MOST_PLANS })
-      return { items: await chains.all(items, asked()) }
+    /** Chains of all open plans, kept while log, settings and clock are much as they were. */
+    plans: async (): Promise<{ items: ChainView[] }> => {
+      const { now, on } = asked()
+      return kept({
+        now: Math.floor(now / KEPT_MS) * KEPT_MS,
+        on,
+        settings: await readSettings(db),
+      })
     },
 
     /**

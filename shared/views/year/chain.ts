@@ -27,6 +27,8 @@ export interface ChainPotView {
   /** g plant per g dry fibre, air-dry and as usually weighed. */
   ratioDry: number | null
   ratioAsWeighed: number | null
+  /** As what that is weighed. */
+  state: 'fresh' | 'dried'
 }
 
 /** Plant that a plan takes, and where it comes from. */
@@ -61,7 +63,10 @@ export interface ChainView {
   roomL: number | null
   mordantG: number | null
   mordantOnShelfG: number
-  jar: { code: string; readyAt: number } | null
+  /** A jar that stands already: its plant, air-dry, g. */
+  jar: { code: string; readyAt: number; dryG: number } | null
+  /** Mordanted pieces wait wet for their pot; else they are dried. */
+  isHeldWet: boolean
   dryingDays: readonly [from: number, to: number] | null
   steps: ChainStep[]
   begins: number

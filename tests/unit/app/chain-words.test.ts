@@ -50,13 +50,21 @@ const chain = (fields: Partial<ChainView> = {}): ChainView => ({
     isRatioKnown: true,
   },
   pots: [
-    { fibreG: 300, depth: 'full', liquorOf: null, ratioDry: 0.75, ratioAsWeighed: 0.75 },
-    { fibreG: 300, depth: null, liquorOf: 0, ratioDry: null, ratioAsWeighed: null },
+    {
+      fibreG: 300,
+      depth: 'full',
+      liquorOf: null,
+      ratioDry: 0.75,
+      ratioAsWeighed: 0.75,
+      state: 'dried',
+    },
+    { fibreG: 300, depth: null, liquorOf: 0, ratioDry: null, ratioAsWeighed: null, state: 'dried' },
   ],
   roomL: 16,
   mordantG: 60,
   mordantOnShelfG: 40,
   jar: null,
+  isHeldWet: true,
   dryingDays: [14, 28],
   steps: [
     step({ id: 'gather', kind: 'gather' }),
@@ -77,7 +85,7 @@ describe('a chain in words', () => {
     const [gather, first, second] = chainLines(chain())
     expect(gather!.what).toBe('gather 1.9 kg fresh')
     expect(gather!.more).toBe('1.5 kg to 2.5 kg, its dry matter weighed; Orchard Bank: 1.9 kg')
-    expect(first!.what).toBe('pot 1: 300 g at 0.75 : 1')
+    expect(first!.what).toBe('pot 1: 300 g at 0.75 : 1 dried')
     expect(first!.more).toMatch(/^full or deeper; by 8 swatches; begun by /)
     expect(second!.what).toBe('pot 2: 300 g in what pot 1 left')
     expect(second!.more).toContain('by how much is not promised')
@@ -88,6 +96,10 @@ describe('a chain in words', () => {
     const late = chain({ spareMs: null, soonest: new Date(2027, 0, 3, 9).getTime() })
     expect(spareWords(late)).toMatch(/^too late for .*: by /)
     expect(chainTroubles(chain())).toEqual(['20 g of alum must be bought.'])
+    const jar = { code: 'OCH-26-02', readyAt: at(30), dryG: 20 }
+    expect(chainTroubles(chain({ jar, mordantOnShelfG: 60 }))).toEqual([
+      'OCH-26-02 holds 20 g of dry plant, and 450 g are wanted: less fibre, or another jar.',
+    ])
     const short = chain({
       plant: { ...chain().plant, shortG: 700, isDepthUnsure: true },
       roomL: null,
@@ -113,7 +125,7 @@ describe('a chain in words', () => {
   test('months ahead say what hands are wanted for', () => {
     const [november, december] = monthsAhead('2026-11-28', [], [chain()], [])
     expect(november!.asks).toBe('broad-leaved dock: gather')
-    expect(december!.asks).toBe('broad-leaved dock: pot 1, broad-leaved dock: pot 2')
+    expect(december!.asks).toBe('broad-leaved dock: pot 1; broad-leaved dock: pot 2')
     expect(monthsAhead('2026-11-28', [], [], [])[0]!.asks).toBe('nothing that is known of')
   })
 })
