@@ -1,30 +1,29 @@
+import { setImmediate } from 'node:timers/promises'
 import dayjs from 'dayjs'
 import type { Knex } from 'knex'
 import { DRYING_DAYS } from '../../../catalogue/drying-days'
-import { FORM_FREEDOM } from '../../../catalogue/fibres'
-import { JAR_WAYS } from '../../../catalogue/jar-ways'
-import { wayFacts } from '../../../catalogue/ways'
 import { USEFUL_SHARE } from '../../../core/bath/water-budget'
 import { InputError } from '../../../core/input-error'
-import { chainGroups, type ChainGroup } from '../../../core/plan/chain-steps'
-import { layChain, type LaidChain } from '../../../core/plan/lay-chain'
-import { mordantSteps } from '../../../core/plan/mordant-steps'
-import { potsFor } from '../../../core/plan/plant-for-plan'
-import { present } from '../../../core/present'
+import type { ChainGroup } from '../../../core/plan/chain-steps'
+import { layChain, type ChainHours, type LaidChain } from '../../../core/plan/lay-chain'
+import { lookUp, present } from '../../../core/present'
 import type { Span } from '../../../core/schedule/day-plan'
 import { dayHours } from '../../../shared/rules/pot/day-hours'
 import { flamesOf } from '../../../shared/rules/pot/flames'
+import type { Settings } from '../../../shared/schemas/log/settings'
+import type { ShelfItem } from '../../../shared/schemas/loft/shelf'
 import type { JarView } from '../../../shared/schemas/loft/jar'
 import type { NewPlan, Plan } from '../../../shared/schemas/year/plan'
 import type { DepthRatio, SourceOnWalk, WalkRow, WalkView } from '../../../shared/views/walk/walk'
-import type { ChainPlant, ChainPotView, ChainView } from '../../../shared/views/year/chain'
+import type { ChainView } from '../../../shared/views/year/chain'
 import { potRepository } from '../../repositories/pots'
 import { shelfRepository } from '../../repositories/shelf'
 import { vesselKind } from '../log/small-kinds'
 import { readSettings } from '../log/settings'
+import { fibreOf, groupsOf, isHeldWet } from './plan-groups'
 import { jarFor, plantOf, potsOf } from './plan-plant'
-import { seasonSpans } from './season-spans'
 
+const MS_PER_MIN = 60_000
 const DAY_MS = 86_400_000
 /** Kept before a wanted day, where there is so much. */
 const SPARE_DAYS = 7
@@ -32,11 +31,6 @@ const SPARE_DAYS = 7
 const HORIZON_DAYS = 800
 /** Where no vessel is listed, L; common practice for a kitchen, no source. */
 const USUAL_VESSEL_L = 10
-/** Of picking where nobody timed it, min. */
-const USUAL_PICKING_MIN = 120
-/** Mordanted pieces wait wet for a day or two; more pots than these are not done by then. */
-const MOST_WET_POTS = 2
-const HELD_WET_DAYS = 3
 /** A refused day's neighbours that are tried. */
 const MOST_DAYS_ON = 21
 
@@ -55,35 +49,80 @@ export interface ChainAsk {
   asked?: string
 }
 
+/** What all plans have in common: looked up once, however many there are. */
+interface Ground extends Pick<ChainHours, 'hands' | 'daylight'> {
+  settings: Settings
+  rows: ReadonlyMap<string, WalkRow>
+  jars: readonly JarView[]
+  roomL: number | null
+  flames: readonly Span[]
+  shelf: readonly ShelfItem[]
+  ofSource: (id: string) => Promise<{ source: SourceOnWalk; depths: DepthRatio[] }>
+}
+
+/** What plans before one take: they have the first claim. */
+interface Before {
+  /** Of its source's dry stock, g. */
+  takenG: number
+  flames: readonly Span[]
+}
+
 /** What follows from plans: pots, baths, jars, walks, and when. */
 export const planChains = (db: Knex, facts: Facts) => {
-  /**
-   * @param takenG of its source's dry stock by plans before it, g
-   */
-  async function chainOf(plan: Plan, { now, on, asked }: ChainAsk, takenG = 0): Promise<ChainView> {
-    const [settings, { rows }, source, depths, jars, roomL, open] = await Promise.all([
+  async function groundOf({ now, on }: ChainAsk): Promise<Ground> {
+    const [settings, { rows }, jars, roomL, open, shelf] = await Promise.all([
       readSettings(db),
       facts.walk(on),
-      facts.source(plan.sourceId, on),
-      facts.depthRatios(plan.sourceId),
       facts.jars(now),
       largestRoom(db),
       potRepository(db).open(),
+      shelfRepository(db).all(),
     ])
-    const row = present(rows.find((each) => each.source.id === plan.sourceId))
+    const known = new Map<string, ReturnType<Ground['ofSource']>>()
+    const lookUpSource = async (id: string) => ({
+      source: await facts.source(id, on),
+      depths: await facts.depthRatios(id),
+    })
+    return {
+      settings,
+      ...dayHours(settings, now, { before: 0, after: HORIZON_DAYS }),
+      rows: new Map(rows.map((row) => [row.source.id, row])),
+      jars,
+      roomL,
+      flames: flamesOf(open).map(({ span }) => span),
+      shelf,
+      ofSource(id) {
+        const found = known.get(id) ?? lookUpSource(id)
+        known.set(id, found)
+        return found
+      },
+    }
+  }
+
+  async function chainOf(
+    plan: Plan,
+    { now, on, asked }: ChainAsk,
+    ground: Ground,
+    before: Before = { takenG: 0, flames: [] },
+  ): Promise<{ view: ChainView; flames: Span[] }> {
+    const { settings, roomL } = ground
+    const { source, depths } = await ground.ofSource(plan.sourceId)
+    const row = lookUp(ground.rows, plan.sourceId)
     const room = roomL ?? USUAL_VESSEL_L * USEFUL_SHARE
     const pots = potsOf(plan, room, source, depths)
-    const jar = await jarFor(db, source, jars)
+    const jar = await jarFor(db, source, ground.jars)
+    const { takenG } = before
     const plant = await plantOf(db, plan, { row, source, depths, pots, takenG, jar })
     const groups = groupsOf(plan, { row, source, pots, plant, jar, roomL: room, on })
     const layWith = (moved: NewPlan['moved']) =>
       lay(groups, {
-        ...dayHours(settings, now, { before: 0, after: HORIZON_DAYS }),
+        hands: ground.hands,
+        daylight: ground.daylight,
         now,
         by: plan.wantedBy === null ? null : +dayjs(plan.wantedBy).endOf('day'),
         spareMs: SPARE_DAYS * DAY_MS,
         burners: settings.burners.length,
-        busy: flamesOf(open).map(({ span }) => span),
+        busy: [...ground.flames, ...before.flames],
         moved: daysOf(moved),
       })
     const laid = layWith(plan.moved)
@@ -91,8 +130,8 @@ export const planChains = (db: Knex, facts: Facts) => {
       plan.mordant && plan.mordantPercent !== null
         ? (plan.mordantPercent / 100) * fibreOf(plan)
         : null
-    const onShelf = (await shelfRepository(db).all()).filter(({ agent }) => agent === plan.mordant)
-    return {
+    const onShelf = ground.shelf.filter(({ agent }) => agent === plan.mordant)
+    const view = {
       plan,
       sourceName: source.source.commonName,
       hex: row.gatherings.flatMap(({ hex }) => hex ?? []).slice(-1),
@@ -109,26 +148,42 @@ export const planChains = (db: Knex, facts: Facts) => {
       ...stepsOf(groups, laid, plan),
       nextGood: asked && !laid.chain ? nextGoodDay(asked, plan, layWith) : null,
     }
+    return { view, flames: laid.chain ? litIn(groups, laid.chain) : [] }
   }
 
   return {
     /** A plan as it would be, before it is kept. */
-    preview: (plan: NewPlan, ask: ChainAsk): Promise<ChainView> => chainOf(unkept(plan), ask),
+    preview: async (plan: NewPlan, ask: ChainAsk): Promise<ChainView> =>
+      (await chainOf(unkept(plan), ask, await groundOf(ask))).view,
 
-    /** Open plans, the first made first: it has the first claim on the stock. */
+    /** Open plans, the first made first: it has the first claim on the stock and on the burners. */
     async all(plans: readonly Plan[], ask: ChainAsk): Promise<ChainView[]> {
+      const ground = await groundOf(ask)
       const taken = new Map<string, number>()
+      const flames: Span[] = []
       const chains: ChainView[] = []
       for (const plan of [...plans].sort((a, b) => (a.createdAt < b.createdAt ? -1 : 1))) {
-        const before = taken.get(plan.sourceId) ?? 0
-        const chain = await chainOf(plan, ask, before)
-        taken.set(plan.sourceId, before + chain.plant.stockDryG)
-        chains.push(chain)
+        const takenG = taken.get(plan.sourceId) ?? 0
+        const { view, flames: lit } = await chainOf(plan, ask, ground, { takenG, flames })
+        taken.set(plan.sourceId, takenG + view.plant.stockDryG)
+        flames.push(...lit)
+        chains.push(view)
+        // laying never waits: others get their turn only if it is given
+        await setImmediate()
       }
       return chains
     },
   }
 }
+
+/** When a chain's own flames burn. */
+const litIn = (groups: readonly ChainGroup[], { start }: LaidChain): Span[] =>
+  groups.flatMap(({ steps }) =>
+    steps.flatMap(({ id, burner, minutes }): Span[] => {
+      const from = start[id]
+      return burner && from !== undefined ? [[from, from + minutes * MS_PER_MIN]] : []
+    }),
+  )
 
 const daysOf = (moved: NewPlan['moved']) =>
   Object.fromEntries(
@@ -137,9 +192,6 @@ const daysOf = (moved: NewPlan['moved']) =>
       return [id, [+day, +day.add(1, 'day')]]
     }),
   )
-
-const fibreOf = ({ parts }: Pick<NewPlan, 'parts'>) =>
-  parts.reduce((sum, { fibreG }) => sum + fibreG, 0)
 
 const unkept = (plan: NewPlan): Plan => ({
   ...plan,
@@ -170,61 +222,6 @@ function nextGoodDay(
     if (layWith({ ...moved, [asked]: date }).chain) return date
   }
   return null
-}
-
-const isHeldWet = (pots: readonly ChainPotView[]) => pots.length <= MOST_WET_POTS
-
-function groupsOf(
-  plan: NewPlan,
-  {
-    row,
-    source,
-    pots,
-    plant,
-    jar,
-    roomL,
-    on,
-  }: {
-    row: WalkRow
-    source: SourceOnWalk
-    pots: readonly ChainPotView[]
-    plant: ChainPlant
-    jar: ChainView['jar']
-    roomL: number
-    on: string
-  },
-): ChainGroup[] {
-  const { part, usualRatioState, ways } = source.source
-  const way = ways[0] ?? 'simmer'
-  const own = pots.filter(({ liquorOf }) => liquorOf === null).length
-  const isGathered = jar === null && (plant.gatherG !== null || !plant.isRatioKnown)
-  // fresh stuff does not wait for a second pot
-  const isDried = usualRatioState === 'dried' || own > 1
-  const massG = plant.gatherG?.mid ?? 0
-  const picking = source.rate ? (60 * massG) / source.rate.gramsPerHour : USUAL_PICKING_MIN
-  return chainGroups({
-    gather: isGathered
-      ? {
-          minutes: Math.min(300, Math.max(30, Math.round(picking))),
-          within: seasonSpans(row.window, on),
-        }
-      : null,
-    dryingDays: isGathered && isDried ? DRYING_DAYS[part][1] : null,
-    jar:
-      jar ??
-      (way === 'ammoniaFerment' ? { standDays: JAR_WAYS.ammoniaFerment.usual.fromDays } : null),
-    isWashed: !plan.isWashed,
-    mordant: plan.mordant
-      ? mordantSteps({
-          agents: [plan.mordant],
-          heat: 'hot',
-          finish: isHeldWet(pots) ? 'heldWet' : 'dried',
-        })
-      : [],
-    mordantGoes: potsFor(fibreOf(plan), roomL, FORM_FREEDOM[plan.form].evenLPerKg).length,
-    heldWetDays: isHeldWet(pots) ? HELD_WET_DAYS : null,
-    pots: pots.map(({ liquorOf }) => ({ steps: wayFacts(way).steps, liquorOf })),
-  })
 }
 
 type Laid = { chain: LaidChain; failure: '' } | { chain: null; failure: string }

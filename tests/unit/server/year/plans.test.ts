@@ -127,6 +127,26 @@ describe('a plan', () => {
     expect(first!.plant.stockDryG).toBeGreaterThan(second!.plant.stockDryG)
   })
 
+  test('two on one burner never burn at once', async () => {
+    const half = { fibreG: 100, pieces: 1, depth: null, isLaterBath: false }
+    const onion = catalogueId('allium-cepa/husk')
+    for (const [i, words] of ['one', 'two', 'three'].entries()) {
+      here.at(`2026-10-05T0${6 + i}:00:00Z`)
+      await here.log.plans.create(
+        planOf({ id: newId(), words, sourceId: onion, parts: [half], wantedBy: '2026-11-20' }),
+      )
+    }
+    const { items } = await here.log.year.plans()
+    const pots = items
+      .map(({ steps }) => steps.find(({ id }) => id === 'pot1')!)
+      .sort((a, b) => a.from - b.from)
+    // a simmer burns for 165 min in a row: no two begin nearer than that
+    for (let i = 1; i < pots.length; i++) {
+      expect((pots[i]!.from - pots[i - 1]!.from) / 60_000).toBeGreaterThanOrEqual(60)
+    }
+    expect(items.every(({ failure }) => failure === '')).toBe(true)
+  })
+
   test('lies in the calendar: a moved pot keeps its UID, and its SEQUENCE grows', async () => {
     const plan = planOf()
     const kept = (await here.log.plans.create(plan)).item
