@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { dateFormat } from '~/format/calendar'
 import { formatTemperature } from '~/format/quantities'
 import { boilingPointC, pressureAtHpa } from '~~/core/bath/boiling-point'
 import { settingsSchema, type Settings } from '~~/shared/schemas/log/settings'
@@ -128,6 +129,19 @@ const addBurner = () => form.burners.push({ name: 'second burner', powerW: 1500 
         :error="errors['/handsFrom']"
       />
       <TimeField v-model="form.handsTo" label="to" :error="errors['/handsTo']" />
+      <LabeledField v-slot="{ id }" label="Days away" hint="nothing is lit or done on them">
+        <ElDatePicker
+          :id="id"
+          :model-value="form.daysAway"
+          type="dates"
+          value-format="YYYY-MM-DD"
+          :format="dateFormat()"
+          placeholder="none"
+          aria-label="Days away"
+          class="days"
+          @update:model-value="form.daysAway = ($event as string[] | null) ?? []"
+        />
+      </LabeledField>
       <NumberField
         v-model="form.altitudeM"
         label="Height of the kitchen"
