@@ -60,7 +60,7 @@ const shift = (by: number) =>
 const bars = computed(() => barsOf(year.chains, pots.value ?? [], jars.value ?? []))
 const ahead = computed(() => monthsAhead(today, own.value, year.chains, jars.value ?? []))
 const shown = computed(() => (year.draft ? year.preview : year.chosen))
-function open_(id: string) {
+function openPlan(id: string) {
   year.choose(id)
   year.close()
 }
@@ -111,7 +111,7 @@ useHead({ title: 'Year · Juniper Haze' })
           :days="ZOOMS[zoom]"
           :chosen="year.chosen?.plan.id ?? ''"
           @move="year.move"
-          @open="open_"
+          @open="openPlan"
         />
         <p v-if="year.refused" class="wrong" role="alert">
           {{ year.refused.chain.sourceName }}, {{ barWords(year.refused.step) }} stays on

@@ -124,11 +124,11 @@ function pull(event: PointerEvent) {
   if (drag.value) drag.value = { ...drag.value, dx: event.clientX - drag.value.startX }
 }
 function drop(bar: Bar) {
-  const days_ = Math.round((drag.value?.dx ?? 0) / pxPerDay.value)
+  const byDays = Math.round((drag.value?.dx ?? 0) / pxPerDay.value)
   const wasMoved = Math.abs(drag.value?.dx ?? 0) > 4
   drag.value = null
   if (!bar.of) return
-  if (days_ !== 0) emit('move', bar.of.chain, bar.of.step, movedTo(bar.of.step, days_))
+  if (byDays !== 0) emit('move', bar.of.chain, bar.of.step, movedTo(bar.of.step, byDays))
   else if (!wasMoved) emit('open', bar.of.chain.plan.id)
 }
 function key(event: KeyboardEvent, bar: Bar) {

@@ -1,7 +1,8 @@
 import { AGENTS } from '~~/catalogue/agents'
 import { formatCount } from '~~/core/quantity/format-count'
 import { clockTime, dayMonth, weekdayDay } from '~/format/calendar'
-import { formatMass, formatRatio } from '~/format/quantities'
+import { USUAL_VESSEL_L } from '~~/shared/rules/year/usual-vessel'
+import { formatMass, formatRatio, formatVolume } from '~/format/quantities'
 import { formatRoughMass } from '~/format/rough-mass'
 import type { ChainStep, ChainView } from '~~/shared/views/year/chain'
 
@@ -44,7 +45,8 @@ export function chainTroubles(chain: ChainView): string[] {
     plan.mordant &&
       missingG > 0.5 &&
       `${formatRoughMass(missingG)} of ${AGENTS[plan.mordant].label} must be bought.`,
-    roomL === null && 'No vessel is listed in your kit: one of ten litres is planned by.',
+    roomL === null &&
+      `No vessel is listed in your kit: one of ${formatVolume(USUAL_VESSEL_L)} is planned by.`,
   ].filter((each): each is string => typeof each === 'string' && each !== '')
 }
 

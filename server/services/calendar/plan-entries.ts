@@ -1,6 +1,5 @@
 import dayjs from 'dayjs'
 import { agentFacts } from '../../../catalogue/agents'
-import { formatMass } from '../../../core/quantity/format-quantity'
 import type { CalendarEntry } from '../../../shared/views/log/calendar-entry'
 import type { ChainStep, ChainView } from '../../../shared/views/year/chain'
 
@@ -45,10 +44,11 @@ export const ofPlan = (chain: ChainView, { sequence, withPlaces }: PlanAsk): Cal
   })
 
 /** null: what lies, dries or stands wants nobody. */
-function summaryOf(step: ChainStep, { plan, plant, sourceName }: ChainView): string | null {
+function summaryOf(step: ChainStep, { plan, sourceName }: ChainView): string | null {
   switch (step.kind) {
     case 'gather':
-      return `Gather ${plant.gatherG ? `~${formatMass(plant.gatherG.mid)} ` : ''}${sourceName}`
+      // how much stands in the plan, in the units that are read there
+      return `Gather ${sourceName}`
     case 'wash':
       return 'Wash the fibre'
     case 'mordant':

@@ -9,6 +9,7 @@ import { layChain, type ChainHours, type LaidChain } from '../../../core/plan/la
 import { lookUp, present } from '../../../core/present'
 import type { Span } from '../../../core/schedule/day-plan'
 import { dayHours } from '../../../shared/rules/pot/day-hours'
+import { USUAL_VESSEL_L } from '../../../shared/rules/year/usual-vessel'
 import { flamesOf } from '../../../shared/rules/pot/flames'
 import type { Settings } from '../../../shared/schemas/log/settings'
 import type { ShelfItem } from '../../../shared/schemas/loft/shelf'
@@ -29,8 +30,6 @@ const DAY_MS = 86_400_000
 const SPARE_DAYS = 7
 /** Until a season that is past comes round again, and what follows it. */
 const HORIZON_DAYS = 800
-/** Where no vessel is listed, L; common practice for a kitchen, no source. */
-const USUAL_VESSEL_L = 10
 /** A refused day's neighbours that are tried. */
 const MOST_DAYS_ON = 21
 

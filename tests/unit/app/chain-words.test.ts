@@ -108,7 +108,7 @@ describe('a chain in words', () => {
     expect(chainTroubles(short)).toEqual([
       'No ratio is likely to reach that depth: what is usually taken is planned by.',
       'Your places bear 700 g less than that this year.',
-      'No vessel is listed in your kit: one of ten litres is planned by.',
+      'No vessel is listed in your kit: one of 10 L is planned by.',
     ])
   })
 
