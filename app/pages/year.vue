@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { watchDebounced } from '@vueuse/core'
 import dayjs from 'dayjs'
 import type { Page } from '~~/shared/schemas/log/common'
 import type { JarView } from '~~/shared/schemas/loft/jar'
@@ -64,10 +65,12 @@ function openPlan(id: string) {
   year.choose(id)
   year.close()
 }
-watch(
+/** While something is typed, what it comes to would only flicker. */
+const TYPING_MS = 250
+watchDebounced(
   () => year.draft,
   () => void year.look(),
-  { deep: true },
+  { deep: true, debounce: TYPING_MS },
 )
 useHead({ title: 'Year · Juniper Haze' })
 </script>
@@ -138,6 +141,9 @@ useHead({ title: 'Year · Juniper Haze' })
       <section v-if="year.draft" class="panel stack tight" aria-label="A plan in hand">
         <PlanForm v-model="year.draft" @kept="year.kept" @close="year.close()" />
       </section>
+      <p v-if="year.draft && !shown" class="quiet">
+        Name the source and how much fibre: what follows from it stands here.
+      </p>
       <section v-if="shown" class="panel stack tight" aria-label="What follows from it">
         <PlanChain :chain="shown" @back="year.move(shown, $event, null)" />
         <div v-if="!year.draft" class="row">

@@ -5,6 +5,7 @@ import type { Wish } from '~~/shared/schemas/walk/wish'
 import type { ChainStep, ChainView } from '~~/shared/views/year/chain'
 import { messageOf } from '~~/core/present'
 import { dayMonth } from '~/format/calendar'
+import { latestOnly } from '~/composables/latest'
 import { blankPlan, draftOf, planBody, planOfWish, type PlanDraft } from './plan-draft'
 import { barWords } from './chain-words'
 
@@ -26,6 +27,7 @@ export function useYear() {
   const preview = shallowRef<ChainView | null>(null)
   const refused = shallowRef<RefusedMove | null>(null)
   const failure = ref('')
+  const ask = latestOnly()
   const chains = computed(() => data.value?.items ?? [])
   const chosen = computed(
     () => chains.value.find(({ plan }) => plan.id === chosenId.value) ?? chains.value[0] ?? null,
@@ -38,11 +40,12 @@ export function useYear() {
       preview.value = null
       return
     }
+    const isLatest = ask()
     try {
       const { item } = await api.post<ChainView>('year/preview', { plan: body.value })
-      preview.value = item
+      if (isLatest()) preview.value = item
     } catch (error) {
-      failure.value = messageOf(error)
+      if (isLatest()) failure.value = messageOf(error)
     }
   }
 

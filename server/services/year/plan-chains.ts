@@ -122,7 +122,7 @@ export const planChains = (db: Knex, facts: Facts) => {
         spareMs: SPARE_DAYS * DAY_MS,
         burners: settings.burners.length,
         busy: [...ground.flames, ...before.flames],
-        moved: daysOf(moved),
+        moved: daysOf(moved, on, asked),
       })
     const laid = layWith(plan.moved)
     const mordantG =
@@ -184,11 +184,13 @@ const litIn = (groups: readonly ChainGroup[], { start }: LaidChain): Span[] =>
     }),
   )
 
-const daysOf = (moved: NewPlan['moved']) =>
+/** A day that has passed holds nothing back; but nobody moves a step onto one. */
+const daysOf = (moved: NewPlan['moved'], on: string, asked?: string) =>
   Object.fromEntries(
-    Object.entries(moved).map(([id, date]): [string, Span] => {
+    Object.entries(moved).flatMap(([id, date]): [string, Span][] => {
+      if (date < on && id !== asked) return []
       const day = dayjs(date).startOf('day')
-      return [id, [+day, +day.add(1, 'day')]]
+      return [[id, [+day, +day.add(1, 'day')]]]
     }),
   )
 

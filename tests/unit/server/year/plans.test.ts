@@ -115,6 +115,21 @@ describe('a plan', () => {
     expect(away.nextGood! > earlier).toBe(true)
   })
 
+  test('a day that it was moved to and that has passed holds nothing back', async () => {
+    const plan = planOf({ moved: { gather: '2026-10-07' } })
+    await here.log.plans.create(plan)
+    const [before] = (await here.log.year.plans()).items
+    expect(dateOf(before!.steps.find(({ id }) => id === 'gather')!.from)).toBe('2026-10-07')
+    here.at('2026-10-12T08:00:00Z')
+    const [after] = (await here.log.year.plans()).items
+    expect(after!.failure).toBe('')
+    expect(after!.steps.every(({ from }) => dateOf(from) >= '2026-10-12')).toBe(true)
+    // but nobody moves a step onto such a day
+    const past = await here.log.year.preview({ ...plan, id: newId() }, 'gather')
+    expect(past.failure).toContain('no hour was found')
+    expect(past.nextGood).toBe('2026-10-12')
+  })
+
   test('two of one source share its stock, the first made first', async () => {
     await here.lot({ sourceId: TANSY, state: 'dried', netG: 100, gatheredOn: '2026-08-12' })
     const half = { fibreG: 100, pieces: 1, depth: null, isLaterBath: false }
