@@ -23,7 +23,8 @@ import { localToday } from '~/format/dates'
 /** Seasons of what matters, plans worked back from their days, and what lies on which day. */
 const api = useApi()
 const today = localToday()
-const year = useYear()
+const { plan: askedPlan } = useRoute().query
+const year = useYear(typeof askedPlan === 'string' ? askedPlan : '')
 const { data: walk, failure } = useLoaded(() => api.get<WalkView>('walk', { on: today }))
 const { data: settings } = useLoaded(() => api.get<Settings>('settings'))
 const { data: pots } = useLoaded(() => api.all<Pot>('pots', { stage: 'planned' }))

@@ -2,6 +2,7 @@
 import { formatMass, inUnits } from '~/format/quantities'
 import type { TodayView } from '~~/shared/views/log/today'
 import { schemeFacts } from '~~/catalogue/mordant-schemes'
+import PlansToday from '~/features/year/PlansToday.vue'
 import { piecesText } from '~/features/basket/readiness'
 import { ago, daysSince, localToday, shortDate } from '~/format/dates'
 import { formatCount } from '~~/core/quantity/format-count'
@@ -37,6 +38,7 @@ const freshNote = (gatheredOn: string) =>
     >
       <template #name>{{ lot.sourceName }}</template>
     </SwingTag>
+    <PlansToday />
     <SwingTag
       v-for="jar in view.jarsDue.slice(0, 3)"
       :key="jar.id"

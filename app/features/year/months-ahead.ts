@@ -3,12 +3,14 @@ import { PARTS } from '~~/catalogue/parts'
 import { monthName } from '~/format/dates'
 import type { JarView } from '~~/shared/schemas/loft/jar'
 import type { WalkRow } from '~~/shared/views/walk/walk'
-import type { ChainView } from '~~/shared/views/year/chain'
+import type { ChainStep, ChainView } from '~~/shared/views/year/chain'
 import { barWords } from './chain-words'
 
 const MONTHS = 3
 const DAY_MS = 86_400_000
-const HANDS = ['gather', 'wash', 'mordant', 'pot']
+const HANDS: readonly ChainStep['kind'][] = ['gather', 'wash', 'mordant', 'pot']
+/** What somebody has to come for; all else lies, dries or stands by itself. */
+export const wantsHands = ({ kind }: ChainStep) => HANDS.includes(kind)
 
 /** What a month asks for. */
 export interface MonthAhead {
@@ -39,7 +41,7 @@ export function monthsAhead(
       ),
       ...chains.flatMap(({ sourceName, steps }) =>
         steps
-          .filter(({ kind, from }) => HANDS.includes(kind) && isIn(from))
+          .filter((step) => wantsHands(step) && isIn(step.from))
           .map((step) => `${sourceName}: ${barWords(step)}`),
       ),
     ]

@@ -17,12 +17,16 @@ export interface RefusedMove {
   nextGood: string | null
 }
 
-/** Plans with all that follows from them: chosen, made, changed and moved. */
-export function useYear() {
+/**
+ * Plans with all that follows from them: chosen, made, changed and moved.
+ *
+ * @param asked id of the plan that is shown first
+ */
+export function useYear(asked = '') {
   const api = useApi()
   const session = useSession()
   const { data, failure: unloaded } = useLoaded(() => api.get<{ items: ChainView[] }>('year/plans'))
-  const chosenId = ref('')
+  const chosenId = ref(asked)
   const draft = ref<PlanDraft | null>(null)
   const preview = shallowRef<ChainView | null>(null)
   const refused = shallowRef<RefusedMove | null>(null)

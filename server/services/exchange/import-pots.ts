@@ -22,7 +22,7 @@ import type { Database } from '../../database/open'
 import { potRepository } from '../../repositories/pots'
 import { sourceRepository } from '../../repositories/sources'
 import type { Batch, Clock } from '../log/records'
-import { importer, type Progress } from './importer'
+import { importer, refusedOnLine, type Progress } from './importer'
 import { keepPot, type PotCollections } from './keep-pot'
 import { MOST_ALIKE, stableIds } from './stable-id'
 
@@ -81,10 +81,13 @@ export const importPots = (
     plan: planPots,
     begin: (batch) => {
       const made = new Set<string>()
-      return async ({ pot, potId, log, nth, sources }) => {
-        await makeSources(batch, collections, sources, present(pot).lots, made)
+      return async ({ line, pot, potId, log, nth, sources }) => {
         const sourceIdOf = (id: string) => present(sources.get(id)).id
-        await keepPot(batch, collections, { pot: present(pot), potId, log, nth, whose, sourceIdOf })
+        const keeping = { pot: present(pot), potId, log, nth, whose, sourceIdOf }
+        await refusedOnLine(line, async () => {
+          await makeSources(batch, collections, sources, keeping.pot.lots, made)
+          await keepPot(batch, collections, keeping)
+        })
       }
     },
   })

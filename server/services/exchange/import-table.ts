@@ -20,10 +20,9 @@ import type { PlannedRow, UnknownWord } from '../../../shared/views/exchange/imp
 import type { Database } from '../../database/open'
 import { potRepository } from '../../repositories/pots'
 import { sourceRepository } from '../../repositories/sources'
-import { Refusal } from '../log/failures'
 import type { Batch, Clock } from '../log/records'
 import { sourceNamed, type Names } from '../swatch/notes'
-import { importer, type Progress } from './importer'
+import { importer, refusedOnLine, type Progress } from './importer'
 import { MOST_ALIKE, stableIds } from './stable-id'
 
 interface PlannedPot extends PlannedRow {
@@ -48,12 +47,7 @@ export const importTable = (
     begin:
       (batch) =>
       async ({ line, card }) => {
-        try {
-          await keepIn(batch, present(card))
-        } catch (error) {
-          if (!(error instanceof Refusal)) throw error
-          throw new Refusal(error.status, error.title, `Line ${line}: ${error.message}`)
-        }
+        await refusedOnLine(line, () => keepIn(batch, present(card)))
       },
   })
 

@@ -103,3 +103,13 @@ function refuseOtherPlan(plan: ImportPlan, hash: string): void {
     `${refused.length} rows are refused, the first on line ${line}: ${why}. Nothing was changed.`,
   )
 }
+
+/** Carries a row out; what refuses it says on which line it stands. */
+export async function refusedOnLine(line: number, run: () => Promise<unknown>): Promise<void> {
+  try {
+    await run()
+  } catch (error) {
+    if (!(error instanceof Refusal)) throw error
+    throw new Refusal(error.status, error.title, `Line ${line}: ${error.message}`)
+  }
+}

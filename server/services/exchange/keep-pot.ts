@@ -66,7 +66,15 @@ export async function keepPot(
       ...told,
       id: pieceIdOf(piece.id),
       // its first pot did not come with it: it is no undyed piece for that
-      ...(wasDyed ? { base: 'dyed' } : bare && { bare: { ...bare, id: idOf('bare', piece.id) } }),
+      ...(wasDyed
+        ? { base: 'dyed' }
+        : bare && {
+            bare: {
+              ...bare,
+              id: idOf('bare', piece.id),
+              about: { ...bare.about, photoId: null },
+            },
+          }),
       note: [piece.note, swatch && `${swatch.code} of ${whose}.`].filter(Boolean).join(' '),
       setId: null,
     })
@@ -172,7 +180,12 @@ async function keepReadings(
   const { id, readings, note, verdict, verdictWhy, hoped, attentionMin } = swatch
   const swatchId = swatchIdOf(id)
   for (const { readAs, ...reading } of readings) {
-    const about = { ...reading.about, readAs: readAs === null ? null : swatchIdOf(readAs) }
+    // photos stay where they are
+    const about = {
+      ...reading.about,
+      photoId: null,
+      readAs: readAs === null ? null : swatchIdOf(readAs),
+    }
     const read = { ...reading, id: idOf('reading', present(reading.id)), about }
     await swatches.changeIn(batch, swatchId, { reading: read })
   }

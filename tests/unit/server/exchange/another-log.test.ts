@@ -208,6 +208,13 @@ describe('swatches of another log', () => {
     expect([mine!.n, other!.n]).toEqual([1, 1])
   })
 
+  test('what cannot be here says on which line it stands, and nothing comes in', async () => {
+    await dyedSwatch(theirs, 0.2, measuredAt(0.7))
+    const json = (await jsonOf(theirs)).replaceAll(/"(dyedOn|gatheredOn)":"20\d\d/g, '"$1":"2099')
+    await expect(bringIn(json)).rejects.toMatchObject(refusal(422, 'Line 1: gatheredOn'))
+    expect((await here.log.pots.page({ limit: 5, aside: false })).items).toEqual([])
+  })
+
   test('a file that is cut off, or of other pots, changes nothing', async () => {
     await dyedSwatch(theirs, 0.2, measuredAt(0.7))
     const json = await jsonOf(theirs)
