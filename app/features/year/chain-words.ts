@@ -52,9 +52,17 @@ export function chainTroubles(chain: ChainView): string[] {
 
 /** Lines of a chain in their order. */
 export const chainLines = (chain: ChainView): ChainLine[] =>
-  chain.steps.map((step) => ({ id: step.id, step, when: whenOf(step), ...lineOf(step, chain) }))
+  chain.steps.map((step) => ({
+    id: step.id,
+    step,
+    when: whenOf(step, chain),
+    ...lineOf(step, chain),
+  }))
 
-function whenOf({ kind, from, to }: ChainStep): string {
+function whenOf({ kind, from, to, isMoved }: ChainStep, chain: ChainView): string {
+  // what is dried keeps: laid back from a day, its walk is the latest that will do
+  const isLatest = chain.spareMs !== null && chain.steps.some((step) => step.kind === 'dry')
+  if (kind === 'gather' && isLatest && !isMoved) return `by ${weekdayDay(from)}`
   if (kind === 'dry' || kind === 'ferment' || kind === 'steep') return `to ${dayMonth(to)}`
   return weekdayDay(from)
 }

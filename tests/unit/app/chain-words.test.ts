@@ -84,6 +84,9 @@ describe('a chain in words', () => {
   test('tells amounts with their span outwards, places, swatches, and until when to begin', () => {
     const [gather, first, second] = chainLines(chain())
     expect(gather!.what).toBe('gather 1.9 kg fresh')
+    expect(gather!.when).not.toMatch(/^by /)
+    const dried = chain({ steps: [...chain().steps, step({ id: 'dry', kind: 'dry' })] })
+    expect(chainLines(dried)[0]!.when).toMatch(/^by /)
     expect(gather!.more).toBe('1.5 kg to 2.5 kg, its dry matter weighed; Orchard Bank: 1.9 kg')
     expect(first!.what).toBe('pot 1: 300 g at 0.75 : 1 dried')
     expect(first!.more).toMatch(/^full or deeper; by 8 swatches; begun by /)
