@@ -62,10 +62,6 @@ const shift = (by: number) =>
 const bars = computed(() => barsOf(year.chains, pots.value ?? [], jars.value ?? []))
 const ahead = computed(() => monthsAhead(today, own.value, year.chains, jars.value ?? []))
 const shown = computed(() => (year.draft ? year.preview : year.chosen))
-function openPlan(id: string) {
-  year.choose(id)
-  year.close()
-}
 /** While something is typed, what it comes to would only flicker. */
 const TYPING_MS = 250
 watchDebounced(
@@ -115,11 +111,11 @@ useHead({ title: 'Year · Juniper Haze' })
           :days="ZOOMS[zoom]"
           :chosen="year.chosen?.plan.id ?? ''"
           @move="year.move"
-          @open="openPlan"
+          @open="year.choose"
         />
         <p v-if="year.refused" class="wrong" role="alert">
           {{ year.refused.chain.sourceName }}, {{ barWords(year.refused.step) }} stays on
-          {{ weekdayDay(year.refused.step.from) }}: {{ year.refused.words }}.
+          {{ weekdayDay(year.refused.step.from) }}: {{ year.refused.why }}.
           <ElButton
             v-if="year.refused.nextGood"
             @click="year.move(year.refused.chain, year.refused.step, year.refused.nextGood)"
@@ -140,7 +136,7 @@ useHead({ title: 'Year · Juniper Haze' })
     </div>
     <div class="stack right">
       <section v-if="year.draft" class="panel stack tight" aria-label="A plan in hand">
-        <PlanForm v-model="year.draft" @kept="year.kept" @close="year.close()" />
+        <PlanForm v-model="year.draft" @kept="year.choose" @close="year.close()" />
       </section>
       <p v-if="year.draft && !shown" class="quiet">
         Name the source and how much fibre: what follows from it stands here.

@@ -34,7 +34,7 @@ export interface ChainQuestion {
   /** Steps of one mordant bath; empty: no mordant. */
   mordant: readonly DayStep[]
   /** Baths it takes, by vessel. */
-  mordantGoes: number
+  mordantBaths: number
   /** How long mordanted pieces may wait for their pot; null: they are dried. */
   heldWetDays: number | null
   pots: readonly ChainPot[]
@@ -109,7 +109,7 @@ function plantGroups({ gather, dryingDays, jar }: ChainQuestion) {
 }
 
 /** Wash and mordant baths, one after the other, and what the pieces then wait for. */
-function fibreGroups({ isWashed, mordant, mordantGoes, heldWetDays }: ChainQuestion) {
+function fibreGroups({ isWashed, mordant, mordantBaths, heldWetDays }: ChainQuestion) {
   const groups: ChainGroup[] = []
   let waits: DayStep['after'] = []
   if (isWashed) {
@@ -119,10 +119,10 @@ function fibreGroups({ isWashed, mordant, mordantGoes, heldWetDays }: ChainQuest
     waits = after(['wash'])
   }
   const ends: string[] = []
-  for (let go = 0; go < (mordant.length > 0 ? mordantGoes : 0); go++) {
-    const id = `mordant${go + 1}`
+  for (let bath = 0; bath < (mordant.length > 0 ? mordantBaths : 0); bath++) {
+    const id = `mordant${bath + 1}`
     const steps = prefixed(mordant, id, waits)
-    groups.push({ id, kind: 'mordant', index: go, steps })
+    groups.push({ id, kind: 'mordant', index: bath, steps })
     ends.push(...lastOf(steps))
     // one bath after the other, in the same vessel
     waits = after(lastOf(steps))

@@ -24,7 +24,6 @@ export interface PlantForPlan {
 /**
  * How much plant a plan takes, and how much of it is still to be gathered.
  *
- * @param stockDryG of it in stock; Infinity where none is to be gathered
  * @param yields as of `gatherNeeded`: what drying and stripping leave
  * @throws InputError for a ratio or mass that is not above 0
  */
@@ -38,10 +37,7 @@ export function plantForPlan(
       ? 0
       : positive(fibreG, `/parts/${i}/fibreG`, 'g') * positive(ratioDry, `/parts/${i}/ratioDry`),
   )
-  const held = Math.min(
-    stockDryG === Infinity ? wantedDryG : notNegative(stockDryG, '/stockDryG', 'g'),
-    wantedDryG,
-  )
+  const held = Math.min(notNegative(stockDryG, '/stockDryG', 'g'), wantedDryG)
   const missingDryG = wantedDryG - held
   return {
     wantedDryG,
@@ -86,16 +82,28 @@ export function splitOverPlaces(
 
 const G_PER_KG = 1000
 
+/** Liquor that fibre wants to move in, L. */
+export const liquorFor = (fibreG: number, litresPerKg: number): number =>
+  (fibreG / G_PER_KG) * litresPerKg
+
 /**
- * Fibre that goes into each pot: as many pots as the largest vessel needs, shared out evenly.
+ * Whole pieces that go into each pot: as many pots as the largest vessel needs, shared out evenly. A
+ * piece that is too large for it has a pot of its own all the same.
  *
- * @param roomL of the vessel that may be filled, L
+ * @param pieceG of each piece, dry
+ * @param roomL that the vessel may be filled to, L
  * @param litresPerKg that the fibre wants to move in
- * @returns fibre of each pot, g; empty for no fibre
- * @example potsFor(600, 16, 30) // [300, 300]
+ * @returns how many pieces each pot takes
+ * @example piecesPerPot(6, 100, 16, 30) // [3, 3]: 16 L take 533 g, which is five of them
  */
-export function potsFor(fibreG: number, roomL: number, litresPerKg: number): number[] {
-  const mostG = (positive(roomL, '/roomL', 'L') / positive(litresPerKg, '/litresPerKg')) * G_PER_KG
-  const count = Math.ceil(notNegative(fibreG, '/fibreG', 'g') / mostG - 1e-9)
-  return Array.from({ length: count }, () => fibreG / count)
+export function piecesPerPot(
+  pieces: number,
+  pieceG: number,
+  roomL: number,
+  litresPerKg: number,
+): number[] {
+  const eachL = liquorFor(positive(pieceG, '/pieceG', 'g'), positive(litresPerKg, '/litresPerKg'))
+  const most = Math.max(1, Math.floor(positive(roomL, '/roomL', 'L') / eachL + 1e-9))
+  const pots = Math.ceil(notNegative(pieces, '/pieces') / most)
+  return Array.from({ length: pots }, (_, i) => Math.floor((pieces + i) / pots))
 }

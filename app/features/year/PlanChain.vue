@@ -1,11 +1,10 @@
 <script setup lang="ts">
-import { JAR_WAYS } from '~~/catalogue/jar-ways'
 import { fibreFacts } from '~~/catalogue/fibres'
 import { dayMonth } from '~/format/calendar'
 import { formatMass } from '~/format/quantities'
 import { formatRoughMass } from '~/format/rough-mass'
 import type { ChainStep, ChainView } from '~~/shared/views/year/chain'
-import { chainLines, chainTroubles, spareWords } from './chain-words'
+import { chainLines, chainTroubles, jarWords, spareWords } from './chain-words'
 
 /** A plan, worked back from its day: what is done when, and what lies in its way. */
 const { chain } = defineProps<{ chain: ChainView }>()
@@ -16,7 +15,6 @@ const fibreG = computed(() => chain.plan.parts.reduce((sum, { fibreG: g }) => su
 const lines = computed(() => chainLines(chain))
 const troubles = computed(() => chainTroubles(chain))
 const isLate = computed(() => chain.soonest !== null)
-const ferments = computed(() => chain.steps.some(({ kind }) => kind === 'ferment'))
 </script>
 
 <template>
@@ -34,10 +32,10 @@ const ferments = computed(() => chain.steps.some(({ kind }) => kind === 'ferment
       <strong>{{ formatRoughMass(chain.plant.stockDryG, Math.floor) }}</strong> of dry matter is in
       stock for it: {{ chain.plant.stockCodes.join(', ') }}.
     </p>
-    <p v-if="chain.jar">
-      {{ chain.jar.code }} stands already: likely ready from {{ dayMonth(chain.jar.readyAt) }}.
-    </p>
-    <PlainCaution v-if="ferments" level="grave">{{ JAR_WAYS.ammoniaFerment.caution }}</PlainCaution>
+    <p v-if="chain.jar">{{ chain.jar.code }} stands already: {{ jarWords(chain.jar) }}.</p>
+    <PlainCaution v-for="caution in chain.cautions" :key="caution.key" :level="caution.level">
+      {{ caution.words }}
+    </PlainCaution>
     <ol class="lines">
       <li v-for="line in lines" :key="line.id">
         <span class="quiet">{{ line.when }}</span>

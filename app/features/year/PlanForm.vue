@@ -9,7 +9,7 @@ import {
   type NewPlan,
   type Plan,
 } from '~~/shared/schemas/year/plan'
-import { blankPart, planBody, type PlanDraft } from './plan-draft'
+import { blankPart, planBody, usualMordant, type PlanDraft } from './plan-draft'
 
 /** What is wanted, and by when: all that comes before it follows. */
 const draft = defineModel<PlanDraft>({ required: true })
@@ -31,6 +31,14 @@ const MORDANT_OPTIONS = [
   { value: '', label: 'no mordant' },
   ...MORDANT_KEYS.map((value) => ({ value, label: AGENTS[value].label })),
 ] as const
+
+/** A new plan's mordant is what its source wants, as far as that is known. */
+watch(
+  () => draft.value.source,
+  (source) => {
+    if (draft.value.rev === null && source) Object.assign(draft.value, usualMordant(source))
+  },
+)
 
 async function keep() {
   const { rev } = draft.value

@@ -1,10 +1,9 @@
 <script setup lang="ts">
-import dayjs from 'dayjs'
-import { scaleTime } from 'd3-scale'
-import { dayMonth, dayAndTime } from '~/format/calendar'
+import { dayAndTime } from '~/format/calendar'
 import type { Settings } from '~~/shared/schemas/log/settings'
 import type { ChainStep, ChainView } from '~~/shared/views/year/chain'
-import { LANES, LANE_WORDS, movedTo, type Bar } from './lanes'
+import { laneLayout, type PlacedBar } from './lane-layout'
+import { LANE_WORDS, movedTo, type Bar } from './lanes'
 
 /** What lies on which day: bars of plans can be taken and moved, or moved by the arrow keys. */
 const {
@@ -27,188 +26,122 @@ const emit = defineEmits<{
   open: [id: string]
 }>()
 
-const ROW = 34
-const HEAD = 26
-const NAMES = 118
 const frame = ref<HTMLElement | null>(null)
 const { width } = useSize(frame)
-const begin = computed(() => dayjs(from).startOf('day'))
-const x = computed(() =>
-  scaleTime(
-    [begin.value.toDate(), begin.value.add(days, 'day').toDate()],
-    [NAMES, Math.max(NAMES + 100, width.value)],
-  ),
+const layout = computed(() =>
+  laneLayout({ bars, settings, from, days, width: width.value, chosen }),
 )
-const pxPerDay = computed(() => (x.value.range()[1]! - NAMES) / days)
-const seen = computed(() => {
-  const [first, last] = x.value.domain().map(Number) as [number, number]
-  return bars.filter((bar) => bar.to > first && bar.from < last)
-})
-/** Rows of each lane, one at the least, and where it begins. */
-const lanes = computed(() => {
-  let top = HEAD
-  return LANES.map((lane) => {
-    const rows = 1 + Math.max(0, ...seen.value.filter((b) => b.lane === lane).map(({ row }) => row))
-    const at = { lane, top, height: rows * ROW }
-    top += rows * ROW
-    return at
-  })
-})
-const height = computed(() => lanes.value.reduce((sum, lane) => sum + lane.height, HEAD))
-const topOf = (bar: Bar) =>
-  (lanes.value.find(({ lane }) => lane === bar.lane)?.top ?? HEAD) + bar.row * ROW + 4
-/** Words that do not fit stand beside their bar. */
-const LEAST_WIDE = 64
-function place(bar: Bar) {
-  const left = Math.max(NAMES, x.value(bar.from))
-  const right = Math.min(x.value.range()[1]!, x.value(bar.to))
-  return { left, width: Math.max(10, right - left), top: topOf(bar) }
-}
-const WIDE_DAY = 26
-const ticks = computed(() => {
-  const step = days > 120 ? 30 : Math.max(1, Math.ceil(WIDE_DAY / pxPerDay.value))
-  const all = Array.from({ length: Math.ceil(days / step) }, (_, i) =>
-    begin.value.add(i * step, 'day'),
-  )
-  const isMonth = (day: dayjs.Dayjs) => days > 120 || day.date() <= step
-  // a month's own name has room for itself alone
-  const isNear = all.slice(1, 3).some(isMonth)
-  return all.map((day, i) => ({
-    at: x.value(day.toDate()),
-    words: isMonth(day) || (i === 0 && !isNear) ? dayMonth(day) : String(day.date()),
-    isWeekend: [0, 6].includes(day.day()),
-  }))
-})
-/** Nights, in which nothing may burn, and days on which nobody is there. */
-const nights = computed(() => {
-  if (!settings || days > 60) return []
-  return Array.from({ length: days }, (_, i) => {
-    const day = begin.value.add(i, 'day')
-    const [hour, minute] = settings.handsTo.split(':').map(Number) as [number, number]
-    const [upHour, upMinute] = settings.handsFrom.split(':').map(Number) as [number, number]
-    const isAway = settings.daysAway.includes(day.format('YYYY-MM-DD'))
-    const to = isAway ? day.add(1, 'day') : day.hour(upHour).minute(upMinute)
-    const dusk = day.hour(hour).minute(minute)
-    const spans = [[day, to]] as [dayjs.Dayjs, dayjs.Dayjs][]
-    if (!isAway) spans.push([dusk, day.add(1, 'day')])
-    return spans.map(([a, b]) => ({
-      left: x.value(a.toDate()),
-      width: x.value(b.toDate()) - x.value(a.toDate()),
-      isAway,
-    }))
-  }).flat()
-})
 const now = useNow(60_000)
-const nowX = computed(() => x.value(now.value))
-/** Lines from what comes first to what waits for it, of the plan in hand. */
-const links = computed(() => {
-  const own = seen.value.filter((bar) => bar.of?.chain.plan.id === chosen)
-  const ordered = [...own].sort((a, b) => a.to - b.to)
-  return ordered.slice(1).map((bar, i) => {
-    const before = place(ordered[i]!)
-    const after = place(bar)
-    const [x1, y1] = [before.left + before.width, before.top + 13]
-    const [x2, y2] = [after.left, after.top + 13]
-    return `M${x1} ${y1} C${x1 + 18} ${y1} ${x2 - 18} ${y2} ${x2} ${y2}`
-  })
+const px = (value: number) => `${value}px`
+const boxOf = ({ bar, left, top, width: wide }: PlacedBar) => ({
+  left: px(left),
+  top: px(top),
+  width: px(wide),
+  borderLeftColor: bar.hex ?? undefined,
 })
+const spanOf = ({ name, from: begins, to }: Bar) =>
+  `${name}: ${dayAndTime(begins)} to ${dayAndTime(to)}`
 
-/** The bar that is being dragged, and by how far. */
-const drag = shallowRef<{ key: string; startX: number; dx: number } | null>(null)
-function take(event: PointerEvent, bar: Bar) {
-  if (!bar.of) return
-  ;(event.currentTarget as HTMLElement).setPointerCapture(event.pointerId)
-  drag.value = { key: bar.key, startX: event.clientX, dx: 0 }
+/** A bar follows the hand by its own style: nothing else is drawn anew while it is dragged. */
+let drag: { of: HTMLElement; startX: number; dx: number } | null = null
+const LEAST_DRAG_PX = 4
+function take(event: PointerEvent) {
+  const of = event.currentTarget as HTMLElement
+  of.setPointerCapture(event.pointerId)
+  of.classList.add('dragged')
+  drag = { of, startX: event.clientX, dx: 0 }
 }
 function pull(event: PointerEvent) {
-  if (drag.value) drag.value = { ...drag.value, dx: event.clientX - drag.value.startX }
+  if (!drag) return
+  drag.dx = event.clientX - drag.startX
+  drag.of.style.transform = `translateX(${drag.dx}px)`
 }
-function drop(bar: Bar) {
-  const byDays = Math.round((drag.value?.dx ?? 0) / pxPerDay.value)
-  const wasMoved = Math.abs(drag.value?.dx ?? 0) > 4
-  drag.value = null
-  if (!bar.of) return
-  if (byDays !== 0) emit('move', bar.of.chain, bar.of.step, movedTo(bar.of.step, byDays))
-  else if (!wasMoved) emit('open', bar.of.chain.plan.id)
+function letGo(): number {
+  const dx = drag?.dx ?? 0
+  drag?.of.classList.remove('dragged')
+  drag?.of.style.removeProperty('transform')
+  drag = null
+  return dx
 }
-function key(event: KeyboardEvent, bar: Bar) {
-  const by = { ArrowLeft: -1, ArrowRight: 1 }[event.key]
-  if (!bar.of || by === undefined) return
+function drop({ planned }: Bar) {
+  const dx = letGo()
+  if (!planned) return
+  const byDays = Math.round(dx / layout.value.pxPerDay)
+  if (byDays !== 0) move(planned, byDays)
+  else if (Math.abs(dx) < LEAST_DRAG_PX) emit('open', planned.chain.plan.id)
+}
+const move = ({ chain, step }: NonNullable<Bar['planned']>, byDays: number) =>
+  emit('move', chain, step, movedTo(step, byDays))
+const KEYS: Record<string, number> = { ArrowLeft: -1, ArrowRight: 1 }
+function press(event: KeyboardEvent, { planned }: Bar) {
+  const byDays = KEYS[event.key]
+  if (!planned || byDays === undefined) return
   event.preventDefault()
-  emit('move', bar.of.chain, bar.of.step, movedTo(bar.of.step, by))
+  move(planned, byDays)
 }
 </script>
 
 <template>
-  <div ref="frame" class="lanes" :style="{ height: `${height}px` }">
+  <div ref="frame" class="lanes" :style="{ height: px(layout.height) }">
     <span
-      v-for="(night, i) in nights"
-      :key="i"
+      v-for="night in layout.nights"
+      :key="night.left"
       class="night"
       :class="{ away: night.isAway }"
-      :style="{ left: `${night.left}px`, width: `${night.width}px` }"
+      :style="{ left: px(night.left), width: px(night.width) }"
     />
     <span
-      v-for="tick in ticks"
-      :key="tick.at"
+      v-for="tick in layout.ticks"
+      :key="tick.left"
       class="tick"
       :class="{ weekend: tick.isWeekend }"
-      :style="{ left: `${tick.at}px` }"
+      :style="{ left: px(tick.left) }"
       >{{ tick.words }}</span
     >
     <div
-      v-for="lane in lanes"
-      :key="lane.lane"
+      v-for="{ lane, top, height } in layout.lanes"
+      :key="lane"
       class="lane"
-      :style="{ top: `${lane.top}px`, height: `${lane.height}px` }"
+      :style="{ top: px(top), height: px(height) }"
     >
-      {{ LANE_WORDS[lane.lane] }}
+      {{ LANE_WORDS[lane] }}
     </div>
-    <svg class="links" :width="Math.max(0, width)" :height="height" aria-hidden="true">
-      <path v-for="(d, i) in links" :key="i" :d="d" />
+    <svg class="links" :width="Math.max(0, width)" :height="layout.height" aria-hidden="true">
+      <path v-for="d in layout.links" :key="d" :d="d" />
     </svg>
-    <span class="now" :style="{ left: `${nowX}px`, height: `${height - HEAD}px` }" />
-    <template v-for="bar in seen" :key="bar.key">
+    <span
+      class="now"
+      :style="{ left: px(layout.leftOf(now)), height: px(layout.height - layout.head) }"
+    />
+    <template v-for="placed in layout.bars" :key="placed.bar.key">
       <button
-        v-if="bar.of"
+        v-if="placed.bar.planned"
         type="button"
         class="bar movable"
         :class="{
-          chosen: bar.of.chain.plan.id === chosen,
-          dragged: drag?.key === bar.key,
-          small: place(bar).width < LEAST_WIDE,
+          chosen: placed.bar.planned.chain.plan.id === chosen,
+          small: placed.isSmall,
         }"
-        :style="{
-          left: `${place(bar).left}px`,
-          top: `${place(bar).top}px`,
-          width: `${place(bar).width}px`,
-          transform: drag?.key === bar.key ? `translateX(${drag.dx}px)` : undefined,
-          borderLeftColor: bar.hex ?? undefined,
-        }"
-        :aria-label="`${bar.name}, ${dayAndTime(bar.from)}: arrow keys move it by a day`"
-        :title="`${bar.name}: ${dayAndTime(bar.from)} to ${dayAndTime(bar.to)}`"
-        @pointerdown="take($event, bar)"
+        :style="boxOf(placed)"
+        :aria-label="`${placed.bar.name}, ${dayAndTime(placed.bar.from)}: arrow keys move it by a day`"
+        :title="spanOf(placed.bar)"
+        @pointerdown="take"
         @pointermove="pull"
-        @pointerup="drop(bar)"
-        @pointercancel="drag = null"
-        @keydown="key($event, bar)"
-        @keydown.enter="emit('open', bar.of.chain.plan.id)"
+        @pointerup="drop(placed.bar)"
+        @pointercancel="letGo"
+        @keydown="press($event, placed.bar)"
+        @keydown.enter="emit('open', placed.bar.planned.chain.plan.id)"
       >
-        {{ bar.words }}
+        {{ placed.bar.words }}
       </button>
       <NuxtLink
         v-else
-        :to="bar.link"
+        :to="placed.bar.link"
         class="bar"
-        :class="{ small: place(bar).width < LEAST_WIDE }"
-        :style="{
-          left: `${place(bar).left}px`,
-          top: `${place(bar).top}px`,
-          width: `${place(bar).width}px`,
-          borderLeftColor: bar.hex ?? undefined,
-        }"
-        :title="`${bar.name}: ${dayAndTime(bar.from)} to ${dayAndTime(bar.to)}`"
-        >{{ bar.words }}</NuxtLink
+        :class="{ small: placed.isSmall }"
+        :style="boxOf(placed)"
+        :title="spanOf(placed.bar)"
+        >{{ placed.bar.words }}</NuxtLink
       >
     </template>
   </div>

@@ -27,7 +27,7 @@ const dayWords = (at: number) => (dayjs(at).isSame(dayjs(), 'day') ? 'today' : '
     v-for="{ chain, step } in due"
     :key="`${chain.plan.id}/${step.id}`"
     code="Plan"
-    :hex="chain.hex[0]"
+    :hex="chain.hex"
     :figure="barWords(step)"
     :figure-note="dayWords(step.from)"
     :line="chain.plan.words"

@@ -2,9 +2,19 @@ import { AGENTS } from '~~/catalogue/agents'
 import { formatCount } from '~~/core/quantity/format-count'
 import { clockTime, dayMonth, weekdayDay } from '~/format/calendar'
 import { USUAL_VESSEL_L } from '~~/shared/rules/year/usual-vessel'
-import { formatMass, formatRatio, formatVolume } from '~/format/quantities'
+import { farWords } from '~/features/strength/words'
+import { FORM_FREEDOM } from '~~/catalogue/fibres'
+import { liquorFor } from '~~/core/plan/plant-for-plan'
+import { formatMass, formatRatio, formatVolume, inUnits } from '~/format/quantities'
 import { formatRoughMass } from '~/format/rough-mass'
-import type { ChainStep, ChainView } from '~~/shared/views/year/chain'
+import type { PlanPart } from '~~/shared/schemas/year/plan'
+import type {
+  ChainJar,
+  ChainPlant,
+  ChainPot,
+  ChainStep,
+  ChainView,
+} from '~~/shared/views/year/chain'
 
 const DAY_MS = 86_400_000
 
@@ -27,15 +37,26 @@ export const spareWords = ({ spareMs, soonest, plan }: ChainView): string => {
   return spareMs === null ? '' : `${dayCount(spareMs / DAY_MS)} to spare`
 }
 
+/** `likely ready from 3 Jan`; what lies behind is no date to wait for. */
+export const jarWords = ({ readyAt }: ChainJar): string =>
+  readyAt > Date.now() ? `likely ready from ${dayMonth(readyAt)}` : 'likely ready by now'
+
 /** What lies in the way of a plan, or must be bought; empty: nothing. */
 export function chainTroubles(chain: ChainView): string[] {
-  const { plant, mordantG, mordantOnShelfG, plan, roomL } = chain
+  const { plant, pots, mordantG, mordantOnShelfG, plan, roomL } = chain
+  const farOff = pots
+    .flatMap(({ isDepthLikely, ratioDry }) =>
+      isDepthLikely && ratioDry !== null ? [farWords(ratioDry, plant.forDepth.tried)] : [],
+    )
+    .find((words) => words !== '')
   const missingG = mordantG === null ? 0 : mordantG - mordantOnShelfG
   return [
-    chain.failure,
+    inUnits(chain.failure),
     !plant.isRatioKnown && 'How much of it dyes a gram of fibre is not known: no amount is told.',
-    plant.isDepthUnsure &&
-      'No ratio is likely to reach that depth: what is usually taken is planned by.',
+    pots.some((pot) => pot.depth && pot.liquorOf === null && !pot.isDepthLikely) &&
+      'No swatch on this fibre and mordant tells a ratio that is likely to get so deep: what is usually taken is planned by.',
+    farOff && `The ratio for that depth is ${farOff}.`,
+    ...plan.parts.map((part) => tooLarge(part, chain)),
     chain.jar !== null &&
       plant.wantedDryG - chain.jar.dryG > 0.5 &&
       `${chain.jar.code} holds ${formatRoughMass(chain.jar.dryG, Math.floor)} of dry plant, and ${formatRoughMass(plant.wantedDryG)} are wanted: less fibre, or another jar.`,
@@ -48,6 +69,14 @@ export function chainTroubles(chain: ChainView): string[] {
     roomL === null &&
       `No vessel is listed in your kit: one of ${formatVolume(USUAL_VESSEL_L)} is planned by.`,
   ].filter((each): each is string => typeof each === 'string' && each !== '')
+}
+
+/** A piece that no vessel lets move; empty: they do. */
+function tooLarge({ fibreG, pieces }: PlanPart, { plan, roomL }: ChainView): string {
+  const wantsL = liquorFor(fibreG / pieces, FORM_FREEDOM[plan.form].evenLPerKg)
+  return roomL !== null && wantsL > roomL
+    ? `A piece of ${formatMass(fibreG / pieces)} wants ${formatVolume(wantsL, 2)} to move in, and your largest vessel may be filled to ${formatVolume(roomL, 2)}.`
+    : ''
 }
 
 /** Lines of a chain in their order. */
@@ -109,14 +138,14 @@ function lineOf(step: ChainStep, chain: ChainView): Pick<ChainLine, 'what' | 'mo
       const pot = pots[step.index]
       if (!pot) return { what: `pot ${step.index + 1}`, more: '' }
       const fibre = formatMass(pot.fibreG)
-      const depth = pot.depth && `${pot.depth} or deeper`
+      const pieces = pot.pieces > 1 ? ` in ${formatCount(pot.pieces, 'piece')}` : ''
       return pot.liquorOf === null
         ? {
-            what: `pot ${step.index + 1}: ${fibre}${pot.ratioAsWeighed === null ? '' : ` at ${formatRatio(pot.ratioAsWeighed)} ${pot.state}`}`,
-            more: [depth, swatchWords(plant.n), litBy(step)].filter(Boolean).join('; '),
+            what: `pot ${step.index + 1}: ${fibre}${pieces}${pot.ratioAsWeighed === null ? '' : ` at ${formatRatio(pot.ratioAsWeighed)} ${pot.state}`}`,
+            more: [promiseOf(pot, plant), litBy(step)].filter(Boolean).join('; '),
           }
         : {
-            what: `pot ${step.index + 1}: ${fibre} in what pot ${pot.liquorOf + 1} left`,
+            what: `pot ${step.index + 1}: ${fibre}${pieces} in what pot ${pot.liquorOf + 1} left`,
             more: ['paler, by how much is not promised', litBy(step)].filter(Boolean).join('; '),
           }
     }
@@ -125,8 +154,20 @@ function lineOf(step: ChainStep, chain: ChainView): Pick<ChainLine, 'what' | 'mo
 
 const BASIS = { measured: 'weighed', estimated: 'by your other lots', typical: 'typical' } as const
 
-const swatchWords = (n: number) =>
-  n > 0 ? `by ${formatCount(n, 'swatch', 'swatches')}` : 'as is usual, no swatch of yours'
+const swatches = (n: number) => formatCount(n, 'swatch', 'swatches')
+
+/** What is known of how deep a pot gets, and what stands behind it. */
+function promiseOf({ depth, isDepthLikely }: ChainPot, { forDepth, usualN }: ChainPlant): string {
+  if (depth && isDepthLikely) {
+    return `${depth} or deeper 8 times in 10, by ${swatches(forDepth.n)} of yours`
+  }
+  return [
+    depth && `whether it gets ${depth} is not known`,
+    usualN > 0 ? `as you take it, by ${swatches(usualN)}` : 'as is usual, no swatch of yours',
+  ]
+    .filter(Boolean)
+    .join('; ')
+}
 
 /** Flames and hands are over before the evening. */
 const litBy = ({ latestStart }: ChainStep): string =>

@@ -6,17 +6,17 @@ import type { ChainStep, ChainView } from '~~/shared/views/year/chain'
 import { present } from '~~/core/present'
 import { barWords } from './chain-words'
 
-export const LANES = ['hedge', 'racks', 'jars', 'hob'] as const
+export const LANES = ['outdoors', 'racks', 'jars', 'hob'] as const
 export type Lane = (typeof LANES)[number]
 export const LANE_WORDS: Record<Lane, string> = {
-  hedge: 'out of doors',
+  outdoors: 'out of doors',
   racks: 'racks',
   jars: 'jars, steeps',
   hob: 'hob and vessels',
 }
 
 const LANE_OF: Record<ChainKind, Lane> = {
-  gather: 'hedge',
+  gather: 'outdoors',
   dry: 'racks',
   ferment: 'jars',
   wash: 'hob',
@@ -39,7 +39,7 @@ export interface Bar {
   name: string
   hex: string | null
   /** Of a plan: it can be moved. */
-  of: { chain: ChainView; step: ChainStep } | null
+  planned: { chain: ChainView; step: ChainStep } | null
   /** Where it leads; empty: to its plan. */
   link: string
 }
@@ -62,8 +62,8 @@ export function barsOf(
         to: step.to,
         words: barWords(step),
         name: `${chain.sourceName}: ${barWords(step)}`,
-        hex: chain.hex[0] ?? null,
-        of: { chain, step },
+        hex: chain.hex,
+        planned: { chain, step },
         link: '',
       })),
     ),
@@ -74,7 +74,7 @@ export function barsOf(
       words: pot.code,
       name: pot.code,
       hex: null,
-      of: null,
+      planned: null,
       link: `/hob?pot=${pot.id}`,
     })),
     ...jars.map((jar) => ({
@@ -85,7 +85,7 @@ export function barsOf(
       words: `${jar.sourceName}, ${jar.code}`,
       name: `${jar.sourceName}, ${jar.code}`,
       hex: jar.rounds.filter(({ hex }) => hex).at(-1)?.hex ?? null,
-      of: null,
+      planned: null,
       link: `/jars?jar=${jar.id}`,
     })),
   ]

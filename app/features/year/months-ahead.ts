@@ -1,13 +1,13 @@
 import dayjs from 'dayjs'
 import { PARTS } from '~~/catalogue/parts'
 import { monthName } from '~/format/dates'
+import { jarReadyAt } from '~~/shared/rules/jar/ready-at'
 import type { JarView } from '~~/shared/schemas/loft/jar'
 import type { WalkRow } from '~~/shared/views/walk/walk'
 import type { ChainStep, ChainView } from '~~/shared/views/year/chain'
 import { barWords } from './chain-words'
 
 const MONTHS = 3
-const DAY_MS = 86_400_000
 const HANDS: readonly ChainStep['kind'][] = ['gather', 'wash', 'mordant', 'pot']
 /** What somebody has to come for; all else lies, dries or stands by itself. */
 export const wantsHands = ({ kind }: ChainStep) => HANDS.includes(kind)
@@ -34,11 +34,9 @@ export function monthsAhead(
           ? [`${source.commonName} ${PARTS[source.part].label}`]
           : [],
       ),
-      ...jars.flatMap(({ code, startedAt, outlook }) =>
-        isIn(Date.parse(startedAt) + outlook.fromDays * DAY_MS)
-          ? [`jar ${code} is likely ready`]
-          : [],
-      ),
+      ...jars
+        .filter((jar) => !jar.mould && isIn(jarReadyAt(jar)))
+        .map(({ code }) => `jar ${code} is likely ready`),
       ...chains.flatMap(({ sourceName, steps }) =>
         steps
           .filter((step) => wantsHands(step) && isIn(step.from))

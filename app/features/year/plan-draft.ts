@@ -57,6 +57,14 @@ export const blankPlan = (): PlanDraft => ({
   moved: {},
 })
 
+/** Alum, unless a source needs none. */
+export const usualMordant = ({
+  needsMordant,
+}: Source): Pick<PlanDraft, 'mordant' | 'mordantPercent'> =>
+  needsMordant === 'no'
+    ? { mordant: '', mordantPercent: null }
+    : { mordant: 'alum', mordantPercent: USUAL_ALUM_PERCENT }
+
 /** A plan grows out of a wish: its words, source, fibre and depth. */
 export const planOfWish = (wish: Wish, source: Source | null): PlanDraft => ({
   ...blankPlan(),
@@ -64,7 +72,7 @@ export const planOfWish = (wish: Wish, source: Source | null): PlanDraft => ({
   words: wish.words,
   source,
   parts: [{ ...blankPart(), fibreG: wish.fibreG, depth: wish.depth ?? '' }],
-  ...(source?.needsMordant === 'no' && { mordant: '' as const, mordantPercent: null }),
+  ...(source && usualMordant(source)),
 })
 
 export const draftOf = (plan: Plan, source: Source): PlanDraft => ({

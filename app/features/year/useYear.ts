@@ -1,19 +1,20 @@
 import { computed, reactive, ref, shallowRef } from 'vue'
-import { newPlanSchema, type Plan } from '~~/shared/schemas/year/plan'
+import { newPlanSchema, type NewPlan, type Plan } from '~~/shared/schemas/year/plan'
 import type { Source } from '~~/shared/schemas/walk/source'
 import type { Wish } from '~~/shared/schemas/walk/wish'
 import type { ChainStep, ChainView } from '~~/shared/views/year/chain'
 import { messageOf } from '~~/core/present'
-import { dayMonth } from '~/format/calendar'
 import { latestOnly } from '~/composables/latest'
-import { blankPlan, draftOf, planBody, planOfWish, type PlanDraft } from './plan-draft'
+import { dayMonth } from '~/format/calendar'
+import { inUnits } from '~/format/quantities'
 import { barWords } from './chain-words'
+import { blankPlan, draftOf, planBody, planOfWish, type PlanDraft } from './plan-draft'
 
 /** A move that found no place, and the next day on which it would. */
-export interface RefusedMove {
+interface RefusedMove {
   chain: ChainView
   step: ChainStep
-  words: string
+  why: string
   nextGood: string | null
 }
 
@@ -24,69 +25,72 @@ export interface RefusedMove {
  */
 export function useYear(asked = '') {
   const api = useApi()
-  const session = useSession()
   const { data, failure: unloaded } = useLoaded(() => api.get<{ items: ChainView[] }>('year/plans'))
+  const { failure: unwritten, write } = useWrite()
+  /** What was asked for and did not come. */
+  const unanswered = ref('')
+  const isLatest = latestOnly()
   const chosenId = ref(asked)
   const draft = ref<PlanDraft | null>(null)
   const preview = shallowRef<ChainView | null>(null)
   const refused = shallowRef<RefusedMove | null>(null)
-  const failure = ref('')
-  const ask = latestOnly()
   const chains = computed(() => data.value?.items ?? [])
   const chosen = computed(
     () => chains.value.find(({ plan }) => plan.id === chosenId.value) ?? chains.value[0] ?? null,
   )
 
+  /** @returns what was asked for; null where it did not come, which is said */
+  async function ask<T>(run: () => Promise<T>): Promise<T | null> {
+    unanswered.value = ''
+    try {
+      return await run()
+    } catch (error) {
+      unanswered.value = messageOf(error)
+      return null
+    }
+  }
+  const sourceOf = (id: string) => ask(() => api.get<Source>(`sources/${id}`))
+  const follows = (plan: NewPlan, moved?: string) =>
+    ask(async () => (await api.post<ChainView>('year/preview', { plan, moved })).item)
+
   /** What is typed so far, as far as it is a plan at all. */
   async function look() {
-    const body = draft.value && newPlanSchema.validate(planBody(draft.value))
-    if (!body || body.error) {
-      preview.value = null
-      return
-    }
-    const isLatest = ask()
-    try {
-      const { item } = await api.post<ChainView>('year/preview', { plan: body.value })
-      if (isLatest()) preview.value = item
-    } catch (error) {
-      if (isLatest()) failure.value = messageOf(error)
-    }
+    const isStill = isLatest()
+    const typed = draft.value && newPlanSchema.validate(planBody(draft.value))
+    const plan = typed && !typed.error ? typed.value : null
+    const found = plan && (await follows(plan))
+    if (isStill()) preview.value = found
   }
 
-  const bodyOf = ({ plan }: ChainView, moved: Plan['moved']) => {
-    const { rev: _, createdAt: __, updatedAt: ___, setAsideAt: ____, doneOn: _____, ...body } = plan
-    return { ...body, moved }
-  }
-
-  async function write(run: () => Promise<{ changeSetId: string | null }>, words: string) {
-    failure.value = ''
-    try {
-      const { changeSetId } = await run()
-      session.saved(words, changeSetId)
-    } catch (error) {
-      failure.value = messageOf(error)
-    }
-  }
-
-  /** Moves a part of a chain to a day, or back (null); what depends on it moves along, or it is refused. */
+  /** Moves a part of a chain to a day, or back (null): what depends on it moves along, or it is refused. */
   async function move(chain: ChainView, step: ChainStep, date: string | null) {
+    const { plan } = chain
     refused.value = null
-    const { [step.id]: _, ...others } = chain.plan.moved
+    const { [step.id]: _, ...others } = plan.moved
     const moved = date === null ? others : { ...others, [step.id]: date }
-    const { item } = await api.post<ChainView>('year/preview', {
-      plan: bodyOf(chain, moved),
-      moved: step.id,
-    })
-    if (item.failure && date !== null) {
-      refused.value = { chain, step, words: item.failure, nextGood: item.nextGood }
+    const told = newPlanSchema.validate({ ...plan, moved }, { stripUnknown: true })
+    const found = await follows(told.value as NewPlan, step.id)
+    if (!found) return
+    if (found.failure && date !== null) {
+      const { failure, nextGood } = found
+      refused.value = { chain, step, why: inUnits(failure), nextGood }
       return
     }
     await write(
-      () => api.patch<Plan>(`plans/${chain.plan.id}`, { moved }, chain.plan.rev),
+      () => api.patch<Plan>(`plans/${plan.id}`, { moved }, plan.rev),
       date === null
         ? `${barWords(step)} moved back.`
         : `${barWords(step)} moved to ${dayMonth(date)}.`,
     )
+  }
+
+  function close() {
+    draft.value = null
+    preview.value = null
+  }
+  function choose(id: string) {
+    chosenId.value = id
+    close()
   }
 
   return reactive({
@@ -95,30 +99,20 @@ export function useYear(asked = '') {
     draft,
     preview,
     refused,
-    failure: computed(() => failure.value || unloaded.value),
+    failure: computed(() => unwritten.value || unanswered.value || unloaded.value),
     isLoaded: computed(() => data.value !== null),
     look,
     move,
-    choose: (id: string) => (chosenId.value = id),
-    begin() {
-      draft.value = blankPlan()
-      preview.value = null
-    },
+    choose,
+    close,
+    begin: () => (draft.value = blankPlan()),
     async beginOf(wish: Wish) {
-      const source = wish.sourceId ? await api.get<Source>(`sources/${wish.sourceId}`) : null
+      const source = wish.sourceId ? await sourceOf(wish.sourceId) : null
       draft.value = planOfWish(wish, source)
     },
     async edit({ plan }: ChainView) {
-      draft.value = draftOf(plan, await api.get<Source>(`sources/${plan.sourceId}`))
-    },
-    close() {
-      draft.value = null
-      preview.value = null
-    },
-    kept(id: string) {
-      draft.value = null
-      preview.value = null
-      chosenId.value = id
+      const source = await sourceOf(plan.sourceId)
+      if (source) draft.value = draftOf(plan, source)
     },
     done: ({ plan }: ChainView, on: string) =>
       write(

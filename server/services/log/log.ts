@@ -115,7 +115,8 @@ export function createLog(
   const chains = planChains(database.read, {
     walk: walk.view,
     source: walk.source,
-    depthRatios: (sourceId) => curves.depthRatiosOf(sourceId),
+    depthRatios: ({ sourceId, fibre, mordant }) =>
+      curves.depthRatiosOn(sourceId, { fibre, mordants: mordant ? [mordant] : [] }),
     jars: (now) => jars.standing(now),
   })
   const year = yearService(database.read, chains, clock)

@@ -18,7 +18,8 @@ import { sourceRepository } from '../../repositories/sources'
 import { candidatesOf, conditionOf, groupKey, type Candidate, priorOf } from './curve-candidates'
 import type { ComputeCurves } from './curve-pool'
 import { notFound } from '../log/failures'
-import { usualCurve } from './usual-curve'
+import { usualCurve, usualKeyOf } from './usual-curve'
+import type { DyedHow } from '../../../shared/rules/strength/condition'
 import { phBandIn } from '../../../shared/rules/strength/stirred-in'
 import { bestReading, hasStrength } from '../../../shared/rules/swatch/best-reading'
 import { present } from '../../../core/present'
@@ -76,6 +77,22 @@ export const curvesService = (db: Knex, compute: ComputeCurves) => {
       const { n, forDepth } = answer
       const tried = triedOf(answer.points)
       return forDepth.map(({ depth, p80 }) => ({ depth, ratioDry: p80, n, tried }))
+    },
+
+    /**
+     * For each depth the dry ratio that reaches it eight times in ten, by the curve of that very fibre
+     * and mordant as the source is usually dyed; empty where none has a swatch.
+     */
+    async depthRatiosOn(
+      sourceId: string,
+      { fibre, mordants }: Pick<DyedHow, 'fibre' | 'mordants'>,
+    ): Promise<DepthRatio[]> {
+      const { source, views } = await withCandidates(sourceId)
+      const key = usualKeyOf(source, { fibre, mordants })
+      const view = views.find((each) => each.key === key)
+      if (!view || view.answer.n === 0) return []
+      const { n, forDepth, points } = view.answer
+      return forDepth.map(({ depth, p80 }) => ({ depth, ratioDry: p80, n, tried: triedOf(points) }))
     },
 
     /** Of every source, or of one: most swatches first within a source. */

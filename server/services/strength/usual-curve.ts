@@ -3,7 +3,30 @@ import { FIBRES } from '../../../catalogue/fibres'
 import type { CurveJob } from '../../../core/strength/curve-job'
 import type { CurveView } from '../../../shared/views/strength/curve'
 import type { Source } from '../../../shared/schemas/walk/source'
-import { curveKeyOf, conditionOf, priorContextOf } from '../../../shared/rules/strength/condition'
+import {
+  curveKeyOf,
+  conditionOf,
+  priorContextOf,
+  type DyedHow,
+} from '../../../shared/rules/strength/condition'
+
+/** The curve that a fibre lies on where its source is dyed with as usual, by its key. */
+export const usualKeyOf = (
+  source: Source,
+  { fibre, mordants }: Pick<DyedHow, 'fibre' | 'mordants'>,
+): string => curveKeyOf(conditionOf(dyedAsUsual(source, { fibre, mordants })))
+
+const dyedAsUsual = (
+  source: Source,
+  { fibre, mordants }: Pick<DyedHow, 'fibre' | 'mordants'>,
+): DyedHow => ({
+  fibre,
+  mordants,
+  mordantKnown: true,
+  phBand: 'asItCame',
+  way: source.ways[0] ?? 'simmer',
+  stuff: 'asUsual',
+})
 
 /**
  * What is usual for the kind of a source, where nobody has dyed with it: on wool, with alum unless
@@ -11,15 +34,7 @@ import { curveKeyOf, conditionOf, priorContextOf } from '../../../shared/rules/s
  */
 export function usualCurve(source: Source): { head: Omit<CurveView, 'answer'>; job: CurveJob } {
   const mordants: Mordant[] = source.needsMordant === 'no' ? [] : ['alum']
-  const way = source.ways[0] ?? 'simmer'
-  const how = {
-    fibre: 'wool',
-    mordants,
-    mordantKnown: true,
-    phBand: 'asItCame',
-    way,
-    stuff: 'asUsual',
-  } as const
+  const how = dyedAsUsual(source, { fibre: 'wool', mordants })
   const condition = conditionOf(how)
   return {
     head: {
@@ -28,7 +43,7 @@ export function usualCurve(source: Source): { head: Omit<CurveView, 'answer'>; j
       fibreClass: FIBRES[how.fibre].class,
       mordant: condition.mordant,
       phBand: how.phBand,
-      way,
+      way: how.way,
       stuff: how.stuff,
       donorCurve: null,
       swatchIds: [],

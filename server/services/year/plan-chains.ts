@@ -2,12 +2,15 @@ import { setImmediate } from 'node:timers/promises'
 import dayjs from 'dayjs'
 import type { Knex } from 'knex'
 import { DRYING_DAYS } from '../../../catalogue/drying-days'
+import { JAR_WAYS } from '../../../catalogue/jar-ways'
+import { wayFacts } from '../../../catalogue/ways'
 import { USEFUL_SHARE } from '../../../core/bath/water-budget'
 import { InputError } from '../../../core/input-error'
 import type { ChainGroup } from '../../../core/plan/chain-steps'
 import { layChain, type ChainHours, type LaidChain } from '../../../core/plan/lay-chain'
 import { lookUp, present } from '../../../core/present'
 import type { Span } from '../../../core/schedule/day-plan'
+import { gatheringCautions, type Caution } from '../../../core/safety/gathering'
 import { dayHours } from '../../../shared/rules/pot/day-hours'
 import { USUAL_VESSEL_L } from '../../../shared/rules/year/usual-vessel'
 import { flamesOf } from '../../../shared/rules/pot/flames'
@@ -15,12 +18,14 @@ import type { Settings } from '../../../shared/schemas/log/settings'
 import type { ShelfItem } from '../../../shared/schemas/loft/shelf'
 import type { JarView } from '../../../shared/schemas/loft/jar'
 import type { NewPlan, Plan } from '../../../shared/schemas/year/plan'
+import type { Source } from '../../../shared/schemas/walk/source'
 import type { DepthRatio, SourceOnWalk, WalkRow, WalkView } from '../../../shared/views/walk/walk'
 import type { ChainView } from '../../../shared/views/year/chain'
 import { potRepository } from '../../repositories/pots'
 import { shelfRepository } from '../../repositories/shelf'
 import { vesselKind } from '../log/small-kinds'
 import { readSettings } from '../log/settings'
+import { memoized } from './memoized'
 import { fibreOf, groupsOf, isHeldWet } from './plan-groups'
 import { jarFor, plantOf, potsOf } from './plan-plant'
 
@@ -36,7 +41,8 @@ const MOST_DAYS_ON = 21
 interface Facts {
   walk: (on: string) => Promise<WalkView>
   source: (id: string, on: string) => Promise<SourceOnWalk>
-  depthRatios: (sourceId: string) => Promise<DepthRatio[]>
+  /** By the curve of the plan's own fibre and mordant; empty where there is none. */
+  depthRatios: (plan: NewPlan) => Promise<DepthRatio[]>
   jars: (now: number) => Promise<JarView[]>
 }
 
@@ -49,26 +55,30 @@ export interface ChainAsk {
 }
 
 /** What all plans have in common: looked up once, however many there are. */
-interface Ground extends Pick<ChainHours, 'hands' | 'daylight'> {
+interface SharedFacts extends Pick<ChainHours, 'hands' | 'daylight'> {
   settings: Settings
   rows: ReadonlyMap<string, WalkRow>
   jars: readonly JarView[]
   roomL: number | null
   flames: readonly Span[]
   shelf: readonly ShelfItem[]
-  ofSource: (id: string) => Promise<{ source: SourceOnWalk; depths: DepthRatio[] }>
+  ofSource: (id: string) => Promise<SourceOnWalk>
+  depthsOf: (plan: NewPlan) => Promise<DepthRatio[]>
 }
 
 /** What plans before one take: they have the first claim. */
-interface Before {
-  /** Of its source's dry stock, g. */
-  takenG: number
-  flames: readonly Span[]
+interface Claimed {
+  /** Dry stock of each source, and what stands in each jar, by its tag, g. */
+  stockG: Map<string, number>
+  jarsG: Map<string, number>
+  flames: Span[]
 }
+
+const nothingClaimed = (): Claimed => ({ stockG: new Map(), jarsG: new Map(), flames: [] })
 
 /** What follows from plans: pots, baths, jars, walks, and when. */
 export const planChains = (db: Knex, facts: Facts) => {
-  async function groundOf({ now, on }: ChainAsk): Promise<Ground> {
+  async function sharedFacts({ now, on }: ChainAsk): Promise<SharedFacts> {
     const [settings, { rows }, jars, roomL, open, shelf] = await Promise.all([
       readSettings(db),
       facts.walk(on),
@@ -77,11 +87,6 @@ export const planChains = (db: Knex, facts: Facts) => {
       potRepository(db).open(),
       shelfRepository(db).all(),
     ])
-    const known = new Map<string, ReturnType<Ground['ofSource']>>()
-    const lookUpSource = async (id: string) => ({
-      source: await facts.source(id, on),
-      depths: await facts.depthRatios(id),
-    })
     return {
       settings,
       ...dayHours(settings, now, { before: 0, after: HORIZON_DAYS }),
@@ -90,38 +95,41 @@ export const planChains = (db: Knex, facts: Facts) => {
       roomL,
       flames: flamesOf(open).map(({ span }) => span),
       shelf,
-      ofSource(id) {
-        const found = known.get(id) ?? lookUpSource(id)
-        known.set(id, found)
-        return found
-      },
+      ofSource: memoized(
+        (id: string) => facts.source(id, on),
+        (id) => id,
+      ),
+      depthsOf: memoized(facts.depthRatios, ({ sourceId, fibre, mordant }) =>
+        [sourceId, fibre, mordant].join(),
+      ),
     }
   }
 
   async function chainOf(
     plan: Plan,
     { now, on, asked }: ChainAsk,
-    ground: Ground,
-    before: Before = { takenG: 0, flames: [] },
+    shared: SharedFacts,
+    claimed: Claimed,
   ): Promise<{ view: ChainView; flames: Span[] }> {
-    const { settings, roomL } = ground
-    const { source, depths } = await ground.ofSource(plan.sourceId)
-    const row = lookUp(ground.rows, plan.sourceId)
+    const { settings, roomL } = shared
+    const source = await shared.ofSource(plan.sourceId)
+    const depths = await shared.depthsOf(plan)
+    const row = lookUp(shared.rows, plan.sourceId)
     const room = roomL ?? USUAL_VESSEL_L * USEFUL_SHARE
     const pots = potsOf(plan, room, source, depths)
-    const jar = await jarFor(db, source, ground.jars)
-    const { takenG } = before
-    const plant = await plantOf(db, plan, { row, source, depths, pots, takenG, jar })
+    const jar = jarFor(source, shared.jars, claimed.jarsG)
+    const claimedG = claimed.stockG.get(plan.sourceId) ?? 0
+    const plant = await plantOf(db, plan, { row, source, depths, pots, claimedG, jar })
     const groups = groupsOf(plan, { row, source, pots, plant, jar, roomL: room, on })
     const layWith = (moved: NewPlan['moved']) =>
       lay(groups, {
-        hands: ground.hands,
-        daylight: ground.daylight,
+        hands: shared.hands,
+        daylight: shared.daylight,
         now,
         by: plan.wantedBy === null ? null : +dayjs(plan.wantedBy).endOf('day'),
         spareMs: SPARE_DAYS * DAY_MS,
         burners: settings.burners.length,
-        busy: [...ground.flames, ...before.flames],
+        busy: [...shared.flames, ...claimed.flames],
         moved: daysOf(moved, on, asked),
       })
     const laid = layWith(plan.moved)
@@ -129,11 +137,12 @@ export const planChains = (db: Knex, facts: Facts) => {
       plan.mordant && plan.mordantPercent !== null
         ? (plan.mordantPercent / 100) * fibreOf(plan)
         : null
-    const onShelf = ground.shelf.filter(({ agent }) => agent === plan.mordant)
+    const onShelf = shared.shelf.filter(({ agent }) => agent === plan.mordant)
     const view = {
       plan,
       sourceName: source.source.commonName,
-      hex: row.gatherings.flatMap(({ hex }) => hex ?? []).slice(-1),
+      hex: row.gatherings.flatMap(({ hex }) => hex ?? []).at(-1) ?? null,
+      cautions: cautionsOf(source.source, groups),
       plant,
       pots,
       roomL,
@@ -153,19 +162,19 @@ export const planChains = (db: Knex, facts: Facts) => {
   return {
     /** A plan as it would be, before it is kept. */
     preview: async (plan: NewPlan, ask: ChainAsk): Promise<ChainView> =>
-      (await chainOf(unkept(plan), ask, await groundOf(ask))).view,
+      (await chainOf(unkept(plan), ask, await sharedFacts(ask), nothingClaimed())).view,
 
     /** Open plans, the first made first: it has the first claim on the stock and on the burners. */
     async all(plans: readonly Plan[], ask: ChainAsk): Promise<ChainView[]> {
-      const ground = await groundOf(ask)
-      const taken = new Map<string, number>()
-      const flames: Span[] = []
+      const shared = await sharedFacts(ask)
+      const claimed = nothingClaimed()
       const chains: ChainView[] = []
       for (const plan of [...plans].sort((a, b) => (a.createdAt < b.createdAt ? -1 : 1))) {
-        const takenG = taken.get(plan.sourceId) ?? 0
-        const { view, flames: lit } = await chainOf(plan, ask, ground, { takenG, flames })
-        taken.set(plan.sourceId, takenG + view.plant.stockDryG)
-        flames.push(...lit)
+        const { view, flames } = await chainOf(plan, ask, shared, claimed)
+        const { plant, jar } = view
+        claim(claimed.stockG, plan.sourceId, plant.stockDryG)
+        if (jar) claim(claimed.jarsG, jar.code, Math.min(jar.dryG, plant.wantedDryG))
+        claimed.flames.push(...flames)
         chains.push(view)
         // laying never waits: others get their turn only if it is given
         await setImmediate()
@@ -173,6 +182,20 @@ export const planChains = (db: Knex, facts: Facts) => {
       return chains
     },
   }
+}
+
+const claim = (of: Map<string, number>, key: string, massG: number) =>
+  of.set(key, (of.get(key) ?? 0) + massG)
+
+/** What may harm somebody on the way; what is only worth minding stands where it is done. */
+function cautionsOf(source: Source, groups: readonly ChainGroup[]): Caution[] {
+  const grave = gatheringCautions({ ...source, sureness: 'sure', hazards: [] }).filter(
+    ({ level }) => level !== 'mind',
+  )
+  const isFermented = source.ways[0] === 'ammoniaFerment'
+  const stands = groups.some(({ kind }) => kind === 'ferment')
+  const words = stands ? JAR_WAYS.ammoniaFerment.caution : wayFacts('ammoniaFerment').caution
+  return isFermented ? [...grave, { key: 'ammonia', level: 'grave', words }] : grave
 }
 
 /** When a chain's own flames burn. */
@@ -243,12 +266,19 @@ function stepsOf(
 ): Pick<ChainView, 'steps' | 'begins' | 'ends' | 'spareMs' | 'soonest' | 'failure'> {
   if (!chain) return { steps: [], begins: 0, ends: 0, spareMs: null, soonest: null, failure }
   const laid = new Map(chain.groups.map((group) => [group.id, group]))
+  const groupOf = new Map(
+    groups.flatMap((group) => group.steps.map((step) => [step.id, group.id] as const)),
+  )
   const { begins, ends, spareMs, soonest } = chain
   return {
     steps: groups
-      .map(({ id, kind, index }) => {
+      .map(({ id, kind, index, steps }) => {
         const { from, to, latestStart } = present(laid.get(id))
-        return { id, kind, index, from, to, latestStart, isMoved: id in moved }
+        const waits = new Set(
+          steps.flatMap(({ after }) => after.map((each) => groupOf.get(each.id))),
+        )
+        const after = [...waits].flatMap((other) => (other && other !== id ? [other] : []))
+        return { id, kind, index, after, from, to, latestStart, isMoved: id in moved }
       })
       .sort((a, b) => a.from - b.from),
     begins,

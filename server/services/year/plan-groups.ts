@@ -4,10 +4,10 @@ import { JAR_WAYS } from '../../../catalogue/jar-ways'
 import { wayFacts } from '../../../catalogue/ways'
 import { chainGroups, type ChainGroup } from '../../../core/plan/chain-steps'
 import { mordantSteps } from '../../../core/plan/mordant-steps'
-import { potsFor } from '../../../core/plan/plant-for-plan'
+import { piecesPerPot } from '../../../core/plan/plant-for-plan'
 import type { NewPlan } from '../../../shared/schemas/year/plan'
 import type { SourceOnWalk, WalkRow } from '../../../shared/views/walk/walk'
-import type { ChainPlant, ChainPotView, ChainView } from '../../../shared/views/year/chain'
+import type { ChainJar, ChainPlant, ChainPot } from '../../../shared/views/year/chain'
 import { seasonSpans } from './season-spans'
 
 /** Of picking where nobody timed it, min. */
@@ -19,8 +19,15 @@ const HELD_WET_DAYS = 3
 export const fibreOf = ({ parts }: Pick<NewPlan, 'parts'>) =>
   parts.reduce((sum, { fibreG }) => sum + fibreG, 0)
 
+/** Baths that all pieces take, those of an average weight. */
+function mordantBathsOf(plan: NewPlan, roomL: number): number {
+  const pieces = plan.parts.reduce((sum, part) => sum + part.pieces, 0)
+  const litresPerKg = FORM_FREEDOM[plan.form].evenLPerKg
+  return piecesPerPot(pieces, fibreOf(plan) / pieces, roomL, litresPerKg).length
+}
+
 /** Whether mordanted pieces may wait wet for their pots; else they are dried. */
-export const isHeldWet = (pots: readonly ChainPotView[]) => pots.length <= MOST_WET_POTS
+export const isHeldWet = (pots: readonly ChainPot[]) => pots.length <= MOST_WET_POTS
 
 /** The steps that a plan is made of, by what its plant, fibre and vessels want. */
 export function groupsOf(
@@ -36,9 +43,9 @@ export function groupsOf(
   }: {
     row: WalkRow
     source: SourceOnWalk
-    pots: readonly ChainPotView[]
+    pots: readonly ChainPot[]
     plant: ChainPlant
-    jar: ChainView['jar']
+    jar: ChainJar | null
     roomL: number
     on: string
   },
@@ -70,7 +77,7 @@ export function groupsOf(
           finish: isHeldWet(pots) ? 'heldWet' : 'dried',
         })
       : [],
-    mordantGoes: potsFor(fibreOf(plan), roomL, FORM_FREEDOM[plan.form].evenLPerKg).length,
+    mordantBaths: mordantBathsOf(plan, roomL),
     heldWetDays: isHeldWet(pots) ? HELD_WET_DAYS : null,
     pots: pots.map(({ liquorOf }) => ({ steps: wayFacts(way).steps, liquorOf })),
   })

@@ -15,7 +15,7 @@ import {
 } from '../log/common'
 
 /** Fibre that is to come out alike. */
-interface PlanPart {
+export interface PlanPart {
   /** Air-dry, g. */
   fibreG: number
   pieces: number

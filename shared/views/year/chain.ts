@@ -1,7 +1,9 @@
 import type { Depth } from '../../../core/colour/depth'
 import type { Basis } from '../../../core/harvest/dry-fraction'
 import type { ChainKind } from '../../../core/plan/chain-steps'
+import type { Caution } from '../../../core/safety/gathering'
 import type { Spread } from '../../../core/spread'
+import type { Tried } from '../../../core/strength/outside-tried'
 import type { Plan } from '../../schemas/year/plan'
 
 /** What is shown and moved of a chain as one; instants in ms since 1970. */
@@ -11,6 +13,8 @@ export interface ChainStep {
   kind: ChainKind
   /** Of pots and baths: which one it is, from 0. */
   index: number
+  /** Ids of those that it waits for. */
+  after: string[]
   from: number
   to: number
   /** To begin no later on that day; null: it wants no hands. */
@@ -19,15 +23,17 @@ export interface ChainStep {
   isMoved: boolean
 }
 
-export interface ChainPotView {
+export interface ChainPot {
   fibreG: number
+  pieces: number
   depth: Depth | null
+  /** Its ratio reaches that depth eight times in ten, by a curve of this fibre and mordant. */
+  isDepthLikely: boolean
   /** Which pot's liquor it dyes in again, from 0; null: its own plant. */
   liquorOf: number | null
-  /** g plant per g dry fibre, air-dry and as usually weighed. */
+  /** g plant per g dry fibre, air-dry and as weighed in `state`. */
   ratioDry: number | null
   ratioAsWeighed: number | null
-  /** As what that is weighed. */
   state: 'fresh' | 'dried'
 }
 
@@ -37,34 +43,44 @@ export interface ChainPlant {
   stockDryG: number
   /** Tags of the lots that cover it. */
   stockCodes: string[]
-  /** Fresh, as it is gathered; null: stock covers it. */
+  /** Fresh, as it is gathered; null: none is. */
   gatherG: Spread | null
   /** How its dryness is known. */
   basis: Basis
   shares: { patchId: string; patchName: string; massG: number }[]
   /** What no known place bears this year, g; null: no place is known. */
   shortG: number | null
-  /** Swatches behind the ratio; 0: as usual of its kind. */
-  n: number
-  /** A depth is wanted that no ratio is likely to reach: the usual one is planned by. */
-  isDepthUnsure: boolean
-  /** A part whose ratio nobody knows: nothing can be told of the plant. */
+  /** Of a part nobody knows how much plant it takes: nothing can be told of the amount. */
   isRatioKnown: boolean
+  /** Swatches behind the ratios for a depth, and the dry ratios they were tried at. */
+  forDepth: { n: number; tried: Tried }
+  /** Swatches behind the ratio that is usually taken; 0: as is usual of its kind. */
+  usualN: number
+}
+
+/** A jar that stands already. */
+export interface ChainJar {
+  code: string
+  /** Likely ready from then on, ms since 1970. */
+  readyAt: number
+  /** Its plant, air-dry, g, that no plan before this one takes. */
+  dryG: number
 }
 
 /** A plan with all that follows from it. */
 export interface ChainView {
   plan: Plan
   sourceName: string
-  hex: string[]
+  /** The deepest colour that its latest gathering gave; null: none was read. */
+  hex: string | null
+  cautions: Caution[]
   plant: ChainPlant
-  pots: ChainPotView[]
-  /** Of the largest vessel that may be filled, L; null: none is listed, and ten are taken. */
+  pots: ChainPot[]
+  /** What the largest vessel may be filled to, L; null: none is listed. */
   roomL: number | null
   mordantG: number | null
   mordantOnShelfG: number
-  /** A jar that stands already: its plant, air-dry, g. */
-  jar: { code: string; readyAt: number; dryG: number } | null
+  jar: ChainJar | null
   /** Mordanted pieces wait wet for their pot; else they are dried. */
   isHeldWet: boolean
   dryingDays: readonly [from: number, to: number] | null

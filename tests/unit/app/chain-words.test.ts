@@ -9,6 +9,7 @@ import type { ChainStep, ChainView } from '../../../shared/views/year/chain'
 const at = (day: number, hour = 9) => new Date(2026, 10, day, hour).getTime()
 const step = (fields: Partial<ChainStep> & Pick<ChainStep, 'id' | 'kind'>): ChainStep => ({
   index: 0,
+  after: [],
   from: at(29),
   to: at(29, 11),
   latestStart: null,
@@ -36,7 +37,8 @@ const chain = (fields: Partial<ChainView> = {}): ChainView => ({
     doneOn: null,
   },
   sourceName: 'broad-leaved dock',
-  hex: [],
+  hex: null,
+  cautions: [],
   plant: {
     wantedDryG: 450,
     stockDryG: 0,
@@ -45,20 +47,31 @@ const chain = (fields: Partial<ChainView> = {}): ChainView => ({
     basis: 'measured',
     shares: [{ patchId: 'o', patchName: 'Orchard Bank', massG: 1880 }],
     shortG: 0,
-    n: 8,
-    isDepthUnsure: false,
     isRatioKnown: true,
+    forDepth: { n: 8, tried: [0.1, 0.8] },
+    usualN: 12,
   },
   pots: [
     {
       fibreG: 300,
+      pieces: 3,
       depth: 'full',
+      isDepthLikely: true,
       liquorOf: null,
       ratioDry: 0.75,
       ratioAsWeighed: 0.75,
       state: 'dried',
     },
-    { fibreG: 300, depth: null, liquorOf: 0, ratioDry: null, ratioAsWeighed: null, state: 'dried' },
+    {
+      fibreG: 300,
+      pieces: 3,
+      depth: null,
+      isDepthLikely: false,
+      liquorOf: 0,
+      ratioDry: null,
+      ratioAsWeighed: null,
+      state: 'dried',
+    },
   ],
   roomL: 16,
   mordantG: 60,
@@ -88,9 +101,9 @@ describe('a chain in words', () => {
     const dried = chain({ steps: [...chain().steps, step({ id: 'dry', kind: 'dry' })] })
     expect(chainLines(dried)[0]!.when).toMatch(/^by /)
     expect(gather!.more).toBe('1.5 kg to 2.5 kg, its dry matter weighed; Orchard Bank: 1.9 kg')
-    expect(first!.what).toBe('pot 1: 300 g at 0.75 : 1 dried')
-    expect(first!.more).toMatch(/^full or deeper; by 8 swatches; begun by /)
-    expect(second!.what).toBe('pot 2: 300 g in what pot 1 left')
+    expect(first!.what).toBe('pot 1: 300 g in 3 pieces at 0.75 : 1 dried')
+    expect(first!.more).toMatch(/^full or deeper 8 times in 10, by 8 swatches of yours; begun by /)
+    expect(second!.what).toBe('pot 2: 300 g in 3 pieces in what pot 1 left')
     expect(second!.more).toContain('by how much is not promised')
   })
 
@@ -104,15 +117,35 @@ describe('a chain in words', () => {
       'OCH-26-02 holds 20 g of dry plant, and 450 g are wanted: less fibre, or another jar.',
     ])
     const short = chain({
-      plant: { ...chain().plant, shortG: 700, isDepthUnsure: true },
+      plant: { ...chain().plant, shortG: 700 },
       roomL: null,
       mordantOnShelfG: 100,
     })
     expect(chainTroubles(short)).toEqual([
-      'No ratio is likely to reach that depth: what is usually taken is planned by.',
       'Your places bear 700 g less than that this year.',
       'No vessel is listed in your kit: one of 10 L is planned by.',
     ])
+  })
+
+  test('no depth is promised by what was tried on another fibre or mordant, or far off', () => {
+    const [pot] = chain().pots
+    const unsure = chain({ pots: [{ ...pot!, isDepthLikely: false }], mordantOnShelfG: 60 })
+    expect(chainLines(unsure)[1]!.more).toMatch(
+      /^whether it gets full is not known; as you take it, by 12 swatches; begun by /,
+    )
+    expect(chainTroubles(unsure)[0]).toMatch(/^No swatch on this fibre and mordant tells/)
+    const far = chain({ pots: [{ ...pot!, ratioDry: 4 }], mordantOnShelfG: 60 })
+    expect(chainTroubles(far)).toEqual([
+      'The ratio for that depth is a guess: 5 times over any ratio tried.',
+    ])
+  })
+
+  test('a piece that no vessel lets move is told of', () => {
+    const parts = [{ fibreG: 900, pieces: 1, depth: null, isLaterBath: false }]
+    // 900 g of yarn at 30 L/kg want 27 L
+    expect(chainTroubles(chain({ plan: { ...chain().plan, parts }, mordantOnShelfG: 60 }))).toEqual(
+      ['A piece of 900 g wants 27 L to move in, and your largest vessel may be filled to 16 L.'],
+    )
   })
 
   test('bars that overlap lie in rows of their own; a move is to a day', () => {

@@ -33,7 +33,7 @@ const dock: ChainQuestion = {
   jar: null,
   isWashed: false,
   mordant: alum,
-  mordantGoes: 1,
+  mordantBaths: 1,
   heldWetDays: 3,
   pots: [pot, { ...pot, liquorOf: 0 }],
 }
@@ -160,7 +160,7 @@ describe('a plan’s chain', () => {
         jar: int(0, 3) ? null : { standDays: int(2, 40) },
         isWashed: int(0, 1) === 1,
         mordant: int(0, 1) ? alum : [],
-        mordantGoes: int(1, 3),
+        mordantBaths: int(1, 3),
         heldWetDays: null,
         pots: Array.from({ length: count }, (_, i) => ({
           steps,

@@ -1,6 +1,11 @@
 import { describe, expect, test } from '@jest/globals'
 import { TYPICAL_STRIP_YIELD } from '../../../../core/harvest/gather-needed'
-import { plantForPlan, potsFor, splitOverPlaces } from '../../../../core/plan/plant-for-plan'
+import {
+  liquorFor,
+  piecesPerPot,
+  plantForPlan,
+  splitOverPlaces,
+} from '../../../../core/plan/plant-for-plan'
 
 describe('plant for a plan', () => {
   // 600 g at 0.75 : 1 dry is 450 g dry; 150 g lie in stock; 300 g dry at 27 % dry matter are
@@ -60,11 +65,15 @@ describe('plant for a plan', () => {
     })
   })
 
-  test('fibre is shared evenly over as many pots as the vessel needs', () => {
-    // 16 L at 30 L/kg take 533 g
-    expect(potsFor(600, 16, 30)).toEqual([300, 300])
-    expect(potsFor(533, 16, 30)).toHaveLength(1)
-    expect(potsFor(0, 16, 30)).toEqual([])
-    expect(() => potsFor(600, 0, 30)).toThrow('roomL must be above 0')
+  test('whole pieces are shared evenly over as many pots as the vessel needs', () => {
+    // 16 L at 30 L/kg take 533 g: five pieces of 100 g, one of 300 g, none of 600 g
+    expect(piecesPerPot(6, 100, 16, 30)).toEqual([3, 3])
+    expect(piecesPerPot(7, 100, 16, 30)).toEqual([3, 4])
+    expect(piecesPerPot(5, 100, 16, 30)).toEqual([5])
+    expect(piecesPerPot(2, 300, 16, 30)).toEqual([1, 1])
+    expect(piecesPerPot(1, 600, 16, 30)).toEqual([1])
+    expect(piecesPerPot(0, 600, 16, 30)).toEqual([])
+    expect(liquorFor(600, 30)).toBeCloseTo(18, 9)
+    expect(() => piecesPerPot(6, 100, 0, 30)).toThrow('roomL must be above 0')
   })
 })

@@ -4,6 +4,7 @@ import ICAL from 'ical.js'
 import { catalogueId, newId } from '../../../../shared/ids'
 import { PLAIN_PATCH } from '../../../../shared/schemas/walk/patch'
 import type { NewPlan } from '../../../../shared/schemas/year/plan'
+import { dyedSwatch, measuredAt } from '../../../fixtures/dyed'
 import { DOCK, openTestLog, refusal, TANSY, type TestLog } from '../../../fixtures/log'
 
 let here: TestLog
@@ -128,6 +129,81 @@ describe('a plan', () => {
     const past = await here.log.year.preview({ ...plan, id: newId() }, 'gather')
     expect(past.failure).toContain('no hour was found')
     expect(past.nextGood).toBe('2026-10-12')
+  })
+
+  test('a depth is planned by a curve of its own fibre and mordant, or is not promised', async () => {
+    for (const [ratio, depth] of [
+      [0.1, 0.4],
+      [0.2, 0.7],
+      [0.4, 1.1],
+      [0.8, 1.5],
+    ] as const) {
+      await dyedSwatch(here, ratio, measuredAt(depth))
+    }
+    const parts = [{ fibreG: 100, pieces: 1, depth: 'middling' as const, isLaterBath: false }]
+    const tansy = planOf({ sourceId: TANSY, parts, wantedBy: null })
+    const onWool = await here.log.year.preview(tansy)
+    const [middling] = (await here.log.curves.depthRatiosOf(TANSY)).filter(
+      ({ depth }) => depth === 'middling',
+    )
+    expect(onWool.pots[0]).toMatchObject({ isDepthLikely: true, ratioDry: middling!.ratioDry })
+    expect(onWool.plant.forDepth).toEqual({ n: 4, tried: [0.1, 0.8] })
+    for (const other of [{ fibre: 'cotton' }, { mordant: 'ironSulfate' }] as const) {
+      const chain = await here.log.year.preview({ ...tansy, ...other })
+      expect(chain.pots[0]).toMatchObject({ isDepthLikely: false })
+      expect(chain.plant.forDepth.n).toBe(0)
+    }
+  })
+
+  test('whole pieces go into pots, and what a step waits for is told', async () => {
+    const parts = [{ fibreG: 600, pieces: 4, depth: null, isLaterBath: false }]
+    const chain = await here.log.year.preview(planOf({ parts }))
+    // 8 L of the ten that are assumed take 267 g at 30 L/kg: one piece of 150 g
+    expect(chain.pots.map(({ pieces, fibreG }) => [pieces, fibreG])).toEqual(
+      Array(4).fill([1, 150]),
+    )
+    const after = (id: string) => chain.steps.find((step) => step.id === id)!.after
+    expect(after('dry')).toEqual(['gather'])
+    expect(after('pot1')).toEqual(expect.arrayContaining(['dry', 'mordant4']))
+    expect(after('pot2')).toContain('pot1')
+  })
+
+  test('two out of one jar: the second is told what the first leaves', async () => {
+    const lichen = catalogueId('ochrolechia-tartarea/thallus')
+    const lot = await here.lot({
+      sourceId: lichen,
+      state: 'dried',
+      netG: 60,
+      gatheredOn: '2026-03-01',
+    })
+    const { item: jar } = await here.log.jars.create({
+      id: newId(),
+      way: 'ammoniaFerment',
+      vessel: 'blue lid',
+      vesselL: null,
+      waterL: 0.5,
+      ammoniaL: 0.5,
+      tempC: 18,
+      note: '',
+      startedAt: '2026-04-01T10:00:00Z',
+      lots: [{ lotId: lot.id, massG: 60 }],
+    })
+    const hat = planOf({
+      sourceId: lichen,
+      mordant: null,
+      mordantPercent: null,
+      wantedBy: null,
+      parts: [{ fibreG: 80, pieces: 1, depth: null, isLaterBath: false }],
+    })
+    await here.log.plans.create(hat)
+    here.at('2026-10-05T09:00:00Z')
+    await here.log.plans.create({ ...hat, id: newId() })
+    const [first, second] = (await here.log.year.plans()).items
+    expect(first!.jar).toMatchObject({ code: jar.code, dryG: 60 })
+    expect(second!.jar!.dryG).toBeCloseTo(60 - first!.plant.wantedDryG, 6)
+    // out of a jar nothing is gathered, and ammonia is warned of
+    expect(first!.steps.map(({ id }) => id)).not.toContain('gather')
+    expect(first!.cautions.map(({ words }) => words).join()).toContain('Ammonia')
   })
 
   test('two of one source share its stock, the first made first', async () => {
