@@ -11,6 +11,7 @@ import { mordantHeat } from './migrations/0009-mordant-heat'
 import { washedOrNot } from './migrations/0010-washed-or-not'
 import { wishedDepth } from './migrations/0011-wished-depth'
 import { asWellAsKnown } from './migrations/0012-as-well-as-known'
+import { othersPieces } from './migrations/0015-others-pieces'
 import { plans } from './migrations/0014-plans'
 import { anotherLog } from './migrations/0013-another-log'
 
@@ -36,6 +37,7 @@ export const MIGRATIONS: readonly Migration[] = [
   asWellAsKnown,
   anotherLog,
   plans,
+  othersPieces,
 ]
 
 /** Migrations are compiled in: a bundled server has no migration files beside it. */

@@ -41,7 +41,9 @@ export const basketRows = (db: Knex) => {
       .whereRaw('piece.pots = 0 and piece.split_on is null and piece.set_aside_at is null')
   // without the bath: an index of its own answers for the many that are dyed
   const dyed = () =>
-    db('piece').whereRaw('piece.pots > 0 and piece.split_on is null and piece.set_aside_at is null')
+    db('piece').whereRaw(
+      `piece.pots > 0 and piece.split_on is null and piece.set_aside_at is null and piece.from_log = ''`,
+    )
   function chosen({ level, setId, find }: BasketFilter) {
     const query = level === 'dyed' ? dyed() : inBasket()
     if (level && level !== 'dyed') query.whereRaw(`${LEVEL_SQL} = ?`, level)

@@ -32,6 +32,7 @@ interface PieceRow extends RecordedRow {
   split_on: string | null
   bath_id: string | null
   overrides: string
+  from_log: string
 }
 
 /** What of a piece can be edited; its history and colours are rows of their own. */
@@ -43,6 +44,7 @@ export type PieceFields = PieceEdit & {
   code: string
   fromPieceId: string | null
   earlierPots: string[]
+  fromLog: string
 }
 
 /** Live pots that a piece has been through. */
@@ -86,6 +88,7 @@ export const pieceRepository = (db: Knex) => {
         ...(pots.get(row.id) ?? []).map(({ pot_id }) => pot_id),
       ],
       fromPieceId: row.from_piece_id,
+      fromLog: row.from_log,
       splitOn: row.split_on,
       bathId: row.bath_id,
       note: row.note,
@@ -124,11 +127,15 @@ export const pieceRepository = (db: Knex) => {
       return whole(await db<PieceRow>('piece').whereIn('id', ids))
     },
 
-    async insert({ id, code, fromPieceId, earlierPots, ...edit }: PieceFields, at: string) {
+    async insert(
+      { id, code, fromPieceId, earlierPots, fromLog, ...edit }: PieceFields,
+      at: string,
+    ) {
       await db('piece').insert({
         id,
         code,
         from_piece_id: fromPieceId,
+        from_log: fromLog,
         earlier_pots: JSON.stringify(earlierPots),
         pots: earlierPots.length,
         ...toEdited(edit),
@@ -149,7 +156,7 @@ export const pieceRepository = (db: Knex) => {
     /** Dry weights of live pieces of the same fibre, form and name, the latest first, g. */
     async alikeG({ id, fibre, form, name }: Pick<Piece, 'id' | 'fibre' | 'form' | 'name'>) {
       return await db('piece')
-        .where({ fibre, form, name })
+        .where({ fibre, form, name, from_log: '' })
         .whereNot({ id })
         .whereNull('set_aside_at')
         .orderBy('id', 'desc')

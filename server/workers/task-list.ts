@@ -14,6 +14,7 @@ import {
   type PosteriorQuestion,
 } from '../../core/strength/posterior/describe-posterior'
 import type { LeastSquaresBody } from '../../shared/schemas/calc/calc'
+import { readLogFile } from '../services/exchange/log-file'
 import { readReadings } from '../services/exchange/readings-file'
 
 /**
@@ -26,6 +27,7 @@ export const TASKS = {
     readTable(bytes, wanted),
   readGrid: (bytes: Uint8Array) => readGrid(bytes),
   readWaypoints: (bytes: Uint8Array) => readWaypoints(bytes),
+  readLogFile: (bytes: Uint8Array) => readLogFile(bytes),
   readReadings: (bytes: Uint8Array) => readReadings(bytes),
   schedule: (question: ScheduleQuestion) => leastMakespan(question),
   nextDose: (question: DoseQuestion) => nextDose(question),

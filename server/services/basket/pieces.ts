@@ -23,8 +23,11 @@ import type { RecordKind } from '../log/record-kind'
 import { isLiveSet } from '../../repositories/piece-sets'
 import { present } from '../../../core/present'
 
-/** A piece as services make it; `code` where it is on a tag already, `from` where it was split off. */
-export type MadePiece = NewPiece & { code?: string; from?: Piece }
+/**
+ * A piece as services make it; `code` where it is on a tag already, `from` where it was split off,
+ * `fromLog` where it is another dyer's.
+ */
+export type MadePiece = NewPiece & { code?: string; from?: Piece; fromLog?: string }
 
 export const pieceKind: RecordKind<Piece, MadePiece, PieceChange, PieceQuery> = {
   collection: 'pieces',
@@ -40,7 +43,13 @@ export const pieceKind: RecordKind<Piece, MadePiece, PieceChange, PieceQuery> = 
     if (input.code) await reserveTagCode(trx, input.code)
     const code = input.code ?? (await nextTagCode(trx, FIBRES[input.fibre].code, yearOf(at)))
     await pieceRepository(trx).insert(
-      { ...traits, code, fromPieceId: from?.id ?? null, earlierPots: from?.potIds ?? [] },
+      {
+        ...traits,
+        code,
+        fromPieceId: from?.id ?? null,
+        earlierPots: from?.potIds ?? [],
+        fromLog: input.fromLog ?? '',
+      },
       at,
     )
     for (const treatment of from?.treatments ?? []) {

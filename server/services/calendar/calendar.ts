@@ -12,6 +12,7 @@ import { sourceNames } from '../pot/hob'
 import type { SourceVersions } from '../strength/source-versions'
 import { wishKind } from '../log/small-kinds'
 import { ofJar, ofPlannedBath, ofPlannedPot, ofRunning, ofWindow, ofWish } from './entries'
+import { CHAINS_KEPT_MS } from '../year/year'
 import { ofPlan } from './plan-entries'
 import { writeCalendar } from './write-calendar'
 
@@ -25,8 +26,6 @@ interface Views {
 }
 
 const MOST_WISHES = 200
-
-const daysSoFar = (now: Date) => Math.floor(now.getTime() / 86_400_000)
 
 export interface CalendarAsk {
   /** Local date. */
@@ -62,7 +61,10 @@ export const calendarService = (db: Knex, views: Views, clock: () => Date) => {
       ...jars.flatMap(ofJar),
       ...wishes.items.flatMap(ofWish),
       ...plans.items.flatMap((chain) =>
-        ofPlan(chain, { sequence: sequence + daysSoFar(now), withPlaces }),
+        ofPlan(chain, {
+          sequence: sequence + Math.floor(now.getTime() / CHAINS_KEPT_MS),
+          withPlaces,
+        }),
       ),
       ...walk.rows.flatMap((row) =>
         ofWindow(row, { today: on, now: now.toISOString(), sequence, withPlaces }),

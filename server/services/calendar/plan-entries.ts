@@ -8,7 +8,7 @@ const HOST = 'juniper-haze'
 const BEFORE_HANDS_MIN = 10
 
 interface PlanAsk {
-  /** Grows with every change of the log and with every day: a chain moves on with both. */
+  /** Grows with every change of the log and with the clock: a chain moves on with both. */
   sequence: number
   withPlaces: boolean
 }

@@ -9,7 +9,8 @@ import { importGatherings, type Collections } from './import-gatherings'
 import { importPieces, piecesCsv } from './import-pieces'
 import { importPatches } from './import-patches'
 import { importTable } from './import-table'
-import { importPots, logOfFile } from './import-pots'
+import { importPots } from './import-pots'
+import { logOfFile } from './log-file'
 import { importReadings } from './import-readings'
 import {
   curvesCsv,
@@ -94,7 +95,7 @@ export const exchange = (
     const own = await settingRepository(database.read).read('logId')
     return log === null || log === own
       ? importReadings(database, collections.swatches, clock, run)
-      : importPots(database, collections, clock, whose)
+      : importPots(database, collections, clock, run, whose)
   },
   gatherings: importGatherings(database, collections, clock, run),
   pieces: importPieces(database, collections, clock, run),

@@ -55,7 +55,7 @@ export async function piecesCsv(db: Knex): Promise<string> {
     pieceRepository(db).page({ aside: false, limit: 200, after }),
   )
   const sets = new Map((await pieceSets(db)).map(({ id, name }) => [id, name]))
-  const whole = pieces.filter(({ splitOn }) => splitOn === null)
+  const whole = pieces.filter(({ splitOn, fromLog }) => splitOn === null && fromLog === '')
   return writeTable(
     PIECE_COLUMNS,
     whole.map((piece) => toCells(piece, (piece.setId && sets.get(piece.setId)) || '')),

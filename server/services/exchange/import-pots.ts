@@ -2,15 +2,12 @@ import { setImmediate } from 'node:timers/promises'
 import type { Knex } from 'knex'
 import { fibreFacts } from '../../../catalogue/fibres'
 import { first, messageOf, present } from '../../../core/present'
-import { parseJson } from '../../../core/json'
-import { FileProblem } from '../../../core/formats/table'
 import { formatCount } from '../../../core/quantity/format-count'
 import { foldName } from '../../../shared/rules/walk/fold-name'
 import { mordantKeyOf } from '../../../shared/schemas/basket/piece'
 import {
   filePotSchema,
   fileSourceSchema,
-  LOG_FILE_KIND,
   type FileLot,
   type FilePot,
 } from '../../../shared/schemas/exchange/log-pots'
@@ -22,16 +19,11 @@ import type { Database } from '../../database/open'
 import { potRepository } from '../../repositories/pots'
 import { sourceRepository } from '../../repositories/sources'
 import type { Batch, Clock } from '../log/records'
+import type { RunTask } from '../../workers/task-pool'
+import type { LogFile } from './log-file'
 import { importer, refusedOnLine, type Progress } from './importer'
 import { keepPot, type PotCollections } from './keep-pot'
 import { MOST_ALIKE, stableIds } from './stable-id'
-
-/** A file of another log, as its JSON says. */
-export interface LogFile {
-  log: string
-  pots: unknown[]
-  sources: unknown[]
-}
 
 /** A source here, or one that comes with the file. */
 interface PlannedSource {
@@ -53,15 +45,6 @@ export interface PlannedPot extends PlannedRow {
 
 /** Pots planned before others get a turn. */
 const AT_ONCE = 50
-const MOST_POTS = 5000
-
-/** The id of the log that a file of swatches is of; null for a file that is none, or says nothing. */
-export function logOfFile(bytes: Uint8Array): string | null {
-  const head = new TextDecoder().decode(bytes.subarray(0, 200))
-  return (
-    /^\uFEFF?\s*\{"kind":"juniper-haze\/swatches","log":"([0-9a-f-]{36})"/.exec(head)?.[1] ?? null
-  )
-}
 
 /**
  * Pots and swatches of another log: they come in as another's lots, and count on no curve before
@@ -73,11 +56,12 @@ export const importPots = (
   database: Database,
   collections: PotCollections,
   clock: Clock,
+  run: RunTask,
   whose: string,
 ) =>
   importer<LogFile, PlannedPot>(database, clock, {
     isAnothers: true,
-    read: (bytes) => Promise.resolve(readLogFile(bytes)),
+    read: (bytes) => run('readLogFile', bytes),
     plan: planPots,
     begin: (batch) => {
       const made = new Set<string>()
@@ -91,24 +75,6 @@ export const importPots = (
       }
     },
   })
-
-function readLogFile(bytes: Uint8Array): LogFile {
-  const told = (() => {
-    try {
-      return parseJson<Partial<LogFile> & { kind?: unknown }>(
-        new TextDecoder('utf-8', { fatal: true }).decode(bytes),
-      )
-    } catch (error) {
-      throw new FileProblem(1, `the file is no sound JSON: ${messageOf(error)}`)
-    }
-  })()
-  const { kind, log, pots, sources } = told
-  if (kind !== LOG_FILE_KIND || typeof log !== 'string' || !Array.isArray(pots)) {
-    throw new FileProblem(1, 'the file holds no pots that went out of a log.')
-  }
-  if (pots.length > MOST_POTS) throw new FileProblem(1, `more than ${MOST_POTS} pots: split it.`)
-  return { log, pots, sources: Array.isArray(sources) ? sources : [] }
-}
 
 async function planPots(db: Knex, file: LogFile, progress: Progress): Promise<PlannedPot[]> {
   const sources = await planSources(db, file.sources)

@@ -77,6 +77,7 @@ export async function keepPot(
           }),
       note: [piece.note, swatch && `${swatch.code} of ${whose}.`].filter(Boolean).join(' '),
       setId: null,
+      fromLog: whose,
     })
   }
   await collections.pots.createIn(batch, {

@@ -7,6 +7,7 @@ import type {
   FilePot,
   FileReading,
 } from '../../../shared/schemas/exchange/log-pots'
+import { fromLogOf } from '../../../shared/rules/pot/from-log'
 import type { Piece, Treatment } from '../../../shared/schemas/basket/piece'
 import type { NewTreatment } from '../../../shared/schemas/basket/treatment'
 import type { Lot } from '../../../shared/schemas/loft/lot'
@@ -14,7 +15,7 @@ import type { Pot, PotLot, PotPiece } from '../../../shared/schemas/pot/pot'
 import { NOTED, type NewPotEvent, type PotEvent } from '../../../shared/schemas/pot/pot-event'
 import type { Reading } from '../../../shared/schemas/swatch/reading'
 import type { Swatch } from '../../../shared/schemas/swatch/swatch'
-import type { NewSource, Source } from '../../../shared/schemas/walk/source'
+import type { Source } from '../../../shared/schemas/walk/source'
 import { lotRepository } from '../../repositories/lots'
 import { pieceRepository } from '../../repositories/pieces'
 import { potRepository } from '../../repositories/pots'
@@ -33,7 +34,7 @@ export async function* readPots(db: Knex): AsyncGenerator<FilePot> {
       stage: 'done',
       after,
     })
-    const own = items.filter(({ lots }) => lots.every(({ fromLog }) => fromLog === ''))
+    const own = items.filter((pot) => fromLogOf(pot) === '')
     const idsOf = <T>(pick: (pot: Pot) => T[]) => [...new Set(own.flatMap(pick))]
     const lots = await lotRepository(db).findMany(idsOf((pot) => pot.lots.map((l) => l.lotId)))
     const pieces = await pieceRepository(db).findMany(
@@ -184,29 +185,13 @@ function fileNote(event: PotEvent): NewPotEvent[] {
   return [(kind === 'add' ? { ...note, data: { ...data, shelfId: null } } : note) as NewPotEvent]
 }
 
+/** What a source has here alone. */
+type OwnToLog =
+  'rev' | 'createdAt' | 'updatedAt' | 'setAsideAt' | 'code' | 'provenance' | 'claims' | 'corrected'
+
 /** A source as another log can take it in, where it does not know it. */
-export const fileSource = (source: Source): NewSource => ({
-  id: source.id,
-  scientificName: source.scientificName,
-  commonName: source.commonName,
-  synonyms: source.synonyms,
-  otherNames: source.otherNames,
-  part: source.part,
-  needsMordant: source.needsMordant,
-  usualRatio: source.usualRatio,
-  usualRatioState: source.usualRatioState,
-  dryFraction: source.dryFraction,
-  windowFrom: source.windowFrom,
-  windowTo: source.windowTo,
-  caution: source.caution,
-  group: source.group,
-  ways: source.ways,
-  hues: source.hues,
-  heatLimitC: source.heatLimitC,
-  fastness: source.fastness,
-  lookAlikes: source.lookAlikes,
-  poisonous: source.poisonous,
-  care: source.care,
-  rule: source.rule,
-  stopGroup: source.stopGroup,
-})
+export function fileSource(source: Source): Omit<Source, OwnToLog> {
+  const { rev, createdAt, updatedAt, setAsideAt, code, provenance, claims, corrected, ...told } =
+    source
+  return told
+}

@@ -1,5 +1,6 @@
 import { setImmediate } from 'node:timers/promises'
 import type { Knex } from 'knex'
+import { fromLogOf } from '../../../shared/rules/pot/from-log'
 import type { Piece } from '../../../shared/schemas/basket/piece'
 import type { Pot } from '../../../shared/schemas/pot/pot'
 import type { Source } from '../../../shared/schemas/walk/source'
@@ -21,7 +22,7 @@ export interface SwatchFacts {
 /** A page is read in a hundredth of a second or so. */
 const PAGE = 25
 
-/** Every read swatch, newest first, a page at a time: others get their turn between. */
+/** Every read swatch of one's own, newest first, a page at a time: others get their turn between. */
 export async function* readSwatches(db: Knex): AsyncGenerator<SwatchFacts> {
   const sources = new Map<string, Source>()
   let after: string | undefined
@@ -44,6 +45,7 @@ export async function* readSwatches(db: Knex): AsyncGenerator<SwatchFacts> {
     }
     for (const swatch of items) {
       const pot = lookUp(potOf, swatch.potId)
+      if (fromLogOf(pot) !== '') continue
       const ids = [...new Set(pot.lots.map(({ sourceId }) => sourceId))]
       yield {
         swatch,

@@ -19,6 +19,7 @@ import { sinceLastChange } from '../../database/since-last-change'
 import { readSettings } from '../log/settings'
 import { conditionOf, groupKey, usualDryFraction, type Candidate } from './curve-candidates'
 import type { CurvesService } from './curves'
+import { fromLogOf } from '../../../shared/rules/pot/from-log'
 import { phBandIn } from '../../../shared/rules/strength/stirred-in'
 import { pieceInWords } from '../../../shared/words/swatch/piece-in-words'
 import { treatedHow } from './member-words'
@@ -97,8 +98,8 @@ export const strengthService = (db: Knex, curves: CurvesService, versions: Sourc
 /** Other logs that swatches are of, most of them first. */
 function othersOf(candidates: readonly Candidate[]): OtherLog[] {
   const others = group(
-    candidates.filter(({ pot }) => pot.lots.some(({ fromLog }) => fromLog !== '')),
-    ({ pot }) => present(pot.lots.find(({ fromLog }) => fromLog !== '')).fromLog,
+    candidates.filter(({ pot }) => fromLogOf(pot) !== ''),
+    ({ pot }) => fromLogOf(pot),
   )
   return [...others]
     .map(([fromLog, of]) => ({
@@ -156,7 +157,7 @@ function toPoint(
   return {
     swatchId: swatch.id,
     code: swatch.code,
-    fromLog: pot.lots.find(({ fromLog }) => fromLog !== '')?.fromLog ?? '',
+    fromLog: fromLogOf(pot),
     name: pieceInWords(piece, pot.dyedOn),
     potCode: pot.code,
     lotCodes: pot.lots.map(({ lotCode }) => lotCode),

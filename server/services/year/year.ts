@@ -10,7 +10,7 @@ import type { planChains } from './plan-chains'
 
 const MOST_PLANS = 200
 /** What begins now begins within so long. */
-const KEPT_MS = 5 * 60_000
+export const CHAINS_KEPT_MS = 5 * 60_000
 
 /** What chains depend on beside the log. */
 interface Kept {
@@ -34,7 +34,7 @@ export const yearService = (db: Knex, chains: ReturnType<typeof planChains>, clo
     plans: async (): Promise<{ items: ChainView[] }> => {
       const { now, on } = asked()
       return kept({
-        now: Math.floor(now / KEPT_MS) * KEPT_MS,
+        now: Math.floor(now / CHAINS_KEPT_MS) * CHAINS_KEPT_MS,
         on,
         settings: await readSettings(db),
       })

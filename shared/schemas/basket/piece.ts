@@ -76,6 +76,8 @@ export interface Piece extends Recorded, PieceTraits {
   potIds: string[]
   /** The piece it was split from. */
   fromPieceId: string | null
+  /** Whose log it came out of; empty: it is one's own. */
+  fromLog: string
   /** Local date on which it was split into others; null: it is whole. */
   splitOn: string | null
   /** The bath it lies in, or is planned into. */

@@ -96,8 +96,14 @@ describe('swatches of another log', () => {
     expect(unread.items).toEqual([])
     const loft = await here.log.loft.view('2026-09-09')
     expect(loft.groups.flatMap((heap) => heap.lots)).toEqual([])
-    expect(await wholeOf(here.log.exchange.write('gatherings.csv'))).not.toContain('TAN-')
-    expect(await jsonOf(here)).toContain('"pots":[\n]')
+    // nor do they go out of it again as one's own
+    for (const file of ['gatherings.csv', 'pieces.csv', 'swatches.csv', 'dye-log.csv'] as const) {
+      const lines = (await wholeOf(here.log.exchange.write(file))).trim().split('\r\n')
+      expect([file, lines.length]).toEqual([file, 1])
+    }
+    expect(await jsonOf(here)).toContain('"swatches":[\n],"pots":[\n]')
+    const dyed = await here.log.basket.rows({ level: 'dyed', offset: 0, limit: 50 })
+    expect(dyed).toEqual({ rows: [], count: 0 })
   })
 
   test('double nothing when they come twice; more of them come beside; undone, they come again', async () => {
