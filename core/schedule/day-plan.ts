@@ -1,9 +1,11 @@
 import { InputError } from '../input-error'
-import { inOrder, type WayStep } from '../pot/way-steps'
-import { lookUp, present } from '../present'
+import type { WayStep } from '../pot/way-steps'
+import { present } from '../present'
+import { blocksOf } from './blocks'
+import { MS_PER_MIN, turnedRound, type Span } from './free-hours'
+import { placeBlocks, type Block, type Placement } from './place-blocks'
 
-/** A stretch of time, ms since 1970. */
-export type Span = readonly [from: number, to: number]
+export type { Span } from './free-hours'
 
 /** What a step asks of the day. */
 export type DayStep = Pick<
@@ -12,6 +14,17 @@ export type DayStep = Pick<
 > & {
   /** Stretches that it must lie in, in their order: a season, or a day it was moved to. */
   within?: readonly Span[]
+  /** The pot or bath that it is of: its steps are placed together, and its vessel is held from the first to the last. */
+  pot?: string
+  /** It is of a pot and goes on outside its vessel: pieces that soak in a bucket. */
+  isOutside?: boolean
+}
+
+/** Something that a pot is dyed in. */
+export interface DayVessel {
+  id: string
+  /** When it is taken by other pots. */
+  busy: readonly Span[]
 }
 
 export interface DayPlanQuestion {
@@ -23,136 +36,95 @@ export interface DayPlanQuestion {
   burners: number
   /** When burners are taken by other pots. */
   busy: readonly Span[]
+  /** Left out: vessels are not asked for. */
+  vessels?: readonly DayVessel[]
+  /** Ids of the vessels that each pot fits in, those first that are taken rather. */
+  fits?: Readonly<Record<string, readonly string[]>>
   /** From this instant on, or to be over by it. ms since 1970. */
   from?: number
   by?: number
 }
 
-export interface DayPlan {
-  /** ms since 1970. */
-  start: Record<string, number>
+export interface DayPlan extends Placement {
   begins: number
   ends: number
 }
 
-const MS_PER_MIN = 60_000
-const MOST_TRIES = 400
+/** Another order of the same blocks, each still behind what it waits for. */
+export type Reorder = (blocks: readonly Block[]) => readonly Block[]
 
 /**
- * When each step of a pot falls: in the order of its graph, within its waits, hands and flames only
- * while somebody is up, outdoor work by daylight, and no more burners lit than there are.
+ * When each step of pots falls: in the order of their graph, within their waits, hands and flames
+ * only while somebody is up, outdoor work by daylight, no more burners lit than there are, and no
+ * vessel taken twice.
  *
  * Forwards each step lies as early as may be; backwards as late, found by turning time round.
  *
- * @throws InputError where neither or both of `from` and `by` are given, or where a step finds no
- * place in the hours given
+ * @throws InputError where neither or both of `from` and `by` are given, where a pot has no vessel
+ * that fits, or where a step finds no place in the hours given
  */
-export function dayPlan(question: DayPlanQuestion): DayPlan {
-  const { from, by } = question
+export const dayPlan = (question: DayPlanQuestion): DayPlan =>
+  present(dayPlanner(question)((same) => same))
+
+/**
+ * Lays the same question into days again and again, each time with other pots choosing first.
+ *
+ * @returns a function that gives null for what takes longer than `mostMs` from one end to the other
+ * @throws InputError as `dayPlan`, at once or in the function it gives
+ */
+export function dayPlanner(
+  question: DayPlanQuestion,
+): (reorder: Reorder, mostMs?: number) => DayPlan | null {
+  const { from, by, steps } = question
   if ((from === undefined) === (by === undefined)) {
     throw new InputError('either from or by must be given; got both or neither', '/from')
   }
-  const start = from !== undefined ? placed(question, from) : placedBackwards(question, present(by))
-  const ends = question.steps.map(({ id, minutes }) => start[id]! + minutes * MS_PER_MIN)
-  return { start, begins: Math.min(...Object.values(start)), ends: Math.max(...ends) }
+  const isForwards = from !== undefined
+  const asked = isForwards ? question : turned(question)
+  const blocks = blocksOf(asked.steps, fitsOf(question))
+  const begin = isForwards ? from : -present(by)
+  return (reorder, mostMs = Infinity) => {
+    const placed = placeBlocks(reorder(blocks), asked, begin, begin + mostMs)
+    if (!placed) return null
+    const { start, vesselOf } = placed
+    const startOf = ({ id, minutes }: DayStep) =>
+      isForwards ? start[id]! : -start[id]! - minutes * MS_PER_MIN
+    const starts = steps.map((step) => [step.id, startOf(step)] as const)
+    const ends = steps.map((step) => startOf(step) + step.minutes * MS_PER_MIN)
+    return {
+      start: Object.fromEntries(starts),
+      vesselOf,
+      begins: Math.min(...starts.map(([, at]) => at)),
+      ends: Math.max(...ends),
+    }
+  }
+}
+
+/** Vessels by pot; null: they are not asked for. */
+function fitsOf({ vessels, fits = {} }: DayPlanQuestion): DayPlanQuestion['fits'] | null {
+  if (!vessels) return null
+  for (const [pot, of] of Object.entries(fits)) {
+    if (of.length === 0) {
+      throw new InputError(`${pot} must fit in one of the vessels; got none`, `/fits/${pot}`)
+    }
+  }
+  return fits
 }
 
 /** The same question with time running the other way. */
-function placedBackwards(question: DayPlanQuestion, by: number): Record<string, number> {
-  const turned = (spans: readonly Span[]) =>
-    spans.map(([from, to]): Span => [-to, -from]).sort((a, b) => a[0] - b[0])
-  const { steps } = question
-  const start = placed(
-    {
-      ...question,
-      steps: steps.map((step) => ({
-        ...step,
-        ...(step.within && { within: turned(step.within) }),
-        after: steps.flatMap(({ id, after }) =>
-          after.filter((each) => each.id === step.id).map((each) => ({ ...each, id })),
-        ),
-      })),
-      hands: turned(question.hands),
-      daylight: turned(question.daylight),
-      busy: turned(question.busy),
-    },
-    -by,
-  )
-  return Object.fromEntries(
-    steps.map(({ id, minutes }) => [id, -start[id]! - minutes * MS_PER_MIN]),
-  )
-}
-
-function placed(question: DayPlanQuestion, from: number): Record<string, number> {
-  const ordered = inOrder(question.steps)
-  const byId = new Map(ordered.map((step) => [step.id, step]))
-  const release = new Map<string, number>()
-  for (let tries = 0; tries < MOST_TRIES; tries++) {
-    const start: Record<string, number> = {}
-    const lit: Span[] = [...question.busy]
-    let isBroken = false
-    for (const step of ordered) {
-      let at = Math.max(from, release.get(step.id) ?? from)
-      for (const { id, minLagMin = 0 } of step.after) {
-        at = Math.max(at, start[id]! + (lookUp(byId, id).minutes + minLagMin) * MS_PER_MIN)
-      }
-      at = firstAllowed(step, at, question, lit)
-      for (const { id, maxLagMin } of step.after) {
-        if (maxLagMin === undefined) continue
-        const lasts = lookUp(byId, id).minutes
-        if (at <= start[id]! + (lasts + maxLagMin) * MS_PER_MIN) continue
-        release.set(id, at - (lasts + maxLagMin) * MS_PER_MIN)
-        isBroken = true
-      }
-      if (isBroken) break
-      start[step.id] = at
-      if (step.burner) lit.push([at, at + step.minutes * MS_PER_MIN])
-    }
-    if (!isBroken) return start
-  }
-  throw new InputError(
-    'these waits cannot all be kept within the hours of the day: take longer hours or shorter steps',
-    '/steps',
-  )
-}
-
-function firstAllowed(
-  { words, minutes, attended, burner, daylight, within }: DayStep,
-  from: number,
-  question: DayPlanQuestion,
-  lit: readonly Span[],
-): number {
-  const lasts = minutes * MS_PER_MIN
-  let at = from
-  for (let tries = 0; tries < MOST_TRIES; tries++) {
-    const before = at
-    if (within) at = inSpan(within, at, lasts, words)
-    if (attended || burner) at = inSpan(question.hands, at, lasts, words)
-    if (daylight) at = inSpan(question.daylight, at, lasts, words)
-    if (burner) at = burnerFree(lit, at, lasts, question.burners)
-    if (at === before) return at
-  }
-  throw new InputError(`no hour was found for: ${words}`, '/steps')
-}
-
-function inSpan(spans: readonly Span[], at: number, lasts: number, words: string): number {
-  const span = spans.find(([from, to]) => to - lasts >= Math.max(at, from))
-  if (span) return Math.max(at, span[0])
-  throw new InputError(
-    `no hour was found for: ${words} (${Math.round(lasts / MS_PER_MIN)} min)`,
-    '/steps',
-  )
-}
-
-function burnerFree(lit: readonly Span[], at: number, lasts: number, burners: number): number {
-  for (;;) {
-    const inWay = lit.filter(([from, to]) => from < at + lasts && to > at)
-    const points = [at, ...inWay.map(([from]) => from).filter((from) => from > at)]
-    const most = Math.max(
-      0,
-      ...points.map((point) => inWay.filter(([from, to]) => from <= point && to > point).length),
-    )
-    if (most < burners) return at
-    at = Math.min(...inWay.map(([, to]) => to))
-  }
-}
+const turned = (question: DayPlanQuestion): DayPlanQuestion => ({
+  ...question,
+  steps: question.steps.map((step) => ({
+    ...step,
+    ...(step.within && { within: turnedRound(step.within) }),
+    after: question.steps.flatMap(({ id, after }) =>
+      after.filter((each) => each.id === step.id).map((each) => ({ ...each, id })),
+    ),
+  })),
+  hands: turnedRound(question.hands),
+  daylight: turnedRound(question.daylight),
+  busy: turnedRound(question.busy),
+  ...(question.vessels && {
+    vessels: question.vessels.map(({ id, busy }) => ({ id, busy: turnedRound(busy) })),
+  }),
+})

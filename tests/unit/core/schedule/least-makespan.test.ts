@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
+import { J301_1 } from '../../../fixtures/psplib-j301'
 import { leastMakespan, type ScheduleStep } from '../../../../core/schedule/least-makespan'
 
 /** Machine and minutes of each operation, job by job. */
@@ -106,6 +107,24 @@ describe('the shortest schedule', () => {
     const answer = leastMakespan(question)
     expect(answer.makespan).toBe(55)
     isSound(question, answer)
+  })
+
+  test('meets the published optimum of a project of thirty jobs on four resources', () => {
+    const steps: ScheduleStep[] = J301_1.jobs.map(([job, minutes, needs]) => ({
+      id: `${job}`,
+      minutes,
+      needs,
+      after: J301_1.jobs
+        .filter(([, , , next]) => (next as readonly number[]).includes(job))
+        .map(([id]) => ({ id: `${id}` })),
+    }))
+    const free = Object.fromEntries(Object.keys(J301_1.resources).map((name) => [name, 1000]))
+    // what is remembered of it has the length that is published without resources
+    expect(leastMakespan({ steps, resources: free }).makespan).toBe(J301_1.longestPath)
+    const question = { steps, resources: J301_1.resources }
+    const answer = leastMakespan(question)
+    isSound(question, answer)
+    expect(answer.makespan).toBe(J301_1.optimum)
   })
 
   test('one burner for two pots: one after the other; two burners: side by side', () => {

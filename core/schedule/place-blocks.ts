@@ -1,0 +1,247 @@
+import { InputError } from '../input-error'
+import { lookUp, present } from '../present'
+import { burnerFree, inSpan, lastInSpan, MS_PER_MIN, type Span } from './free-hours'
+import type { DayPlanQuestion, DayStep } from './day-plan'
+
+/** What is placed as one: the steps of a pot, which hold its vessel from the first to the last, or one step alone. */
+export interface Block {
+  id: string
+  /** Each behind those of the block that it waits for. */
+  steps: readonly DayStep[]
+  /** Ids of the vessels that will do, those first that are taken rather; empty: it holds none. */
+  vessels: readonly string[]
+  /** Those of its own steps that wait for each of them. */
+  followers: ReadonlyMap<string, readonly Follower[]>
+}
+
+interface Follower {
+  id: string
+  minLagMin: number
+}
+
+export interface Placement {
+  /** Of each step, ms since 1970. */
+  start: Record<string, number>
+  /** Of each pot that holds one, the id of its vessel. */
+  vesselOf: Record<string, string>
+}
+
+type Hours = Pick<DayPlanQuestion, 'hands' | 'daylight' | 'burners' | 'busy' | 'vessels'>
+
+const MOST_TRIES = 400
+const CROSSED =
+  'these waits cannot all be kept within the hours of the day: take longer hours or shorter steps'
+
+/**
+ * Blocks one by one, each as early as may be in the order given. Where a greatest wait is broken,
+ * what it is counted from is put later, and all is placed anew.
+ *
+ * @param blocks each behind those it waits for
+ * @param from ms since 1970
+ * @param notAfter ms since 1970: what is over later is of no use
+ * @returns null where it is over later than that
+ * @throws InputError where a step finds no place in the hours given
+ */
+export function placeBlocks(
+  blocks: readonly Block[],
+  hours: Hours,
+  from: number,
+  notAfter = Infinity,
+): Placement | null {
+  const byId = new Map(blocks.flatMap(({ steps }) => steps.map((step) => [step.id, step] as const)))
+  const release = new Map<string, number>()
+  for (let tries = 0; tries < MOST_TRIES; tries++) {
+    const placed = new Placing(hours, from, byId, release)
+    let isWhole = true
+    for (const block of blocks) {
+      isWhole = placed.add(block)
+      if (placed.ends > notAfter) return null
+      if (!isWhole) break
+    }
+    if (isWhole) return placed
+  }
+  throw new InputError(CROSSED, '/steps')
+}
+
+/** Where the steps of one block lie. */
+interface PlacedBlock {
+  start: Map<string, number>
+  hold: Span
+}
+
+class Placing implements Placement {
+  readonly start: Record<string, number> = {}
+  readonly vesselOf: Record<string, string> = {}
+  /** When the last of them is over, ms since 1970. */
+  ends = -Infinity
+  private readonly lit: Span[]
+  private readonly held: Map<string, Span[]>
+
+  constructor(
+    private readonly hours: Hours,
+    private readonly from: number,
+    private readonly byId: ReadonlyMap<string, DayStep>,
+    /** Steps that must not begin before; grows where a greatest wait was broken. */
+    private readonly release: Map<string, number>,
+  ) {
+    this.lit = [...hours.busy]
+    this.held = new Map((hours.vessels ?? []).map(({ id, busy }) => [id, [...busy]]))
+  }
+
+  /** @returns false where something placed before must come later: all is to be placed anew */
+  add(block: Block): boolean {
+    const found = block.vessels.length > 0 ? this.inVessel(block) : this.place(block, [])
+    if (!found) return false
+    for (const step of block.steps) {
+      const at = lookUp(found.start, step.id)
+      this.start[step.id] = at
+      this.ends = Math.max(this.ends, at + step.minutes * MS_PER_MIN)
+      if (step.burner) this.lit.push([at, at + step.minutes * MS_PER_MIN])
+    }
+    return true
+  }
+
+  /** In the vessel in which it is over first. */
+  private inVessel(block: Block): PlacedBlock | null {
+    let best: { vessel: string; placed: PlacedBlock } | null = null
+    let failure: unknown = null
+    for (const vessel of block.vessels) {
+      try {
+        const placed = this.place(block, lookUp(this.held, vessel))
+        if (!placed) return null
+        if (!best || placed.hold[1] < best.placed.hold[1]) best = { vessel, placed }
+      } catch (error) {
+        if (!(error instanceof InputError)) throw error
+        failure = error
+      }
+    }
+    if (!best) throw failure
+    this.vesselOf[block.id] = best.vessel
+    lookUp(this.held, best.vessel).push(best.placed.hold)
+    return best.placed
+  }
+
+  /** Its steps as early as may be, outside the stretches in which its vessel is held. */
+  private place({ steps, followers }: Block, held: readonly Span[]): PlacedBlock | null {
+    const own = new Map<string, number>()
+    let notBefore = this.from
+    for (let tries = 0; tries < MOST_TRIES; tries++) {
+      const start = this.inOrder(steps, notBefore, own)
+      if (start === 'outside') return null
+      if (start === 'inside') continue
+      this.drawTogether(steps, followers, start)
+      const hold = holdOf(steps, start)
+      const inWay = held.find(([from, to]) => from < hold[1] && to > hold[0])
+      if (!inWay) return { start, hold }
+      own.clear()
+      notBefore = inWay[1]
+    }
+    throw new InputError(CROSSED, '/steps')
+  }
+
+  /** @returns where a greatest wait was broken: whether what must come later is of this block */
+  private inOrder(
+    steps: readonly DayStep[],
+    notBefore: number,
+    own: Map<string, number>,
+  ): Map<string, number> | 'inside' | 'outside' {
+    const start = new Map<string, number>()
+    const startOf = (id: string) => start.get(id) ?? present(this.start[id])
+    const lit = [...this.lit]
+    for (const step of steps) {
+      let at = Math.max(
+        notBefore,
+        own.get(step.id) ?? -Infinity,
+        this.release.get(step.id) ?? -Infinity,
+      )
+      for (const { id, minLagMin = 0 } of step.after) {
+        at = Math.max(at, startOf(id) + (this.minutesOf(id) + minLagMin) * MS_PER_MIN)
+      }
+      at = this.firstAllowed(step, at, lit)
+      for (const { id, maxLagMin } of step.after) {
+        if (maxLagMin === undefined) continue
+        const least = at - (this.minutesOf(id) + maxLagMin) * MS_PER_MIN
+        if (startOf(id) >= least) continue
+        if (!start.has(id)) {
+          this.release.set(id, least)
+          return 'outside'
+        }
+        own.set(id, least)
+        return 'inside'
+      }
+      start.set(step.id, at)
+      if (step.burner) lit.push([at, at + step.minutes * MS_PER_MIN])
+    }
+    return start
+  }
+
+  /** What waits for a flame waits outside the vessel: no pot is filled long before it is lit. */
+  private drawTogether(
+    steps: readonly DayStep[],
+    followers: Block['followers'],
+    start: Map<string, number>,
+  ) {
+    for (let i = steps.length - 1; i >= 0; i--) {
+      const step = steps[i]!
+      const follow = followers.get(step.id)
+      if (step.burner || !follow) continue
+      let by = Infinity
+      for (const { id, minLagMin } of follow) {
+        by = Math.min(by, lookUp(start, id) - minLagMin * MS_PER_MIN)
+      }
+      // most are drawn together already
+      if (by <= lookUp(start, step.id) + step.minutes * MS_PER_MIN) continue
+      const at = this.lastAllowed(step, by)
+      if (at === null || at <= lookUp(start, step.id)) continue
+      const isLate = step.after.some(({ id, maxLagMin = Infinity }) => {
+        const before = start.get(id) ?? present(this.start[id])
+        return at > before + (this.minutesOf(id) + maxLagMin) * MS_PER_MIN
+      })
+      if (!isLate) start.set(step.id, at)
+    }
+  }
+
+  private minutesOf = (id: string) => lookUp(this.byId, id).minutes
+
+  /** The last instant from which a step without a flame is over by another; null: there is none. */
+  private lastAllowed({ minutes, attended, daylight, within }: DayStep, by: number): number | null {
+    const lasts = minutes * MS_PER_MIN
+    const spans = [
+      ...(within ? [within] : []),
+      ...(attended ? [this.hours.hands] : []),
+      ...(daylight ? [this.hours.daylight] : []),
+    ]
+    let at: number | null = by - lasts
+    for (let tries = 0; tries < MOST_TRIES; tries++) {
+      const before: number | null = at
+      for (const each of spans) if (at !== null) at = lastInSpan(each, at + lasts, lasts)
+      if (at === null || at === before) return at
+    }
+    return null
+  }
+
+  private firstAllowed(
+    { words, minutes, attended, burner, daylight, within }: DayStep,
+    from: number,
+    lit: readonly Span[],
+  ): number {
+    const lasts = minutes * MS_PER_MIN
+    let at = from
+    for (let tries = 0; tries < MOST_TRIES; tries++) {
+      const before = at
+      if (within) at = inSpan(within, at, lasts, words)
+      if (attended || burner) at = inSpan(this.hours.hands, at, lasts, words)
+      if (daylight) at = inSpan(this.hours.daylight, at, lasts, words)
+      if (burner) at = burnerFree(lit, at, lasts, this.hours.burners)
+      if (at === before) return at
+    }
+    throw new InputError(`no hour was found for: ${words}`, '/steps')
+  }
+}
+
+/** From the first to the last step in the vessel. */
+function holdOf(steps: readonly DayStep[], start: ReadonlyMap<string, number>): Span {
+  const inside = steps.filter(({ isOutside }) => !isOutside)
+  const ends = inside.map(({ id, minutes }) => lookUp(start, id) + minutes * MS_PER_MIN)
+  return [Math.min(...inside.map(({ id }) => lookUp(start, id))), Math.max(...ends)]
+}
