@@ -60,8 +60,7 @@ export function chainGroups(question: ChainQuestion): ChainGroup[] {
   const ends: string[][] = []
   pots.forEach((pot, i) => {
     const waits = pot.liquorOf === null ? plant.after : after(ends[pot.liquorOf] ?? [], LIQUOR_MIN)
-    const turn = after(ends[i - 1] ?? [])
-    const steps = potSteps(pot, i, [...waits, ...turn], fibre.after, plant.from)
+    const steps = potSteps(pot, i, waits, fibre.after, plant.from)
     dyed.push(...split(steps, i))
     ends.push(lastOf(steps))
   })
@@ -108,24 +107,23 @@ function plantGroups({ gather, dryingDays, jar }: ChainQuestion) {
   return { groups, after: waits, from }
 }
 
-/** Wash and mordant baths, one after the other, and what the pieces then wait for. */
+/** Wash and mordant baths, and what the pieces then wait for. */
 function fibreGroups({ isWashed, mordant, mordantBaths, heldWetDays }: ChainQuestion) {
   const groups: ChainGroup[] = []
   let waits: DayStep['after'] = []
   if (isWashed) {
     const words = 'Wash the fibre'
-    const step = { id: 'wash', words, minutes: WASH_MIN, attended: true, burner: true, after: [] }
+    const hands = { attended: true, burner: true, pot: 'wash' }
+    const step = { id: 'wash', words, minutes: WASH_MIN, after: [], ...hands }
     groups.push({ id: 'wash', kind: 'wash', index: 0, steps: [step] })
     waits = after(['wash'])
   }
   const ends: string[] = []
   for (let bath = 0; bath < (mordant.length > 0 ? mordantBaths : 0); bath++) {
     const id = `mordant${bath + 1}`
-    const steps = prefixed(mordant, id, waits)
+    const steps = prefixed(mordant, id, waits).map((step) => ({ ...step, pot: id }))
     groups.push({ id, kind: 'mordant', index: bath, steps })
     ends.push(...lastOf(steps))
-    // one bath after the other, in the same vessel
-    waits = after(lastOf(steps))
   }
   const maxLagMin = heldWetDays === null ? undefined : heldWetDays * DAY
   return { groups, after: ends.length > 0 ? after(ends, maxLagMin) : waits }
@@ -151,9 +149,15 @@ function potSteps(
 ): DayStep[] {
   const own = liquorOf === null ? steps : withoutExtraction(steps)
   const enters = own.find(({ id }) => id === 'enter') ?? own.at(-1)
-  return prefixed(own, `pot${index + 1}`, waits).map((step) => ({
+  const pot = `pot${index + 1}`
+  // what stands for days stands in a bucket
+  const steeps = own.findIndex(({ minutes }) => minutes >= LONG_MIN)
+  return prefixed(own, pot, waits).map((step, i) => ({
     ...step,
-    ...(step.id === `pot${index + 1}/${enters?.id}` && { after: [...step.after, ...pieces] }),
+    ...(i > steeps && { pot }),
+    // pieces soak in a bucket, whatever the plant does
+    ...(step.id === `${pot}/wetOut` && { isOutside: true, after: [] }),
+    ...(step.id === `${pot}/${enters?.id}` && { after: [...step.after, ...pieces] }),
     ...(from !== null &&
       step.after === waits && { within: [[from, Number.MAX_SAFE_INTEGER] as const] }),
   }))

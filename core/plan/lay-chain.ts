@@ -21,6 +21,8 @@ export interface LaidChain {
   groups: LaidGroup[]
   /** Of each step, ms since 1970. */
   start: Readonly<Record<string, number>>
+  /** From when to when each pot and bath holds its vessel. */
+  holds: { group: string; vessel: string; span: Span }[]
   begins: number
   ends: number
   /** From its end to the wanted day, ms; null: no day is wanted. */
@@ -31,7 +33,7 @@ export interface LaidChain {
 
 export interface ChainHours extends Pick<
   DayPlanQuestion,
-  'hands' | 'daylight' | 'burners' | 'busy'
+  'hands' | 'daylight' | 'burners' | 'busy' | 'vessels' | 'fits'
 > {
   now: number
   /** Wanted by, ms since 1970; null: as soon as may be. */
@@ -63,9 +65,9 @@ export function layChain(groups: readonly ChainGroup[], hours: ChainHours): Laid
 }
 
 const laid = (
-  { steps, hands, daylight, burners, busy }: Omit<DayPlanQuestion, 'from' | 'by'>,
+  { steps, hands, daylight, burners, busy, vessels, fits }: Omit<DayPlanQuestion, 'from' | 'by'>,
   end: { from: number } | { by: number },
-): DayPlan => dayPlan({ steps, hands, daylight, burners, busy, ...end })
+): DayPlan => dayPlan({ steps, hands, daylight, burners, busy, vessels, fits, ...end })
 
 /** As late as may be; null where that would have begun already, or does not fit. */
 function backwards(
@@ -109,6 +111,7 @@ function told(
   const endOf = ({ id, minutes }: DayStep) => plan.start[id]! + minutes * MS_PER_MIN
   return {
     start: plan.start,
+    holds: holdsIn(groups, plan),
     groups: groups.map(({ id, steps }) => {
       const from = Math.min(...steps.map((step) => plan.start[step.id]!))
       return {
@@ -123,6 +126,17 @@ function told(
     spareMs: by === null || soonest !== null ? null : by - plan.ends,
     soonest,
   }
+}
+
+/** From the first to the last step of each pot that goes on in its vessel. */
+function holdsIn(groups: readonly ChainGroup[], { start, vesselOf }: DayPlan): LaidChain['holds'] {
+  const steps = groups.flatMap((group) => group.steps)
+  return Object.entries(vesselOf).map(([group, vessel]) => {
+    const inside = steps.filter(({ pot, isOutside }) => pot === group && !isOutside)
+    const from = Math.min(...inside.map(({ id }) => start[id]!))
+    const to = Math.max(...inside.map(({ id, minutes }) => start[id]! + minutes * MS_PER_MIN))
+    return { group, vessel, span: [from, to] }
+  })
 }
 
 /** How late a group may begin with each of its flames and hands still over by the evening. */

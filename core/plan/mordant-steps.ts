@@ -14,6 +14,9 @@ const WORDS = {
   holdWet: 'Keep wet',
 } as const
 
+/** What goes on in a bucket, or on a line. */
+const OUTSIDE: ReadonlySet<string> = new Set(['wetOut', 'rinse', 'dry', 'holdWet'])
+
 /** A mordant bath's steps as a plan lays them into days: heat only while somebody is up. */
 export function mordantSteps({
   agents,
@@ -37,6 +40,7 @@ export function mordantSteps({
     minutes,
     after: i === 0 ? [] : [{ id: steps[i - 1]!.id }],
     ...(attended && { attended }),
+    ...(OUTSIDE.has(kind) && { isOutside: true }),
     ...(kind === 'hold' && heat !== 'cold' && { burner: true }),
   }))
 }

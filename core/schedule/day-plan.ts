@@ -114,7 +114,8 @@ function fitsOf({ vessels, fits = {} }: DayPlanQuestion): DayPlanQuestion['fits'
 /** The same question with time running the other way. */
 const turned = (question: DayPlanQuestion): DayPlanQuestion => ({
   ...question,
-  steps: question.steps.map((step) => ({
+  // what is written last lies last
+  steps: [...question.steps].reverse().map((step) => ({
     ...step,
     ...(step.within && { within: turnedRound(step.within) }),
     after: question.steps.flatMap(({ id, after }) =>

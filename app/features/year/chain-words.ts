@@ -126,7 +126,11 @@ function lineOf(step: ChainStep, chain: ChainView): Pick<ChainLine, 'what' | 'mo
     case 'mordant':
       return {
         what: `${plan.mordant ? AGENTS[plan.mordant].label : 'mordant'}, bath ${step.index + 1}`,
-        more: [litBy(step), chain.isHeldWet ? 'kept wet for the pot' : 'dried after it']
+        more: [
+          inVessel(step),
+          litBy(step),
+          chain.isHeldWet ? 'kept wet for the pot' : 'dried after it',
+        ]
           .filter(Boolean)
           .join('; '),
       }
@@ -142,11 +146,13 @@ function lineOf(step: ChainStep, chain: ChainView): Pick<ChainLine, 'what' | 'mo
       return pot.liquorOf === null
         ? {
             what: `pot ${step.index + 1}: ${fibre}${pieces}${pot.ratioAsWeighed === null ? '' : ` at ${formatRatio(pot.ratioAsWeighed)} ${pot.state}`}`,
-            more: [promiseOf(pot, plant), litBy(step)].filter(Boolean).join('; '),
+            more: [promiseOf(pot, plant), inVessel(step), litBy(step)].filter(Boolean).join('; '),
           }
         : {
             what: `pot ${step.index + 1}: ${fibre}${pieces} in what pot ${pot.liquorOf + 1} left`,
-            more: ['paler, by how much is not promised', litBy(step)].filter(Boolean).join('; '),
+            more: ['paler, by how much is not promised', inVessel(step), litBy(step)]
+              .filter(Boolean)
+              .join('; '),
           }
     }
   }
@@ -168,6 +174,9 @@ function promiseOf({ depth, isDepthLikely }: ChainPot, { forDepth, usualN }: Cha
     .filter(Boolean)
     .join('; ')
 }
+
+/** Which of several vessels it is laid into. */
+const inVessel = ({ vessel }: ChainStep): string => (vessel ? `in the ${vessel}` : '')
 
 /** Flames and hands are over before the evening. */
 const litBy = ({ latestStart }: ChainStep): string =>

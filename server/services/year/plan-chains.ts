@@ -1,4 +1,5 @@
 import { setImmediate } from 'node:timers/promises'
+import { max } from 'd3-array'
 import dayjs from 'dayjs'
 import type { Knex } from 'knex'
 import { DRYING_DAYS } from '../../../catalogue/drying-days'
@@ -13,7 +14,7 @@ import type { Span } from '../../../core/schedule/day-plan'
 import { gatheringCautions, type Caution } from '../../../core/safety/gathering'
 import { dayHours } from '../../../shared/rules/pot/day-hours'
 import { USUAL_VESSEL_L } from '../../../shared/rules/year/usual-vessel'
-import { flamesOf } from '../../../shared/rules/pot/flames'
+import { flamesOf, vesselHoldsOf } from '../../../shared/rules/pot/flames'
 import type { Settings } from '../../../shared/schemas/log/settings'
 import type { ShelfItem } from '../../../shared/schemas/loft/shelf'
 import type { JarView } from '../../../shared/schemas/loft/jar'
@@ -23,9 +24,9 @@ import type { DepthRatio, SourceOnWalk, WalkRow, WalkView } from '../../../share
 import type { ChainView } from '../../../shared/views/year/chain'
 import { potRepository } from '../../repositories/pots'
 import { shelfRepository } from '../../repositories/shelf'
-import { vesselKind } from '../log/small-kinds'
 import { readSettings } from '../log/settings'
 import { memoized } from './memoized'
+import { fitsOf, knownVessels, vesselsFor, type KnownVessel } from './plan-vessels'
 import { fibreOf, groupsOf, isHeldWet } from './plan-groups'
 import { jarFor, plantOf, potsOf } from './plan-plant'
 
@@ -59,7 +60,7 @@ interface SharedFacts extends Pick<ChainHours, 'hands' | 'daylight'> {
   settings: Settings
   rows: ReadonlyMap<string, WalkRow>
   jars: readonly JarView[]
-  roomL: number | null
+  vessels: readonly KnownVessel[]
   flames: readonly Span[]
   shelf: readonly ShelfItem[]
   ofSource: (id: string) => Promise<SourceOnWalk>
@@ -72,27 +73,38 @@ interface Claimed {
   stockG: Map<string, number>
   jarsG: Map<string, number>
   flames: Span[]
+  /** By the vessel's id. */
+  holds: { vesselId: string; span: Span }[]
 }
 
-const nothingClaimed = (): Claimed => ({ stockG: new Map(), jarsG: new Map(), flames: [] })
+const nothingClaimed = (): Claimed => ({
+  stockG: new Map(),
+  jarsG: new Map(),
+  flames: [],
+  holds: [],
+})
 
 /** What follows from plans: pots, baths, jars, walks, and when. */
 export const planChains = (db: Knex, facts: Facts) => {
   async function sharedFacts({ now, on }: ChainAsk): Promise<SharedFacts> {
-    const [settings, { rows }, jars, roomL, open, shelf] = await Promise.all([
+    const [settings, { rows }, jars, vessels, open, shelf] = await Promise.all([
       readSettings(db),
       facts.walk(on),
       facts.jars(now),
-      largestRoom(db),
+      knownVessels(db),
       potRepository(db).open(),
       shelfRepository(db).all(),
     ])
+    const holds = vesselHoldsOf(open)
     return {
       settings,
       ...dayHours(settings, now, { before: 0, after: HORIZON_DAYS }),
       rows: new Map(rows.map((row) => [row.source.id, row])),
       jars,
-      roomL,
+      vessels: vessels.map((vessel) => ({
+        ...vessel,
+        busy: holds.filter(({ vesselId }) => vesselId === vessel.id).map(({ span }) => span),
+      })),
       flames: flamesOf(open).map(({ span }) => span),
       shelf,
       ofSource: memoized(
@@ -110,8 +122,10 @@ export const planChains = (db: Knex, facts: Facts) => {
     { now, on, asked }: ChainAsk,
     shared: SharedFacts,
     claimed: Claimed,
-  ): Promise<{ view: ChainView; flames: Span[] }> {
-    const { settings, roomL } = shared
+  ): Promise<{ view: ChainView } & Pick<Claimed, 'flames' | 'holds'>> {
+    const { settings } = shared
+    const vessels = vesselsFor(shared.vessels, claimed.holds)
+    const roomL = max(shared.vessels, (vessel) => vessel.roomL) ?? null
     const source = await shared.ofSource(plan.sourceId)
     const depths = await shared.depthsOf(plan)
     const row = lookUp(shared.rows, plan.sourceId)
@@ -130,6 +144,8 @@ export const planChains = (db: Knex, facts: Facts) => {
         spareMs: SPARE_DAYS * DAY_MS,
         burners: settings.burners.length,
         busy: [...shared.flames, ...claimed.flames],
+        vessels,
+        fits: fitsOf(plan, groups, pots, vessels),
         moved: daysOf(moved, on, asked),
       })
     const laid = layWith(plan.moved)
@@ -153,10 +169,14 @@ export const planChains = (db: Knex, facts: Facts) => {
       dryingDays: groups.some(({ kind }) => kind === 'dry')
         ? DRYING_DAYS[source.source.part]
         : null,
-      ...stepsOf(groups, laid, plan),
+      ...stepsOf(groups, laid, plan, shared.vessels),
       nextGood: asked && !laid.chain ? nextGoodDay(asked, plan, layWith) : null,
     }
-    return { view, flames: laid.chain ? litIn(groups, laid.chain) : [] }
+    return {
+      view,
+      flames: laid.chain ? litIn(groups, laid.chain) : [],
+      holds: (laid.chain?.holds ?? []).map(({ vessel, span }) => ({ vesselId: vessel, span })),
+    }
   }
 
   return {
@@ -170,11 +190,12 @@ export const planChains = (db: Knex, facts: Facts) => {
       const claimed = nothingClaimed()
       const chains: ChainView[] = []
       for (const plan of [...plans].sort((a, b) => (a.createdAt < b.createdAt ? -1 : 1))) {
-        const { view, flames } = await chainOf(plan, ask, shared, claimed)
+        const { view, flames, holds } = await chainOf(plan, ask, shared, claimed)
         const { plant, jar } = view
         claim(claimed.stockG, plan.sourceId, plant.stockDryG)
         if (jar) claim(claimed.jarsG, jar.code, Math.min(jar.dryG, plant.wantedDryG))
         claimed.flames.push(...flames)
+        claimed.holds.push(...holds)
         chains.push(view)
         // laying never waits: others get their turn only if it is given
         await setImmediate()
@@ -226,13 +247,6 @@ const unkept = (plan: NewPlan): Plan => ({
   setAsideAt: null,
 })
 
-/** What the largest vessel may be filled to, L. */
-async function largestRoom(db: Knex): Promise<number | null> {
-  const { items } = await vesselKind.page(db, { aside: false, limit: 200 })
-  const most = Math.max(0, ...items.map(({ fullL }) => fullL))
-  return most > 0 ? most * USEFUL_SHARE : null
-}
-
 /** The first day after a refused one on which a part of the chain finds its place; null: none soon. */
 function nextGoodDay(
   asked: string,
@@ -263,6 +277,7 @@ function stepsOf(
   groups: readonly ChainGroup[],
   { chain, failure }: Laid,
   { moved }: NewPlan,
+  vessels: readonly KnownVessel[],
 ): Pick<ChainView, 'steps' | 'begins' | 'ends' | 'spareMs' | 'soonest' | 'failure'> {
   if (!chain) return { steps: [], begins: 0, ends: 0, spareMs: null, soonest: null, failure }
   const laid = new Map(chain.groups.map((group) => [group.id, group]))
@@ -270,6 +285,9 @@ function stepsOf(
     groups.flatMap((group) => group.steps.map((step) => [step.id, group.id] as const)),
   )
   const { begins, ends, spareMs, soonest } = chain
+  // where there is but one, nobody asks which
+  const nameOf = new Map(vessels.length > 1 ? vessels.map(({ id, name }) => [id, name]) : [])
+  const vesselOf = new Map(chain.holds.map(({ group, vessel }) => [group, nameOf.get(vessel)]))
   return {
     steps: groups
       .map(({ id, kind, index, steps }) => {
@@ -278,7 +296,8 @@ function stepsOf(
           steps.flatMap(({ after }) => after.map((each) => groupOf.get(each.id))),
         )
         const after = [...waits].flatMap((other) => (other && other !== id ? [other] : []))
-        return { id, kind, index, after, from, to, latestStart, isMoved: id in moved }
+        const vessel = vesselOf.get(id) ?? null
+        return { id, kind, index, after, from, to, latestStart, vessel, isMoved: id in moved }
       })
       .sort((a, b) => a.from - b.from),
     begins,

@@ -19,6 +19,8 @@ export interface ChainStep {
   to: number
   /** To begin no later on that day; null: it wants no hands. */
   latestStart: number | null
+  /** Name of the vessel it is laid into; null: none, or there is but one. */
+  vessel: string | null
   /** It was moved there by hand. */
   isMoved: boolean
 }

@@ -13,6 +13,7 @@ const step = (fields: Partial<ChainStep> & Pick<ChainStep, 'id' | 'kind'>): Chai
   from: at(29),
   to: at(29, 11),
   latestStart: null,
+  vessel: null,
   isMoved: false,
   ...fields,
 })

@@ -79,8 +79,8 @@ describe('a plan’s chain', () => {
     expect(groupOf(chain, 'gather').from).toBe(NOW)
     expect(groupOf(chain, 'dry').from).toBeGreaterThanOrEqual(groupOf(chain, 'gather').to)
     expect(order.at(-1)).toBe(Math.max(...order))
-    // the plant is dry after a week, and the pot is lit then
-    expect(dayOf(groupOf(chain, 'pot1').from)).toBe(7)
+    // the plant is dry after a week, and the pot is filled then; pieces may soak the day before
+    expect(dayOf(chain.start['pot1/prepare']!)).toBe(7)
     expect(chain.soonest).toBeNull()
   })
 
@@ -113,9 +113,9 @@ describe('a plan’s chain', () => {
       dryingDays: null,
       jar: { readyAt: MIDNIGHT + 20 * DAY },
     }
-    expect(dayOf(groupOf(layChain(chainGroups(standing), hours), 'pot1').from)).toBe(20)
+    expect(dayOf(layChain(chainGroups(standing), hours).start['pot1/prepare']!)).toBe(20)
     const young = { ...dock, dryingDays: null, jar: { standDays: 30 } }
-    expect(dayOf(groupOf(layChain(chainGroups(young), hours), 'pot1').from)).toBe(30)
+    expect(dayOf(layChain(chainGroups(young), hours).start['pot1/prepare']!)).toBe(30)
     const over = {
       ...dock,
       gather: { minutes: 60, within: [[NOW - 9 * DAY, NOW - DAY]] as Span[] },
@@ -146,7 +146,7 @@ describe('a plan’s chain', () => {
     ).toBe(first!.latestStart)
   })
 
-  test('never burns while nobody is up, nor on more burners than there are, nor breaks a wait', () => {
+  test('never burns while nobody is up, takes no burner or vessel twice, and breaks no wait', () => {
     const draw = randomLcg(0.41)
     const int = (from: number, to: number) => randomInt.source(draw)(from, to + 1)()
     for (let round = 0; round < 60; round++) {
@@ -172,10 +172,21 @@ describe('a plan’s chain', () => {
         burners: int(1, 2),
         hands: daily(7, 22, [int(1, 9), int(10, 20)]),
         by: int(0, 1) ? MIDNIGHT + int(10, 150) * DAY : null,
+        vessels: ['small', 'large'].map((id) => ({ id, busy: [[NOW, NOW + 5 * HOUR]] })),
       }
       const groups = chainGroups(question)
-      const chain = layChain(groups, asked)
+      const pots = new Set(groups.flatMap((g) => g.steps.flatMap(({ pot: of }) => of ?? [])))
+      const fits = [...pots].map((id) => [id, int(0, 1) ? ['large'] : ['small', 'large']])
+      const chain = layChain(groups, { ...asked, fits: Object.fromEntries(fits) })
       holds(question, asked, chain.start)
+      expect(chain.holds.map(({ group }) => group).sort()).toEqual([...pots].sort())
+      chain.holds.forEach(({ vessel, span: [from, to] }, i) => {
+        expect(from).toBeGreaterThanOrEqual(NOW + 5 * HOUR)
+        for (const other of chain.holds.slice(i + 1)) {
+          const meets = other.vessel === vessel && other.span[0] < to && other.span[1] > from
+          expect(meets).toBe(false)
+        }
+      })
       expect(chain.begins).toBeGreaterThanOrEqual(NOW)
     }
   })

@@ -165,7 +165,48 @@ describe('a plan', () => {
     const after = (id: string) => chain.steps.find((step) => step.id === id)!.after
     expect(after('dry')).toEqual(['gather'])
     expect(after('pot1')).toEqual(expect.arrayContaining(['dry', 'mordant4']))
-    expect(after('pot2')).toContain('pot1')
+  })
+
+  test('one vessel takes pot after pot, of all plans; two take two at once, on two burners', async () => {
+    const kettle = (name: string) => ({
+      id: newId(),
+      name,
+      material: 'steel' as const,
+      fullL: 20,
+      emptyG: null,
+      isDyeOnly: true,
+      note: '',
+    })
+    await here.log.vessels.create(kettle('big kettle'))
+    await here.log.settings.change({
+      burners: [
+        { name: 'left', powerW: 1500 },
+        { name: 'right', powerW: 1500 },
+      ],
+    })
+    const onion = catalogueId('allium-cepa/husk')
+    const parts = [{ fibreG: 1000, pieces: 2, depth: null, isLaterBath: false }]
+    await here.log.plans.create(planOf({ sourceId: onion, parts, mordant: null }))
+    await here.log.plans.create(planOf({ sourceId: onion, parts, mordant: null }))
+    const potsNow = async () =>
+      (await here.log.year.plans()).items
+        .flatMap(({ steps }) => steps.filter(({ kind }) => kind === 'pot'))
+        .sort((a, b) => a.from - b.from)
+    // lifted in the morning: a kettle holds each for eleven hours at the least
+    const nearest = (pots: Awaited<ReturnType<typeof potsNow>>) => {
+      const ends = pots.map(({ to }) => to / 3_600_000).sort((one, other) => one - other)
+      return Math.min(...ends.slice(1).map((end, i) => end - ends[i]!))
+    }
+    const inOne = await potsNow()
+    expect(inOne).toHaveLength(4)
+    expect(inOne.map(({ vessel }) => vessel)).toEqual([null, null, null, null])
+    expect(nearest(inOne)).toBeGreaterThanOrEqual(11)
+    await here.log.vessels.create(kettle('enamel kettle'))
+    const inTwo = await potsNow()
+    expect(new Set(inTwo.map(({ vessel }) => vessel))).toEqual(
+      new Set(['big kettle', 'enamel kettle']),
+    )
+    expect(nearest(inTwo)).toBeLessThan(11)
   })
 
   test('two out of one jar: the second is told what the first leaves', async () => {
