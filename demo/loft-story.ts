@@ -128,11 +128,19 @@ export function loftActs({ log, clock, today, id, patch }: Stage): Act[] {
         mordant: 'alum',
         mordantPercent: 10,
         parts: [
-          { fibreG: 600, pieces: 6, depth: 'full', isLaterBath: false },
-          { fibreG: 150, pieces: 2, depth: null, isLaterBath: true },
+          {
+            fibreG: 600,
+            pieces: 6,
+            depth: 'full',
+            isLaterBath: false,
+            sourceId: null,
+            again: null,
+          },
+          { fibreG: 150, pieces: 2, depth: null, isLaterBath: true, sourceId: null, again: null },
         ],
         wantedBy: addDays(today, 62),
         moved: {},
+        done: {},
       })
       await log.wishes.create({
         ...wish,

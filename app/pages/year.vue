@@ -23,7 +23,7 @@ import { localToday } from '~/format/dates'
 /** Seasons of what matters, plans worked back from their days, and what lies on which day. */
 const api = useApi()
 const today = localToday()
-const { plan: askedPlan } = useRoute().query
+const { plan: askedPlan, again } = useRoute().query
 const year = useYear(typeof askedPlan === 'string' ? askedPlan : '')
 const { data: walk, failure } = useLoaded(() => api.get<WalkView>('walk', { on: today }))
 const { data: settings } = useLoaded(() => api.get<Settings>('settings'))
@@ -62,6 +62,7 @@ const shift = (by: number) =>
 const bars = computed(() => barsOf(year.chains, pots.value ?? [], jars.value ?? []))
 const ahead = computed(() => monthsAhead(today, own.value, year.chains, jars.value ?? []))
 const shown = computed(() => (year.draft ? year.preview : year.chosen))
+if (typeof again === 'string') void year.beginOfSwatch(again)
 /** While something is typed, what it comes to would only flicker. */
 const TYPING_MS = 250
 watchDebounced(
@@ -122,6 +123,12 @@ useHead({ title: 'Year · Juniper Haze' })
             >Move it to {{ dayMonth(year.refused.nextGood) }}</ElButton
           >
         </p>
+        <div v-if="year.shifts.length" role="status">
+          <p>Since you last looked, these came to lie on other days:</p>
+          <ul class="shifts">
+            <li v-for="{ key, words } in year.shifts" :key="key">{{ words }}</li>
+          </ul>
+        </div>
         <p class="quiet">
           Bars of plans are moved by dragging, or by the arrow keys; what depends on them moves
           along. Grey is night: nothing burns then.
@@ -142,10 +149,16 @@ useHead({ title: 'Year · Juniper Haze' })
         Name the source and how much fibre: what follows from it stands here.
       </p>
       <section v-if="shown" class="panel stack tight" aria-label="What follows from it">
-        <PlanChain :chain="shown" @back="year.move(shown, $event, null)" />
+        <PlanChain
+          :chain="shown"
+          :is-kept="!year.draft"
+          @back="year.move(shown, $event, null)"
+          @done="year.setDone(shown, $event, today)"
+          @undone="year.setDone(shown, $event, null)"
+        />
         <div v-if="!year.draft" class="row">
           <ElButton @click="year.edit(shown)">Change it</ElButton>
-          <ElButton @click="year.done(shown, today)">Done</ElButton>
+          <ElButton @click="year.done(shown, today)">All of it is done</ElButton>
           <ElButton @click="year.setAside(shown)">Set aside</ElButton>
         </div>
       </section>

@@ -1,14 +1,24 @@
+import { present } from '../present'
 import type { DayStep, Span } from '../schedule/day-plan'
 
-export type ChainKind =
-  'gather' | 'dry' | 'ferment' | 'wash' | 'mordant' | 'steep' | 'pot' | 'finish'
+export const CHAIN_KINDS = [
+  'gather',
+  'dry',
+  'ferment',
+  'wash',
+  'mordant',
+  'steep',
+  'pot',
+  'finish',
+] as const
+export type ChainKind = (typeof CHAIN_KINDS)[number]
 
 /** What is shown and moved as one: a walk, a drying, a pot with all its steps. */
 export interface ChainGroup {
   /** `gather`, `pot2`. */
   id: string
   kind: ChainKind
-  /** Of pots and baths: which one it is, from 0. */
+  /** Of pots, baths and plants: which one it is, from 0. */
   index: number
   steps: DayStep[]
 }
@@ -19,16 +29,23 @@ interface ChainPot {
   steps: readonly DayStep[]
   /** The pot whose liquor it dyes in again, by its index; null: its own plant. */
   liquorOf: number | null
+  /** Which of the plants it is dyed with, by its index; left out: the first. */
+  plant?: number
 }
 
-/** Everything a plan's chain is made of. */
-export interface ChainQuestion {
+/** A plant of a plan: how it comes to its pots. */
+export interface PlantQuestion {
   /** null: stock covers it. `within`: its seasons; null: all year, or not known. */
   gather: { minutes: number; within: readonly Span[] | null } | null
   /** Until it is dry, days; null: it is used as it is gathered. */
   dryingDays: number | null
   /** A jar that must stand before it dyes; `readyAt`: one stands there already, ms since 1970. */
   jar: { standDays: number } | { readyAt: number } | null
+}
+
+/** Everything a plan's chain is made of. */
+export interface ChainQuestion {
+  plants: readonly PlantQuestion[]
   /** Whether the fibre is washed first. */
   isWashed: boolean
   /** Steps of one mordant bath; empty: no mordant. */
@@ -38,6 +55,8 @@ export interface ChainQuestion {
   /** How long mordanted pieces may wait for their pot; null: they are dried. */
   heldWetDays: number | null
   pots: readonly ChainPot[]
+  /** Ids of groups that are done: nothing waits for them any more. */
+  done?: ReadonlySet<string>
 }
 
 const DAY = 24 * 60
@@ -53,12 +72,13 @@ const LONG_MIN = 2 * DAY
 
 /** The steps of a plan, in groups, each after what it waits for. */
 export function chainGroups(question: ChainQuestion): ChainGroup[] {
-  const { pots } = question
-  const plant = plantGroups(question)
+  const { pots, done = new Set() } = question
+  const plants = question.plants.map(plantGroups)
   const fibre = fibreGroups(question)
   const dyed: ChainGroup[] = []
   const ends: string[][] = []
   pots.forEach((pot, i) => {
+    const plant = present(plants[pot.plant ?? 0])
     const waits = pot.liquorOf === null ? plant.after : after(ends[pot.liquorOf] ?? [], LIQUOR_MIN)
     const steps = potSteps(pot, i, waits, fibre.after, plant.from)
     dyed.push(...split(steps, i))
@@ -70,12 +90,28 @@ export function chainGroups(question: ChainQuestion): ChainGroup[] {
     minutes: FINISH_MIN,
     after: after(ends.flat()),
   }
-  return [
-    ...plant.groups,
-    ...fibre.groups,
-    ...dyed,
-    { id: 'finish', kind: 'finish', index: 0, steps: [finish] },
-  ]
+  return withoutDone(
+    [
+      ...plants.flatMap(({ groups }) => groups),
+      ...fibre.groups,
+      ...dyed,
+      { id: 'finish', kind: 'finish', index: 0, steps: [finish] },
+    ],
+    done,
+  )
+}
+
+/** What is left to do: nothing waits for what is done. */
+function withoutDone(groups: readonly ChainGroup[], done: ReadonlySet<string>): ChainGroup[] {
+  const left = groups.filter(({ id }) => !done.has(id))
+  const ids = new Set(left.flatMap(({ steps }) => steps.map(({ id }) => id)))
+  return left.map((group) => ({
+    ...group,
+    steps: group.steps.map((step) => ({
+      ...step,
+      after: step.after.filter(({ id }) => ids.has(id)),
+    })),
+  }))
 }
 
 const after = (ids: readonly string[], maxLagMin?: number): DayStep['after'] =>
@@ -88,12 +124,13 @@ const lastOf = (steps: readonly DayStep[]): string[] =>
     .map(({ id }) => id)
 
 /** Walk, rack and jar, and what a pot then waits for. */
-function plantGroups({ gather, dryingDays, jar }: ChainQuestion) {
+function plantGroups({ gather, dryingDays, jar }: PlantQuestion, index: number) {
   const groups: ChainGroup[] = []
   let waits: DayStep['after'] = []
   const add = (kind: ChainKind, step: Omit<DayStep, 'id' | 'after'>, maxLagMin?: number) => {
-    groups.push({ id: kind, kind, index: 0, steps: [{ ...step, id: kind, after: waits }] })
-    waits = after([kind], maxLagMin)
+    const id = index === 0 ? kind : `${kind}${index + 1}`
+    groups.push({ id, kind, index, steps: [{ ...step, id, after: waits }] })
+    waits = after([id], maxLagMin)
   }
   if (gather) {
     const step = { words: 'Gather', minutes: gather.minutes, attended: true, daylight: true }

@@ -1,7 +1,7 @@
 import { group, rollup, sort, sum } from 'd3-array'
 import { inOrder } from '../pot/way-steps'
 import { lookUp, present } from '../present'
-import type { DayStep } from './day-plan'
+import type { DayStep } from './day-question'
 import type { Block } from './place-blocks'
 
 /**

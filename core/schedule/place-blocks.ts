@@ -1,7 +1,7 @@
 import { InputError } from '../input-error'
 import { lookUp, present } from '../present'
 import { burnerFree, inSpan, lastInSpan, MS_PER_MIN, type Span } from './free-hours'
-import type { DayPlanQuestion, DayStep } from './day-plan'
+import type { DayPlanQuestion, DayStep } from './day-question'
 
 /** What is placed as one: the steps of a pot, which hold its vessel from the first to the last, or one step alone. */
 export interface Block {

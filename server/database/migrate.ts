@@ -12,6 +12,7 @@ import { washedOrNot } from './migrations/0010-washed-or-not'
 import { wishedDepth } from './migrations/0011-wished-depth'
 import { asWellAsKnown } from './migrations/0012-as-well-as-known'
 import { othersPieces } from './migrations/0015-others-pieces'
+import { doneParts } from './migrations/0016-done-parts'
 import { plans } from './migrations/0014-plans'
 import { anotherLog } from './migrations/0013-another-log'
 
@@ -38,6 +39,7 @@ export const MIGRATIONS: readonly Migration[] = [
   anotherLog,
   plans,
   othersPieces,
+  doneParts,
 ]
 
 /** Migrations are compiled in: a bundled server has no migration files beside it. */

@@ -66,6 +66,9 @@ const keep = () =>
       :error="errors['/attentionMin']"
     />
     <p v-if="failure" class="wrong" role="alert">{{ failure }}</p>
-    <ElButton native-type="submit" :loading="saving">Keep the verdict</ElButton>
+    <div class="row">
+      <ElButton native-type="submit" :loading="saving">Keep the verdict</ElButton>
+      <NuxtLink :to="`/year?again=${hand.swatch.id}`">Plan it again</NuxtLink>
+    </div>
   </form>
 </template>

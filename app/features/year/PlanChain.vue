@@ -3,13 +3,17 @@ import { fibreFacts } from '~~/catalogue/fibres'
 import { dayMonth } from '~/format/calendar'
 import { formatMass } from '~/format/quantities'
 import { formatRoughMass } from '~/format/rough-mass'
-import type { ChainStep, ChainView } from '~~/shared/views/year/chain'
-import { chainLines, chainTroubles, jarWords, spareWords } from './chain-words'
+import type { ChainStep, ChainView, DoneStep } from '~~/shared/views/year/chain'
+import { barWords, chainLines, chainTroubles, jarWords, spareWords } from './chain-words'
 
 /** A plan, worked back from its day: what is done when, and what lies in its way. */
-const { chain } = defineProps<{ chain: ChainView }>()
+const { chain, isKept = false } = defineProps<{
+  chain: ChainView
+  /** Not only typed: parts of it can be done. */
+  isKept?: boolean
+}>()
 
-defineEmits<{ back: [step: ChainStep] }>()
+defineEmits<{ back: [step: ChainStep]; done: [step: ChainStep]; undone: [step: DoneStep] }>()
 
 const fibreG = computed(() => chain.plan.parts.reduce((sum, { fibreG: g }) => sum + g, 0))
 const lines = computed(() => chainLines(chain))
@@ -23,20 +27,32 @@ const isLate = computed(() => chain.soonest !== null)
       <h2>{{ chain.plan.words }}</h2>
       <p class="quiet">
         {{ formatMass(fibreG) }} {{ fibreFacts(chain.plan.fibre).label }} with
-        <NuxtLink :to="`/source/${chain.plan.sourceId}`">{{ chain.sourceName }}</NuxtLink>{{
-          chain.plan.wantedBy ? `, by ${dayMonth(chain.plan.wantedBy)}` : ''
-        }}
+        <template v-for="({ sourceId, sourceName }, i) in chain.plants" :key="sourceId"
+          >{{ i > 0 ? ' and ' : ''
+          }}<NuxtLink :to="`/source/${sourceId}`">{{ sourceName }}</NuxtLink></template
+        >{{ chain.plan.wantedBy ? `, by ${dayMonth(chain.plan.wantedBy)}` : '' }}
       </p>
     </div>
-    <p v-if="chain.plant.stockDryG > 0">
-      <strong>{{ formatRoughMass(chain.plant.stockDryG, Math.floor) }}</strong> of dry matter is in
-      stock for it: {{ chain.plant.stockCodes.join(', ') }}.
-    </p>
-    <p v-if="chain.jar">{{ chain.jar.code }} stands already: {{ jarWords(chain.jar) }}.</p>
+    <template v-for="plant in chain.plants" :key="plant.sourceId">
+      <p v-if="plant.stockDryG > 0">
+        <strong>{{ formatRoughMass(plant.stockDryG, Math.floor) }}</strong> of dry matter is in
+        stock for it: {{ plant.stockCodes.join(', ') }}.
+      </p>
+      <p v-if="plant.jar">{{ plant.jar.code }} stands already: {{ jarWords(plant.jar) }}.</p>
+    </template>
     <PlainCaution v-for="caution in chain.cautions" :key="caution.key" :level="caution.level">
       {{ caution.words }}
     </PlainCaution>
     <ol class="lines">
+      <li v-for="step in chain.done" :key="step.id" class="was">
+        <span class="quiet">{{ dayMonth(step.on) }}</span>
+        <span>
+          <span class="capital">{{ barWords(step) }}</span>, done.
+          <button v-if="isKept" type="button" class="link more" @click="$emit('undone', step)">
+            Not done yet
+          </button>
+        </span>
+      </li>
       <li v-for="line in lines" :key="line.id">
         <span class="quiet">{{ line.when }}</span>
         <span>
@@ -49,6 +65,15 @@ const isLate = computed(() => chain.soonest !== null)
             @click="$emit('back', line.step)"
           >
             moved by hand: move it back
+          </button>
+          <button
+            v-if="isKept"
+            type="button"
+            class="link more"
+            :aria-label="`Done: ${barWords(line.step)}`"
+            @click="$emit('done', line.step)"
+          >
+            Done
           </button>
         </span>
       </li>

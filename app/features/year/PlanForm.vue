@@ -2,6 +2,7 @@
 import { AGENTS, MORDANT_KEYS } from '~~/catalogue/agents'
 import { FIBRES, FORMS, type Form } from '~~/catalogue/fibres'
 import { DEPTHS } from '~~/core/colour/depth'
+import { formatRatio } from '~/format/quantities'
 import { keysOf } from '~~/core/json'
 import {
   newPlanSchema,
@@ -36,7 +37,10 @@ const MORDANT_OPTIONS = [
 watch(
   () => draft.value.source,
   (source) => {
-    if (draft.value.rev === null && source) Object.assign(draft.value, usualMordant(source))
+    const isAgain = draft.value.parts.some(({ again }) => again !== null)
+    if (draft.value.rev === null && source && !isAgain) {
+      Object.assign(draft.value, usualMordant(source))
+    }
   },
 )
 
@@ -79,12 +83,28 @@ const complaint = computed(
     </div>
     <fieldset v-for="(part, i) in draft.parts" :key="i" class="part">
       <legend>{{ i === 0 ? 'How much, how deep' : 'And' }}</legend>
+      <p v-if="part.again" class="wide">
+        As {{ part.again.code }},
+        {{
+          part.again.ratioDry === null
+            ? 'whose ratio is not known: as usual'
+            : `at ${formatRatio(part.again.ratioDry)} dry`
+        }}.
+        <button type="button" class="link" @click="part.again = null">Not as it</button>
+      </p>
+      <SourcePicker
+        v-if="i > 0 && !part.isLaterBath"
+        v-model="part.source"
+        class="wide"
+        :label="`Of ${draft.source?.commonName ?? 'the same'}, or of another source`"
+      />
       <QuantityField v-model="part.fibreG" label="Fibre" :error="errors[`/parts/${i}/fibreG`]" />
       <NumberField v-model="part.pieces" label="Pieces" :error="errors[`/parts/${i}/pieces`]" />
       <LabeledField v-slot="{ id }" label="How deep">
         <ElSelect
           :id="id"
           v-model="part.depth"
+          :disabled="part.again !== null && part.again.ratioDry !== null"
           placeholder="as usual"
           clearable
           :value-on-clear="''"
@@ -134,6 +154,10 @@ const complaint = computed(
   margin: 0;
   padding: 0;
   border: 0;
+}
+
+.wide {
+  grid-column: 1 / -1;
 }
 
 .part .el-checkbox {

@@ -43,32 +43,50 @@ export const jarWords = ({ readyAt }: ChainJar): string =>
 
 /** What lies in the way of a plan, or must be bought; empty: nothing. */
 export function chainTroubles(chain: ChainView): string[] {
-  const { plant, pots, mordantG, mordantOnShelfG, plan, roomL } = chain
-  const farOff = pots
-    .flatMap(({ isDepthLikely, ratioDry }) =>
-      isDepthLikely && ratioDry !== null ? [farWords(ratioDry, plant.forDepth.tried)] : [],
-    )
-    .find((words) => words !== '')
+  const { plants, pots, mordantG, mordantOnShelfG, plan, roomL } = chain
   const missingG = mordantG === null ? 0 : mordantG - mordantOnShelfG
   return [
     inUnits(chain.failure),
-    !plant.isRatioKnown && 'How much of it dyes a gram of fibre is not known: no amount is told.',
-    pots.some((pot) => pot.depth && pot.liquorOf === null && !pot.isDepthLikely) &&
-      'No swatch on this fibre and mordant tells a ratio that is likely to get so deep: what is usually taken is planned by.',
-    farOff && `The ratio for that depth is ${farOff}.`,
+    ...plants.flatMap((plant, i) =>
+      plantTroubles(
+        plant,
+        pots.filter((pot) => pot.plant === i),
+      ),
+    ),
     ...plan.parts.map((part) => tooLarge(part, chain)),
-    chain.jar !== null &&
-      plant.wantedDryG - chain.jar.dryG > 0.5 &&
-      `${chain.jar.code} holds ${formatRoughMass(chain.jar.dryG, Math.floor)} of dry plant, and ${formatRoughMass(plant.wantedDryG)} are wanted: less fibre, or another jar.`,
-    plant.shortG !== null &&
-      plant.shortG > 1 &&
-      `Your places bear ${formatRoughMass(plant.shortG)} less than that this year.`,
     plan.mordant &&
       missingG > 0.5 &&
       `${formatRoughMass(missingG)} of ${AGENTS[plan.mordant].label} must be bought.`,
     roomL === null &&
       `No vessel is listed in your kit: one of ${formatVolume(USUAL_VESSEL_L)} is planned by.`,
   ].filter((each): each is string => typeof each === 'string' && each !== '')
+}
+
+/** What is not known of a plant's amount, and what there is too little of. */
+function plantTroubles(
+  { isRatioKnown, jar, wantedDryG, shortG, forDepth, sourceName }: ChainPlant,
+  pots: readonly ChainPot[],
+): (string | false)[] {
+  const farOff = pots
+    .flatMap(({ isDepthLikely, ratioDry }) =>
+      isDepthLikely && ratioDry !== null ? [farWords(ratioDry, forDepth.tried)] : [],
+    )
+    .find((words) => words !== '')
+  return [
+    !isRatioKnown && `How much ${sourceName} dyes a gram of fibre is not known: no amount is told.`,
+    pots.some(
+      ({ depth, liquorOf, isDepthLikely, againCode }) =>
+        depth !== null && liquorOf === null && !isDepthLikely && againCode === null,
+    ) &&
+      `No swatch of ${sourceName} on this fibre and mordant tells a ratio that is likely to get so deep: what is usually taken is planned by.`,
+    farOff !== undefined && `The ratio for that depth is ${farOff}.`,
+    jar !== null &&
+      wantedDryG - jar.dryG > 0.5 &&
+      `${jar.code} holds ${formatRoughMass(jar.dryG, Math.floor)} of dry plant, and ${formatRoughMass(wantedDryG)} are wanted: less fibre, or another jar.`,
+    shortG !== null &&
+      shortG > 1 &&
+      `Your places bear ${formatRoughMass(shortG)} less ${sourceName} than that this year.`,
+  ]
 }
 
 /** A piece that no vessel lets move; empty: they do. */
@@ -97,73 +115,91 @@ function whenOf({ kind, from, to, isMoved }: ChainStep, chain: ChainView): strin
 }
 
 function lineOf(step: ChainStep, chain: ChainView): Pick<ChainLine, 'what' | 'more'> {
-  const { plant, plan, pots } = chain
+  const { plan, plants } = chain
+  const plant = plants[step.index]
+  // where there is but one, nobody asks which
+  const name = plants.length > 1 && plant ? ` ${plant.sourceName}` : ''
   switch (step.kind) {
     case 'gather':
-      return {
-        what: plant.gatherG
-          ? `gather ${formatRoughMass(plant.gatherG.mid)} fresh`
-          : 'gather, amount not known',
-        more: [
-          plant.gatherG &&
-            `${formatRoughMass(plant.gatherG.low, Math.floor)} to ${formatRoughMass(plant.gatherG.high, Math.ceil)}, its dry matter ${BASIS[plant.basis]}`,
-          ...plant.shares.map(({ patchName, massG }) => `${patchName}: ${formatRoughMass(massG)}`),
-        ]
-          .filter(Boolean)
-          .join('; '),
-      }
+      return gatherLine(plant, name)
     case 'dry':
       return {
-        what: 'dry it',
-        more: chain.dryingDays
-          ? `usually ${chain.dryingDays[0]} to ${formatCount(chain.dryingDays[1], 'day')}, the longer planned by`
+        what: `dry ${name || 'it'}`.replace('  ', ' '),
+        more: plant?.dryingDays
+          ? `usually ${plant.dryingDays[0]} to ${formatCount(plant.dryingDays[1], 'day')}, the longer planned by`
           : '',
       }
     case 'ferment':
-      return { what: 'stand in its jar', more: 'from a month on; longer is deeper' }
+      return {
+        what: `stand in its jar${name && `,${name}`}`,
+        more: 'from a month on; longer is deeper',
+      }
     case 'wash':
       return { what: 'wash the fibre', more: '' }
     case 'mordant':
       return {
         what: `${plan.mordant ? AGENTS[plan.mordant].label : 'mordant'}, bath ${step.index + 1}`,
-        more: [
+        more: inTurn(
           inVessel(step),
           litBy(step),
           chain.isHeldWet ? 'kept wet for the pot' : 'dried after it',
-        ]
-          .filter(Boolean)
-          .join('; '),
+        ),
       }
     case 'steep':
       return { what: `steep for pot ${step.index + 1}`, more: 'in the cool' }
     case 'finish':
       return { what: 'rinse, and dry in the shade', more: '' }
-    case 'pot': {
-      const pot = pots[step.index]
-      if (!pot) return { what: `pot ${step.index + 1}`, more: '' }
-      const fibre = formatMass(pot.fibreG)
-      const pieces = pot.pieces > 1 ? ` in ${formatCount(pot.pieces, 'piece')}` : ''
-      return pot.liquorOf === null
-        ? {
-            what: `pot ${step.index + 1}: ${fibre}${pieces}${pot.ratioAsWeighed === null ? '' : ` at ${formatRatio(pot.ratioAsWeighed)} ${pot.state}`}`,
-            more: [promiseOf(pot, plant), inVessel(step), litBy(step)].filter(Boolean).join('; '),
-          }
-        : {
-            what: `pot ${step.index + 1}: ${fibre}${pieces} in what pot ${pot.liquorOf + 1} left`,
-            more: ['paler, by how much is not promised', inVessel(step), litBy(step)]
-              .filter(Boolean)
-              .join('; '),
-          }
-    }
+    case 'pot':
+      return potLine(step, chain)
   }
 }
+
+function gatherLine(plant: ChainPlant | undefined, name: string): Pick<ChainLine, 'what' | 'more'> {
+  if (!plant?.gatherG) return { what: `gather${name}, amount not known`, more: '' }
+  const { low, mid, high } = plant.gatherG
+  return {
+    what: `gather ${formatRoughMass(mid)}${name} fresh`,
+    more: inTurn(
+      `${formatRoughMass(low, Math.floor)} to ${formatRoughMass(high, Math.ceil)}, its dry matter ${BASIS[plant.basis]}`,
+      ...plant.shares.map(({ patchName, massG }) => `${patchName}: ${formatRoughMass(massG)}`),
+    ),
+  }
+}
+
+function potLine(step: ChainStep, { pots, plants }: ChainView): Pick<ChainLine, 'what' | 'more'> {
+  const name = `pot ${step.index + 1}`
+  const pot = pots[step.index]
+  const plant = pot && plants[pot.plant]
+  if (!plant) return { what: name, more: '' }
+  const fibre = formatMass(pot.fibreG)
+  const pieces = pot.pieces > 1 ? ` in ${formatCount(pot.pieces, 'piece')}` : ''
+  if (pot.liquorOf !== null) {
+    return {
+      what: `${name}: ${fibre}${pieces} in what pot ${pot.liquorOf + 1} left`,
+      more: inTurn('paler, by how much is not promised', inVessel(step), litBy(step)),
+    }
+  }
+  const ratio =
+    pot.ratioAsWeighed === null ? '' : ` at ${formatRatio(pot.ratioAsWeighed)} ${pot.state}`
+  const source = plants.length > 1 ? `${plant.sourceName}, ` : ''
+  return {
+    what: `${name}: ${source}${fibre}${pieces}${ratio}`,
+    more: inTurn(promiseOf(pot, plant), inVessel(step), litBy(step)),
+  }
+}
+
+const inTurn = (...words: readonly string[]): string => words.filter(Boolean).join('; ')
 
 const BASIS = { measured: 'weighed', estimated: 'by your other lots', typical: 'typical' } as const
 
 const swatches = (n: number) => formatCount(n, 'swatch', 'swatches')
 
 /** What is known of how deep a pot gets, and what stands behind it. */
-function promiseOf({ depth, isDepthLikely }: ChainPot, { forDepth, usualN }: ChainPlant): string {
+function promiseOf(
+  { depth, isDepthLikely, againCode }: ChainPot,
+  { forDepth, usualN }: ChainPlant,
+): string {
+  if (againCode) return `as ${againCode} was dyed`
   if (depth && isDepthLikely) {
     return `${depth} or deeper 8 times in 10, by ${swatches(forDepth.n)} of yours`
   }
@@ -183,7 +219,7 @@ const litBy = ({ latestStart }: ChainStep): string =>
   latestStart === null ? '' : `begun by ${clockTime(latestStart)}`
 
 /** A step's name, short enough for a bar. */
-export function barWords({ kind, index }: ChainStep): string {
+export function barWords({ kind, index }: Pick<ChainStep, 'kind' | 'index'>): string {
   if (kind === 'pot') return `pot ${index + 1}`
   if (kind === 'mordant') return index === 0 ? 'mordant' : `mordant ${index + 1}`
   return {

@@ -1,9 +1,10 @@
 import { newId } from '~~/shared/ids'
-import type { Mordant } from '~~/catalogue/agents'
+import { isMordant, type Mordant } from '~~/catalogue/agents'
 import type { Fibre, Form } from '~~/catalogue/fibres'
 import type { Depth } from '~~/core/colour/depth'
-import type { NewPlan, Plan } from '~~/shared/schemas/year/plan'
+import type { MadeAgain, NewPlan, Plan } from '~~/shared/schemas/year/plan'
 import type { Source } from '~~/shared/schemas/walk/source'
+import type { BoothView } from '~~/shared/views/swatch/booth'
 import type { Wish } from '~~/shared/schemas/walk/wish'
 
 export interface PartDraft {
@@ -11,6 +12,9 @@ export interface PartDraft {
   pieces: number | null
   depth: Depth | ''
   isLaterBath: boolean
+  /** Another source than the plan's; null: the plan's own. */
+  source: Source | null
+  again: MadeAgain | null
 }
 
 /** A plan as it is typed. */
@@ -29,6 +33,7 @@ export interface PlanDraft {
   parts: PartDraft[]
   wantedBy: string
   moved: Record<string, string>
+  done: Record<string, string>
 }
 
 /** Alum as most take it of the dry fibre, %; common practice, no source. */
@@ -39,6 +44,8 @@ export const blankPart = (isLaterBath = false): PartDraft => ({
   pieces: 1,
   depth: '',
   isLaterBath,
+  source: null,
+  again: null,
 })
 
 export const blankPlan = (): PlanDraft => ({
@@ -55,6 +62,7 @@ export const blankPlan = (): PlanDraft => ({
   parts: [blankPart()],
   wantedBy: '',
   moved: {},
+  done: {},
 })
 
 /** Alum, unless a source needs none. */
@@ -75,20 +83,49 @@ export const planOfWish = (wish: Wish, source: Source | null): PlanDraft => ({
   ...(source && usualMordant(source)),
 })
 
-export const draftOf = (plan: Plan, source: Source): PlanDraft => ({
+/** A swatch made again: its source, fibre, mordant and ratio, as far as they are known. */
+export function planOfSwatch({ swatch, pot, piece, sources }: BoothView): PlanDraft {
+  const source = sources[0] ?? null
+  const again = { swatchId: swatch.id, code: swatch.code, ratioDry: pot.ratioDry }
+  const given = piece.treatments.findLast(
+    ({ kind, agent, doneOn }) =>
+      kind === 'mordant' && agent && isMordant(agent) && doneOn <= pot.dyedOn,
+  )
+  const mordant = given?.agent && isMordant(given.agent) ? given.agent : null
+  return {
+    ...blankPlan(),
+    words: source ? `${source.commonName} as ${swatch.code}` : `as ${swatch.code}`,
+    source,
+    fibre: piece.fibre,
+    form: piece.form,
+    // where nobody knows whether it had one, what its source usually wants stands in the form
+    ...(mordant || piece.mordantKnown
+      ? { mordant: mordant ?? ('' as const), mordantPercent: given?.percentWof ?? null }
+      : source && usualMordant(source)),
+    parts: [{ ...blankPart(), again }],
+  }
+}
+
+/** @param sourceOf sources of its parts, by id */
+export const draftOf = (plan: Plan, sourceOf: ReadonlyMap<string, Source>): PlanDraft => ({
   id: plan.id,
   rev: plan.rev,
   wishId: plan.wishId,
   words: plan.words,
-  source,
+  source: sourceOf.get(plan.sourceId) ?? null,
   fibre: plan.fibre,
   form: plan.form,
   isWashed: plan.isWashed,
   mordant: plan.mordant ?? '',
   mordantPercent: plan.mordantPercent,
-  parts: plan.parts.map((part) => ({ ...part, depth: part.depth ?? '' })),
+  parts: plan.parts.map(({ sourceId, depth, ...part }) => ({
+    ...part,
+    depth: depth ?? '',
+    source: sourceId === null ? null : (sourceOf.get(sourceId) ?? null),
+  })),
   wantedBy: plan.wantedBy ?? '',
   moved: plan.moved,
+  done: plan.done,
 })
 
 /** As it is sent; what is missing is said by the schema, beside its field. */
@@ -102,12 +139,16 @@ export const planBody = (draft: PlanDraft): Record<keyof NewPlan, unknown> => ({
   isWashed: draft.isWashed,
   mordant: draft.mordant || null,
   mordantPercent: draft.mordant ? draft.mordantPercent : null,
-  parts: draft.parts.map(({ fibreG, pieces, depth, isLaterBath }) => ({
+  parts: draft.parts.map(({ fibreG, pieces, depth, isLaterBath, source, again }) => ({
     fibreG,
     pieces: pieces ?? 1,
     depth: depth || null,
     isLaterBath,
+    // a later bath has the plant of the part before
+    sourceId: isLaterBath ? null : (source?.id ?? null),
+    again: isLaterBath ? null : again,
   })),
   wantedBy: draft.wantedBy || null,
   moved: draft.moved,
+  done: draft.done,
 })

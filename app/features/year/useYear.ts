@@ -1,14 +1,23 @@
 import { computed, reactive, ref, shallowRef } from 'vue'
 import { newPlanSchema, type NewPlan, type Plan } from '~~/shared/schemas/year/plan'
 import type { Source } from '~~/shared/schemas/walk/source'
+import type { BoothView } from '~~/shared/views/swatch/booth'
 import type { Wish } from '~~/shared/schemas/walk/wish'
-import type { ChainStep, ChainView } from '~~/shared/views/year/chain'
+import type { ChainStep, ChainView, DoneStep } from '~~/shared/views/year/chain'
 import { messageOf } from '~~/core/present'
 import { latestOnly } from '~/composables/latest'
 import { dayMonth } from '~/format/calendar'
 import { inUnits } from '~/format/quantities'
 import { barWords } from './chain-words'
-import { blankPlan, draftOf, planBody, planOfWish, type PlanDraft } from './plan-draft'
+import {
+  blankPlan,
+  draftOf,
+  planBody,
+  planOfSwatch,
+  planOfWish,
+  type PlanDraft,
+} from './plan-draft'
+import { useShifts } from './useShifts'
 
 /** A move that found no place, and the next day on which it would. */
 interface RefusedMove {
@@ -35,6 +44,7 @@ export function useYear(asked = '') {
   const preview = shallowRef<ChainView | null>(null)
   const refused = shallowRef<RefusedMove | null>(null)
   const chains = computed(() => data.value?.items ?? [])
+  const { shifts, except } = useShifts(() => data.value?.items ?? null)
   const chosen = computed(
     () => chains.value.find(({ plan }) => plan.id === chosenId.value) ?? chains.value[0] ?? null,
   )
@@ -76,11 +86,22 @@ export function useYear(asked = '') {
       refused.value = { chain, step, why: inUnits(failure), nextGood }
       return
     }
+    except(plan.id, step.id)
     await write(
       () => api.patch<Plan>(`plans/${plan.id}`, { moved }, plan.rev),
       date === null
         ? `${barWords(step)} moved back.`
         : `${barWords(step)} moved to ${dayMonth(date)}.`,
+    )
+  }
+
+  /** Says of a part of a chain that it is done on a day, or (null) that it is not. */
+  const setDone = ({ plan }: ChainView, step: ChainStep | DoneStep, on: string | null) => {
+    const { [step.id]: _, ...others } = plan.done
+    const done = on === null ? others : { ...others, [step.id]: on }
+    return write(
+      () => api.patch<Plan>(`plans/${plan.id}`, { done }, plan.rev),
+      on === null ? `${barWords(step)}: not done yet.` : `${barWords(step)}: done.`,
     )
   }
 
@@ -99,6 +120,7 @@ export function useYear(asked = '') {
     draft,
     preview,
     refused,
+    shifts,
     failure: computed(() => unwritten.value || unanswered.value || unloaded.value),
     isLoaded: computed(() => data.value !== null),
     look,
@@ -110,10 +132,18 @@ export function useYear(asked = '') {
       const source = wish.sourceId ? await sourceOf(wish.sourceId) : null
       draft.value = planOfWish(wish, source)
     },
-    async edit({ plan }: ChainView) {
-      const source = await sourceOf(plan.sourceId)
-      if (source) draft.value = draftOf(plan, source)
+    /** A swatch is to be made again. */
+    async beginOfSwatch(id: string) {
+      const found = await ask(() => api.get<BoothView>(`booth/${id}`))
+      if (found) draft.value = planOfSwatch(found)
     },
+    async edit({ plan, plants }: ChainView) {
+      const sources = await Promise.all(plants.map(({ sourceId }) => sourceOf(sourceId)))
+      const known = sources.filter((source) => source !== null)
+      if (known.length < sources.length) return
+      draft.value = draftOf(plan, new Map(known.map((source) => [source.id, source])))
+    },
+    setDone,
     done: ({ plan }: ChainView, on: string) =>
       write(
         () => api.patch<Plan>(`plans/${plan.id}`, { doneOn: on }, plan.rev),

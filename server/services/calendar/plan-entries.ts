@@ -29,7 +29,7 @@ export const ofPlan = (chain: ChainView, { sequence, withPlaces }: PlanAsk): Cal
         description: '',
         place:
           isWalk && withPlaces
-            ? chain.plant.shares.map(({ patchName }) => patchName).join(', ')
+            ? (chain.plants[step.index]?.shares ?? []).map(({ patchName }) => patchName).join(', ')
             : '',
         when: isWalk
           ? { kind: 'days', from: day(step.from), to: day(step.from) }
@@ -44,17 +44,17 @@ export const ofPlan = (chain: ChainView, { sequence, withPlaces }: PlanAsk): Cal
   })
 
 /** null: what lies, dries or stands wants nobody. */
-function summaryOf(step: ChainStep, { plan, sourceName }: ChainView): string | null {
+function summaryOf(step: ChainStep, { plan, pots, plants, sourceName }: ChainView): string | null {
   switch (step.kind) {
     case 'gather':
       // how much stands in the plan, in the units that are read there
-      return `Gather ${sourceName}`
+      return `Gather ${plants[step.index]?.sourceName ?? sourceName}`
     case 'wash':
       return 'Wash the fibre'
     case 'mordant':
       return `${plan.mordant ? agentFacts(plan.mordant).label : 'Mordant'}, bath ${step.index + 1}`
     case 'pot':
-      return `Pot ${step.index + 1} of ${sourceName}`
+      return `Pot ${step.index + 1} of ${plants[pots[step.index]?.plant ?? 0]?.sourceName ?? sourceName}`
     default:
       return null
   }

@@ -157,17 +157,21 @@ export const planKind = plainKind<
     parts: 'parts',
     wantedBy: 'wanted_by',
     moved: 'moved',
+    done: 'done_parts',
     doneOn: 'done_on',
   },
-  json: ['parts', 'moved'],
+  json: ['parts', 'moved', 'done'],
   flags: ['isWashed'],
   narrow(rows, { sourceId, open }) {
     if (sourceId) rows.where({ source_id: sourceId })
     if (open === true) rows.whereNull('done_on')
     if (open === false) rows.whereNotNull('done_on')
   },
-  async check(trx, { sourceId, wishId }) {
+  async check(trx, { sourceId, wishId, parts = [] }) {
     await refuseMissing(trx, 'source', sourceId, '/sourceId')
+    for (const [i, part] of parts.entries()) {
+      await refuseMissing(trx, 'source', part.sourceId, `/parts/${i}/sourceId`)
+    }
     await refuseMissing(trx, 'wish', wishId, '/wishId')
   },
 })

@@ -2,14 +2,12 @@ import { setImmediate } from 'node:timers/promises'
 import { max } from 'd3-array'
 import dayjs from 'dayjs'
 import type { Knex } from 'knex'
-import { DRYING_DAYS } from '../../../catalogue/drying-days'
 import { JAR_WAYS } from '../../../catalogue/jar-ways'
 import { wayFacts } from '../../../catalogue/ways'
 import { USEFUL_SHARE } from '../../../core/bath/water-budget'
-import { InputError } from '../../../core/input-error'
 import type { ChainGroup } from '../../../core/plan/chain-steps'
-import { layChain, type ChainHours, type LaidChain } from '../../../core/plan/lay-chain'
-import { lookUp, present } from '../../../core/present'
+import type { ChainHours, LaidChain } from '../../../core/plan/lay-chain'
+import { lookUp } from '../../../core/present'
 import type { Span } from '../../../core/schedule/day-plan'
 import { gatheringCautions, type Caution } from '../../../core/safety/gathering'
 import { dayHours } from '../../../shared/rules/pot/day-hours'
@@ -19,16 +17,16 @@ import type { Settings } from '../../../shared/schemas/log/settings'
 import type { ShelfItem } from '../../../shared/schemas/loft/shelf'
 import type { JarView } from '../../../shared/schemas/loft/jar'
 import type { NewPlan, Plan } from '../../../shared/schemas/year/plan'
-import type { Source } from '../../../shared/schemas/walk/source'
 import type { DepthRatio, SourceOnWalk, WalkRow, WalkView } from '../../../shared/views/walk/walk'
-import type { ChainView } from '../../../shared/views/year/chain'
+import type { ChainPot, ChainView } from '../../../shared/views/year/chain'
 import { potRepository } from '../../repositories/pots'
 import { shelfRepository } from '../../repositories/shelf'
 import { readSettings } from '../log/settings'
+import { lay, nextGoodDay, stepsOf } from './laid-plan'
 import { memoized } from './memoized'
 import { fitsOf, knownVessels, vesselsFor, type KnownVessel } from './plan-vessels'
-import { fibreOf, groupsOf, isHeldWet } from './plan-groups'
-import { jarFor, plantOf, potsOf } from './plan-plant'
+import { doneOf, fibreOf, groupsOf, isHeldWet, wayOf, type KnownPlant } from './plan-groups'
+import { jarFor, plantOf, potsOf, sourceIdsOf, type KnownSource } from './plan-plant'
 
 const MS_PER_MIN = 60_000
 const DAY_MS = 86_400_000
@@ -36,8 +34,6 @@ const DAY_MS = 86_400_000
 const SPARE_DAYS = 7
 /** Until a season that is past comes round again, and what follows it. */
 const HORIZON_DAYS = 800
-/** A refused day's neighbours that are tried. */
-const MOST_DAYS_ON = 21
 
 interface Facts {
   walk: (on: string) => Promise<WalkView>
@@ -126,15 +122,20 @@ export const planChains = (db: Knex, facts: Facts) => {
     const { settings } = shared
     const vessels = vesselsFor(shared.vessels, claimed.holds)
     const roomL = max(shared.vessels, (vessel) => vessel.roomL) ?? null
-    const source = await shared.ofSource(plan.sourceId)
-    const depths = await shared.depthsOf(plan)
-    const row = lookUp(shared.rows, plan.sourceId)
     const room = roomL ?? USUAL_VESSEL_L * USEFUL_SHARE
-    const pots = potsOf(plan, room, source, depths)
-    const jar = jarFor(source, shared.jars, claimed.jarsG)
-    const claimedG = claimed.stockG.get(plan.sourceId) ?? 0
-    const plant = await plantOf(db, plan, { row, source, depths, pots, claimedG, jar })
-    const groups = groupsOf(plan, { row, source, pots, plant, jar, roomL: room, on })
+    const ids = sourceIdsOf(plan)
+    const known = await Promise.all(
+      ids.map(async (id) => ({
+        source: await shared.ofSource(id),
+        depths: await shared.depthsOf({ ...plan, sourceId: id }),
+      })),
+    )
+    const pots = potsOf(plan, room, known)
+    const plants: KnownPlant[] = []
+    for (const [index, each] of known.entries()) {
+      plants.push(await knownPlant(plan, each, pots, index, shared, claimed))
+    }
+    const groups = groupsOf(plan, { plants, pots, roomL: room, on })
     const layWith = (moved: NewPlan['moved']) =>
       lay(groups, {
         hands: shared.hands,
@@ -149,27 +150,20 @@ export const planChains = (db: Knex, facts: Facts) => {
         moved: daysOf(moved, on, asked),
       })
     const laid = layWith(plan.moved)
-    const mordantG =
-      plan.mordant && plan.mordantPercent !== null
-        ? (plan.mordantPercent / 100) * fibreOf(plan)
-        : null
     const onShelf = shared.shelf.filter(({ agent }) => agent === plan.mordant)
     const view = {
       plan,
-      sourceName: source.source.commonName,
-      hex: row.gatherings.flatMap(({ hex }) => hex ?? []).at(-1) ?? null,
-      cautions: cautionsOf(source.source, groups),
-      plant,
+      sourceName: known.map(({ source }) => source.source.commonName).join(' and '),
+      hex: plants[0]?.row.gatherings.flatMap(({ hex }) => hex ?? []).at(-1) ?? null,
+      cautions: cautionsOf(plants, groups),
+      plants: plants.map(({ plant }) => plant),
       pots,
       roomL,
-      mordantG,
+      mordantG: mordantFor(plan, groups),
       mordantOnShelfG: onShelf.reduce((sum, { leftG }) => sum + leftG, 0),
-      jar,
       isHeldWet: isHeldWet(pots),
-      dryingDays: groups.some(({ kind }) => kind === 'dry')
-        ? DRYING_DAYS[source.source.part]
-        : null,
       ...stepsOf(groups, laid, plan, shared.vessels),
+      done: doneOf(plan),
       nextGood: asked && !laid.chain ? nextGoodDay(asked, plan, layWith) : null,
     }
     return {
@@ -177,6 +171,30 @@ export const planChains = (db: Knex, facts: Facts) => {
       flames: laid.chain ? litIn(groups, laid.chain) : [],
       holds: (laid.chain?.holds ?? []).map(({ vessel, span }) => ({ vesselId: vessel, span })),
     }
+  }
+
+  /** How one of its plants comes to a plan; pots that are dyed already take nothing more. */
+  async function knownPlant(
+    { done }: Plan,
+    { source, depths }: KnownSource,
+    pots: readonly ChainPot[],
+    index: number,
+    shared: SharedFacts,
+    claimed: Claimed,
+  ): Promise<KnownPlant> {
+    const { id } = source.source
+    const row = lookUp(shared.rows, id)
+    const plant = await plantOf(db, {
+      row,
+      source,
+      depths,
+      pots: pots.filter(
+        (pot, i) => pot.plant === index && pot.liquorOf === null && !(`pot${i + 1}` in done),
+      ),
+      claimedG: claimed.stockG.get(id) ?? 0,
+      jar: jarFor(source, shared.jars, claimed.jarsG),
+    })
+    return { row, source, plant }
   }
 
   return {
@@ -191,9 +209,10 @@ export const planChains = (db: Knex, facts: Facts) => {
       const chains: ChainView[] = []
       for (const plan of [...plans].sort((a, b) => (a.createdAt < b.createdAt ? -1 : 1))) {
         const { view, flames, holds } = await chainOf(plan, ask, shared, claimed)
-        const { plant, jar } = view
-        claim(claimed.stockG, plan.sourceId, plant.stockDryG)
-        if (jar) claim(claimed.jarsG, jar.code, Math.min(jar.dryG, plant.wantedDryG))
+        for (const { sourceId, stockDryG, wantedDryG, jar } of view.plants) {
+          claim(claimed.stockG, sourceId, stockDryG)
+          if (jar) claim(claimed.jarsG, jar.code, Math.min(jar.dryG, wantedDryG))
+        }
         claimed.flames.push(...flames)
         claimed.holds.push(...holds)
         chains.push(view)
@@ -208,15 +227,27 @@ export const planChains = (db: Knex, facts: Facts) => {
 const claim = (of: Map<string, number>, key: string, massG: number) =>
   of.set(key, (of.get(key) ?? 0) + massG)
 
+/** Mordant that is still to be weighed out, g; null: none, or not told how much. */
+function mordantFor(plan: Plan, groups: readonly ChainGroup[]): number | null {
+  if (!plan.mordant || plan.mordantPercent === null) return null
+  const isLeft = groups.some(({ kind }) => kind === 'mordant')
+  return isLeft ? (plan.mordantPercent / 100) * fibreOf(plan) : 0
+}
+
 /** What may harm somebody on the way; what is only worth minding stands where it is done. */
-function cautionsOf(source: Source, groups: readonly ChainGroup[]): Caution[] {
-  const grave = gatheringCautions({ ...source, sureness: 'sure', hazards: [] }).filter(
-    ({ level }) => level !== 'mind',
+function cautionsOf(plants: readonly KnownPlant[], groups: readonly ChainGroup[]): Caution[] {
+  const grave = plants.flatMap(({ source: { source } }) =>
+    gatheringCautions({ ...source, sureness: 'sure', hazards: [] }).filter(
+      ({ level }) => level !== 'mind',
+    ),
   )
-  const isFermented = source.ways[0] === 'ammoniaFerment'
   const stands = groups.some(({ kind }) => kind === 'ferment')
   const words = stands ? JAR_WAYS.ammoniaFerment.caution : wayFacts('ammoniaFerment').caution
-  return isFermented ? [...grave, { key: 'ammonia', level: 'grave', words }] : grave
+  const all: Caution[] = plants.some(({ source }) => wayOf(source) === 'ammoniaFerment')
+    ? [...grave, { key: 'ammonia', level: 'grave', words }]
+    : grave
+  // two plants may warn of the same
+  return all.filter(({ words: own }, i) => all.findIndex((each) => each.words === own) === i)
 }
 
 /** When a chain's own flames burn. */
@@ -246,64 +277,3 @@ const unkept = (plan: NewPlan): Plan => ({
   updatedAt: '',
   setAsideAt: null,
 })
-
-/** The first day after a refused one on which a part of the chain finds its place; null: none soon. */
-function nextGoodDay(
-  asked: string,
-  { moved }: Plan,
-  layWith: (moved: NewPlan['moved']) => Laid,
-): string | null {
-  const refused = moved[asked]
-  if (!refused) return null
-  for (let days = 1; days <= MOST_DAYS_ON; days++) {
-    const date = dayjs(refused).add(days, 'day').format('YYYY-MM-DD')
-    if (layWith({ ...moved, [asked]: date }).chain) return date
-  }
-  return null
-}
-
-type Laid = { chain: LaidChain; failure: '' } | { chain: null; failure: string }
-
-function lay(groups: readonly ChainGroup[], hours: Parameters<typeof layChain>[1]): Laid {
-  try {
-    return { chain: layChain(groups, hours), failure: '' }
-  } catch (error) {
-    if (!(error instanceof InputError)) throw error
-    return { chain: null, failure: error.message }
-  }
-}
-
-function stepsOf(
-  groups: readonly ChainGroup[],
-  { chain, failure }: Laid,
-  { moved }: NewPlan,
-  vessels: readonly KnownVessel[],
-): Pick<ChainView, 'steps' | 'begins' | 'ends' | 'spareMs' | 'soonest' | 'failure'> {
-  if (!chain) return { steps: [], begins: 0, ends: 0, spareMs: null, soonest: null, failure }
-  const laid = new Map(chain.groups.map((group) => [group.id, group]))
-  const groupOf = new Map(
-    groups.flatMap((group) => group.steps.map((step) => [step.id, group.id] as const)),
-  )
-  const { begins, ends, spareMs, soonest } = chain
-  // where there is but one, nobody asks which
-  const nameOf = new Map(vessels.length > 1 ? vessels.map(({ id, name }) => [id, name]) : [])
-  const vesselOf = new Map(chain.holds.map(({ group, vessel }) => [group, nameOf.get(vessel)]))
-  return {
-    steps: groups
-      .map(({ id, kind, index, steps }) => {
-        const { from, to, latestStart } = present(laid.get(id))
-        const waits = new Set(
-          steps.flatMap(({ after }) => after.map((each) => groupOf.get(each.id))),
-        )
-        const after = [...waits].flatMap((other) => (other && other !== id ? [other] : []))
-        const vessel = vesselOf.get(id) ?? null
-        return { id, kind, index, after, from, to, latestStart, vessel, isMoved: id in moved }
-      })
-      .sort((a, b) => a.from - b.from),
-    begins,
-    ends,
-    spareMs,
-    soonest,
-    failure,
-  }
-}

@@ -2,12 +2,18 @@ import { DRYING_DAYS } from '../../../catalogue/drying-days'
 import { FORM_FREEDOM } from '../../../catalogue/fibres'
 import { JAR_WAYS } from '../../../catalogue/jar-ways'
 import { wayFacts } from '../../../catalogue/ways'
-import { chainGroups, type ChainGroup } from '../../../core/plan/chain-steps'
+import {
+  CHAIN_KINDS,
+  chainGroups,
+  type ChainGroup,
+  type PlantQuestion,
+} from '../../../core/plan/chain-steps'
 import { mordantSteps } from '../../../core/plan/mordant-steps'
 import { piecesPerPot } from '../../../core/plan/plant-for-plan'
 import type { NewPlan } from '../../../shared/schemas/year/plan'
 import type { SourceOnWalk, WalkRow } from '../../../shared/views/walk/walk'
-import type { ChainJar, ChainPlant, ChainPot } from '../../../shared/views/year/chain'
+import { present } from '../../../core/present'
+import type { ChainPlant, ChainPot, DoneStep } from '../../../shared/views/year/chain'
 import { seasonSpans } from './season-spans'
 
 /** Of picking where nobody timed it, min. */
@@ -29,46 +35,65 @@ function mordantBathsOf(plan: NewPlan, roomL: number): number {
 /** Whether mordanted pieces may wait wet for their pots; else they are dried. */
 export const isHeldWet = (pots: readonly ChainPot[]) => pots.length <= MOST_WET_POTS
 
-/** The steps that a plan is made of, by what its plant, fibre and vessels want. */
-export function groupsOf(
-  plan: NewPlan,
-  {
-    row,
-    source,
-    pots,
-    plant,
-    jar,
-    roomL,
-    on,
-  }: {
-    row: WalkRow
-    source: SourceOnWalk
-    pots: readonly ChainPot[]
-    plant: ChainPlant
-    jar: ChainJar | null
-    roomL: number
-    on: string
-  },
-): ChainGroup[] {
-  const { part, usualRatioState, ways } = source.source
-  const way = ways[0] ?? 'simmer'
-  const own = pots.filter(({ liquorOf }) => liquorOf === null).length
-  const isGathered = jar === null && (plant.gatherG !== null || !plant.isRatioKnown)
-  // fresh stuff does not wait for a second pot
-  const isDried = usualRatioState === 'dried' || own > 1
-  const massG = plant.gatherG?.mid ?? 0
+/** A plant of a plan, with what is known of its source. */
+export interface KnownPlant {
+  row: WalkRow
+  source: SourceOnWalk
+  plant: ChainPlant
+}
+
+/** How a source is dyed with, where a plan says nothing of it. */
+export const wayOf = ({ source }: SourceOnWalk) => source.ways[0] ?? 'simmer'
+
+/** Whether what is gathered is dried: as it is weighed, and where a second pot waits. */
+const isDried = ({ source }: SourceOnWalk, pots: number) =>
+  source.usualRatioState === 'dried' || pots > 1
+
+/** Days a plant dries, least and most; null: it is not gathered, or used as it is. */
+export function dryingOf(
+  plant: Pick<ChainPlant, 'jar' | 'gatherG' | 'isRatioKnown'>,
+  source: SourceOnWalk,
+  pots: number,
+): ChainPlant['dryingDays'] {
+  return isGathered(plant) && isDried(source, pots) ? DRYING_DAYS[source.source.part] : null
+}
+
+const isGathered = ({
+  jar,
+  gatherG,
+  isRatioKnown,
+}: Pick<ChainPlant, 'jar' | 'gatherG' | 'isRatioKnown'>) =>
+  jar === null && (gatherG !== null || !isRatioKnown)
+
+function plantQuestion({ row, source, plant }: KnownPlant, on: string): PlantQuestion {
+  const { jar, gatherG, dryingDays } = plant
+  const massG = gatherG?.mid ?? 0
   const picking = source.rate ? (60 * massG) / source.rate.gramsPerHour : USUAL_PICKING_MIN
-  return chainGroups({
-    gather: isGathered
+  const stands = wayOf(source) === 'ammoniaFerment'
+  return {
+    gather: isGathered(plant)
       ? {
           minutes: Math.min(300, Math.max(30, Math.round(picking))),
           within: seasonSpans(row.window, on),
         }
       : null,
-    dryingDays: isGathered && isDried ? DRYING_DAYS[part][1] : null,
-    jar:
-      jar ??
-      (way === 'ammoniaFerment' ? { standDays: JAR_WAYS.ammoniaFerment.usual.fromDays } : null),
+    dryingDays: dryingDays ? dryingDays[1] : null,
+    jar: jar ?? (stands ? { standDays: JAR_WAYS.ammoniaFerment.usual.fromDays } : null),
+  }
+}
+
+/** The steps that a plan is made of, by what its plants, fibre and vessels want; what is done is left out. */
+export function groupsOf(
+  plan: NewPlan,
+  {
+    plants,
+    pots,
+    roomL,
+    on,
+  }: { plants: readonly KnownPlant[]; pots: readonly ChainPot[]; roomL: number; on: string },
+): ChainGroup[] {
+  return chainGroups({
+    plants: plants.map((each) => plantQuestion(each, on)),
     isWashed: !plan.isWashed,
     mordant: plan.mordant
       ? mordantSteps({
@@ -79,6 +104,21 @@ export function groupsOf(
       : [],
     mordantBaths: mordantBathsOf(plan, roomL),
     heldWetDays: isHeldWet(pots) ? HELD_WET_DAYS : null,
-    pots: pots.map(({ liquorOf }) => ({ steps: wayFacts(way).steps, liquorOf })),
+    pots: pots.map(({ liquorOf, plant }) => ({
+      steps: wayFacts(wayOf(present(plants[plant]).source)).steps,
+      liquorOf,
+      plant,
+    })),
+    done: new Set(Object.keys(plan.done)),
   })
 }
+
+/** What was done of a plan, in the order of its days. */
+export const doneOf = ({ done }: NewPlan): DoneStep[] =>
+  Object.entries(done)
+    .flatMap(([id, on]): DoneStep[] => {
+      const [, kind, number] = /^([a-z]+)(\d*)$/.exec(id) ?? []
+      const known = CHAIN_KINDS.find((each) => each === kind)
+      return known ? [{ id, kind: known, index: Math.max(0, Number(number || 1) - 1), on }] : []
+    })
+    .sort((a, b) => (a.on < b.on ? -1 : 1))

@@ -5,39 +5,52 @@ import { piecesPerPot, plantForPlan, splitOverPlaces } from '../../../core/plan/
 import { present } from '../../../core/present'
 import { jarReadyAt } from '../../../shared/rules/jar/ready-at'
 import type { JarView } from '../../../shared/schemas/loft/jar'
-import type { NewPlan } from '../../../shared/schemas/year/plan'
+import type { NewPlan, PlanPart } from '../../../shared/schemas/year/plan'
 import type { DepthRatio, SourceOnWalk, WalkRow } from '../../../shared/views/walk/walk'
 import type { ChainJar, ChainPlant, ChainPot } from '../../../shared/views/year/chain'
 import { lotRepository } from '../../repositories/lots'
+import { dryingOf } from './plan-groups'
 
 /** Less than that is none, g. */
 const CRUMBS_G = 0.5
 
+/** What is known of one of a plan's sources. */
+export interface KnownSource {
+  source: SourceOnWalk
+  /** By the curve of the plan's own fibre and mordant. */
+  depths: readonly DepthRatio[]
+}
+
+/** The sources of a plan, its own first. */
+export const sourceIdsOf = ({ sourceId, parts }: Pick<NewPlan, 'sourceId' | 'parts'>): string[] => [
+  ...new Set([sourceId, ...parts.flatMap((part) => part.sourceId ?? [])]),
+]
+
 /** Each part in as many pots as the vessel needs; a later bath follows the pots of the part before. */
-export function potsOf(
-  plan: NewPlan,
-  roomL: number,
-  { source, ratioDry, dryFraction }: SourceOnWalk,
-  depths: readonly DepthRatio[],
-): ChainPot[] {
-  const asWeighed = source.usualRatioState === 'dried' ? 1 : dryFraction.value
+export function potsOf(plan: NewPlan, roomL: number, known: readonly KnownSource[]): ChainPot[] {
+  const ids = sourceIdsOf(plan)
   const litresPerKg = FORM_FREEDOM[plan.form].evenLPerKg
   const pots: ChainPot[] = []
   let before: number[] = []
-  for (const { fibreG, pieces, depth, isLaterBath } of plan.parts) {
-    const forDepth = depths.find((each) => each.depth === depth)?.ratioDry ?? null
-    const dry = isLaterBath ? null : (forDepth ?? ratioDry?.value ?? null)
+  for (const part of plan.parts) {
+    const { fibreG, pieces, depth, isLaterBath } = part
+    const plant = isLaterBath
+      ? present(pots[before[0] ?? 0]).plant
+      : ids.indexOf(part.sourceId ?? plan.sourceId)
+    const ratio = isLaterBath ? null : ratioOf(part, present(known[plant]))
     const first = pots.length
     piecesPerPot(pieces, fibreG / pieces, roomL, litresPerKg).forEach((count, i) =>
       pots.push({
         fibreG: (fibreG * count) / pieces,
         pieces: count,
+        plant,
         depth,
-        isDepthLikely: !isLaterBath && forDepth !== null,
+        isDepthLikely: ratio?.isDepthLikely ?? false,
+        againCode: ratio?.againCode ?? null,
         liquorOf: isLaterBath ? present(before[Math.min(i, before.length - 1)]) : null,
-        ratioDry: dry,
-        ratioAsWeighed: dry === null ? null : dry / asWeighed,
-        state: source.usualRatioState,
+        ratioDry: ratio?.dry ?? null,
+        ratioAsWeighed: ratio?.asWeighed ?? null,
+        state: present(known[plant]).source.source.usualRatioState,
       }),
     )
     before = pots.slice(first).map((_, i) => first + i)
@@ -45,26 +58,42 @@ export function potsOf(
   return pots
 }
 
-interface PlantAsk {
+/** How much plant a part takes: as the swatch it makes again, for its depth, or as usual. */
+function ratioOf(
+  { depth, again }: PlanPart,
+  { source: { source, ratioDry, dryFraction }, depths }: KnownSource,
+) {
+  const asWeighed = source.usualRatioState === 'dried' ? 1 : dryFraction.value
+  const asAgain = again?.ratioDry ?? null
+  const forDepth =
+    asAgain === null ? (depths.find((each) => each.depth === depth)?.ratioDry ?? null) : null
+  const dry = asAgain ?? forDepth ?? ratioDry?.value ?? null
+  return {
+    dry,
+    asWeighed: dry === null ? null : dry / asWeighed,
+    isDepthLikely: forDepth !== null,
+    againCode: asAgain === null ? null : (again?.code ?? null),
+  }
+}
+
+interface PlantAsk extends KnownSource {
   row: WalkRow
-  source: SourceOnWalk
-  depths: readonly DepthRatio[]
+  /** Pots with plant of their own, of this source, that are still to be dyed. */
   pots: readonly ChainPot[]
   /** Of the dry stock, g, by plans before it. */
   claimedG: number
   jar: ChainJar | null
 }
 
-/** The plant of a plan: out of a jar that stands, out of stock, and the rest from its places. */
+/** One plant of a plan: out of a jar that stands, out of stock, and the rest from its places. */
 export async function plantOf(
   db: Knex,
-  { sourceId }: NewPlan,
   { row, source, depths, pots, claimedG, jar }: PlantAsk,
 ): Promise<ChainPlant> {
-  const own = pots.filter(({ liquorOf }) => liquorOf === null)
-  const isRatioKnown = own.every(({ ratioDry }) => ratioDry !== null)
+  const isRatioKnown = pots.every(({ ratioDry }) => ratioDry !== null)
   const { dryFraction, bearings } = source
-  const needed = plantForPlan(isRatioKnown ? own : [], Math.max(0, row.stockDryG - claimedG), {
+  const { id: sourceId, commonName } = source.source
+  const needed = plantForPlan(isRatioKnown ? pots : [], Math.max(0, row.stockDryG - claimedG), {
     dry: dryFraction,
   })
   // out of a jar dyes what stands in it: neither bag nor basket is asked for it
@@ -74,6 +103,10 @@ export async function plantOf(
   const nameOf = new Map(bearings.map(({ patchId, patchName }) => [patchId, patchName]))
   const { n = 0, tried = [0, 0] as const } = depths[0] ?? {}
   return {
+    sourceId,
+    sourceName: commonName,
+    jar,
+    dryingDays: dryingOf({ jar, gatherG, isRatioKnown }, source, pots.length),
     wantedDryG: needed.wantedDryG,
     stockDryG,
     stockCodes: stockDryG > 0 ? await dyeableCodes(db, sourceId) : [],

@@ -23,6 +23,17 @@ export interface PlanPart {
   depth: Depth | null
   /** Dyed in what the part before it left: paler, by how much is not promised. */
   isLaterBath: boolean
+  /** null: the plan's own. Of a later bath always null. */
+  sourceId: string | null
+  /** A swatch that is to be made again, at its ratio; null: none. */
+  again: MadeAgain | null
+}
+
+export interface MadeAgain {
+  swatchId: string
+  code: string
+  /** g air-dry plant per g dry fibre it was dyed at; null: not known. */
+  ratioDry: number | null
 }
 
 /** Something wanted, by a day or as soon as may be; all that comes before it follows from it. */
@@ -49,9 +60,12 @@ export interface NewPlan {
   wantedBy: string | null
   /** Local dates to which parts of the chain were moved, by their ids (`pot1`). */
   moved: Record<string, string>
+  /** Local dates on which parts of the chain were done, by their ids. */
+  done: Record<string, string>
 }
 
 const MOST_PARTS = 8
+const MOST_RATIO = 1000
 
 const partField = Joi.object<PlanPart>({
   fibreG: massField.required(),
@@ -61,17 +75,31 @@ const partField = Joi.object<PlanPart>({
     .allow(null)
     .default(null),
   isLaterBath: Joi.boolean().default(false),
+  sourceId: idField.allow(null).default(null),
+  again: Joi.object<MadeAgain>({
+    swatchId: idField.required(),
+    code: Joi.string().max(40).required(),
+    ratioDry: aboveNothing(MOST_RATIO).allow(null).default(null),
+  })
+    .allow(null)
+    .default(null),
 })
 
 const partsField = Joi.array()
   .items(partField)
   .min(1)
   .max(MOST_PARTS)
-  .custom((parts: PlanPart[], helpers) =>
-    parts[0]?.isLaterBath
-      ? helpers.message({ custom: '{#label} must begin with a part that has its own plant' })
-      : parts,
-  )
+  .custom((parts: PlanPart[], helpers) => {
+    if (parts[0]?.isLaterBath) {
+      return helpers.message({ custom: '{#label} must begin with a part that has its own plant' })
+    }
+    const odd = parts.findIndex(({ isLaterBath, sourceId }) => isLaterBath && sourceId !== null)
+    return odd < 0
+      ? parts
+      : helpers.message({
+          custom: `{#label} must name no source for a later bath, which has the plant of the part before; got one in part ${odd + 1}`,
+        })
+  })
 
 const editable = {
   words: Joi.string().trim().min(1).max(300),
@@ -87,6 +115,7 @@ const editable = {
   parts: partsField,
   wantedBy: dateField.allow(null),
   moved: Joi.object().pattern(Joi.string().max(20), dateField).max(60),
+  done: Joi.object().pattern(Joi.string().max(20), dateField).max(60),
 }
 
 export const newPlanSchema = Joi.object<NewPlan>({
@@ -102,6 +131,7 @@ export const newPlanSchema = Joi.object<NewPlan>({
   parts: editable.parts.required(),
   wantedBy: editable.wantedBy.default(null),
   moved: editable.moved.default({}),
+  done: editable.done.default({}),
 })
 
 export type PlanChange = Partial<Omit<NewPlan, 'id'>> & { doneOn?: string | null }

@@ -11,7 +11,7 @@ export interface ChainStep {
   /** `gather`, `pot2`. */
   id: string
   kind: ChainKind
-  /** Of pots and baths: which one it is, from 0. */
+  /** Of pots, baths and plants: which one it is, from 0. */
   index: number
   /** Ids of those that it waits for. */
   after: string[]
@@ -26,6 +26,10 @@ export interface ChainStep {
 }
 
 export interface ChainPot {
+  /** Which of the plants it is dyed with, from 0. */
+  plant: number
+  /** Code of the swatch that it makes again; null: of none, or its ratio is not known. */
+  againCode: string | null
   fibreG: number
   pieces: number
   depth: Depth | null
@@ -39,8 +43,14 @@ export interface ChainPot {
   state: 'fresh' | 'dried'
 }
 
-/** Plant that a plan takes, and where it comes from. */
+/** A plant that a plan takes, and where it comes from. */
 export interface ChainPlant {
+  sourceId: string
+  sourceName: string
+  /** One that stands already; null: none does. */
+  jar: ChainJar | null
+  /** Of it, if it is gathered and dried. */
+  dryingDays: readonly [from: number, to: number] | null
   wantedDryG: number
   stockDryG: number
   /** Tags of the lots that cover it. */
@@ -69,24 +79,30 @@ export interface ChainJar {
   dryG: number
 }
 
+/** A part of a chain that was done, and on which local date. */
+export interface DoneStep extends Pick<ChainStep, 'id' | 'kind' | 'index'> {
+  on: string
+}
+
 /** A plan with all that follows from it. */
 export interface ChainView {
   plan: Plan
+  /** Of all its sources. */
   sourceName: string
   /** The deepest colour that its latest gathering gave; null: none was read. */
   hex: string | null
   cautions: Caution[]
-  plant: ChainPlant
+  /** The plan's own first. */
+  plants: ChainPlant[]
   pots: ChainPot[]
   /** What the largest vessel may be filled to, L; null: none is listed. */
   roomL: number | null
   mordantG: number | null
   mordantOnShelfG: number
-  jar: ChainJar | null
   /** Mordanted pieces wait wet for their pot; else they are dried. */
   isHeldWet: boolean
-  dryingDays: readonly [from: number, to: number] | null
   steps: ChainStep[]
+  done: DoneStep[]
   begins: number
   ends: number
   /** Before the wanted day, ms; null: none is wanted, or it comes too late. */

@@ -1,10 +1,11 @@
 import { describe, expect, test } from '@jest/globals'
 import { barsOf, movedTo } from '../../../app/features/year/lanes'
 import { chainLines, chainTroubles, spareWords } from '../../../app/features/year/chain-words'
+import { daysOfChains, shiftsBetween } from '../../../app/features/year/shifts'
 import { monthsAhead } from '../../../app/features/year/months-ahead'
 import { blankPlan, planBody, planOfWish } from '../../../app/features/year/plan-draft'
 import { newPlanSchema } from '../../../shared/schemas/year/plan'
-import type { ChainStep, ChainView } from '../../../shared/views/year/chain'
+import type { ChainPlant, ChainStep, ChainView } from '../../../shared/views/year/chain'
 
 const at = (day: number, hour = 9) => new Date(2026, 10, day, hour).getTime()
 const step = (fields: Partial<ChainStep> & Pick<ChainStep, 'id' | 'kind'>): ChainStep => ({
@@ -17,6 +18,22 @@ const step = (fields: Partial<ChainStep> & Pick<ChainStep, 'id' | 'kind'>): Chai
   isMoved: false,
   ...fields,
 })
+const dock: ChainPlant = {
+  sourceId: 's',
+  sourceName: 'broad-leaved dock',
+  jar: null,
+  dryingDays: [14, 28],
+  wantedDryG: 450,
+  stockDryG: 0,
+  stockCodes: [],
+  gatherG: { mid: 1880, low: 1520, high: 2490 },
+  basis: 'measured',
+  shares: [{ patchId: 'o', patchName: 'Orchard Bank', massG: 1880 }],
+  shortG: 0,
+  isRatioKnown: true,
+  forDepth: { n: 8, tried: [0.1, 0.8] },
+  usualN: 12,
+}
 const chain = (fields: Partial<ChainView> = {}): ChainView => ({
   plan: {
     id: 'p',
@@ -32,30 +49,24 @@ const chain = (fields: Partial<ChainView> = {}): ChainView => ({
     isWashed: true,
     mordant: 'alum',
     mordantPercent: 10,
-    parts: [{ fibreG: 600, pieces: 6, depth: 'full', isLaterBath: false }],
+    parts: [
+      { fibreG: 600, pieces: 6, depth: 'full', isLaterBath: false, sourceId: null, again: null },
+    ],
     wantedBy: '2026-12-20',
     moved: {},
+    done: {},
     doneOn: null,
   },
   sourceName: 'broad-leaved dock',
   hex: null,
   cautions: [],
-  plant: {
-    wantedDryG: 450,
-    stockDryG: 0,
-    stockCodes: [],
-    gatherG: { mid: 1880, low: 1520, high: 2490 },
-    basis: 'measured',
-    shares: [{ patchId: 'o', patchName: 'Orchard Bank', massG: 1880 }],
-    shortG: 0,
-    isRatioKnown: true,
-    forDepth: { n: 8, tried: [0.1, 0.8] },
-    usualN: 12,
-  },
+  plants: [dock],
   pots: [
     {
       fibreG: 300,
       pieces: 3,
+      plant: 0,
+      againCode: null,
       depth: 'full',
       isDepthLikely: true,
       liquorOf: null,
@@ -66,6 +77,8 @@ const chain = (fields: Partial<ChainView> = {}): ChainView => ({
     {
       fibreG: 300,
       pieces: 3,
+      plant: 0,
+      againCode: null,
       depth: null,
       isDepthLikely: false,
       liquorOf: 0,
@@ -77,14 +90,13 @@ const chain = (fields: Partial<ChainView> = {}): ChainView => ({
   roomL: 16,
   mordantG: 60,
   mordantOnShelfG: 40,
-  jar: null,
   isHeldWet: true,
-  dryingDays: [14, 28],
   steps: [
     step({ id: 'gather', kind: 'gather' }),
     step({ id: 'pot1', kind: 'pot', from: at(36), to: at(37), latestStart: at(36, 15) }),
     step({ id: 'pot2', kind: 'pot', index: 1, from: at(38), to: at(39) }),
   ],
+  done: [],
   begins: at(29),
   ends: at(43),
   spareMs: 7.9 * 86_400_000,
@@ -114,16 +126,16 @@ describe('a chain in words', () => {
     expect(spareWords(late)).toMatch(/^too late for .*: by /)
     expect(chainTroubles(chain())).toEqual(['20 g of alum must be bought.'])
     const jar = { code: 'OCH-26-02', readyAt: at(30), dryG: 20 }
-    expect(chainTroubles(chain({ jar, mordantOnShelfG: 60 }))).toEqual([
+    expect(chainTroubles(chain({ plants: [{ ...dock, jar }], mordantOnShelfG: 60 }))).toEqual([
       'OCH-26-02 holds 20 g of dry plant, and 450 g are wanted: less fibre, or another jar.',
     ])
     const short = chain({
-      plant: { ...chain().plant, shortG: 700 },
+      plants: [{ ...dock, shortG: 700 }],
       roomL: null,
       mordantOnShelfG: 100,
     })
     expect(chainTroubles(short)).toEqual([
-      'Your places bear 700 g less than that this year.',
+      'Your places bear 700 g less broad-leaved dock than that this year.',
       'No vessel is listed in your kit: one of 10 L is planned by.',
     ])
   })
@@ -134,15 +146,64 @@ describe('a chain in words', () => {
     expect(chainLines(unsure)[1]!.more).toMatch(
       /^whether it gets full is not known; as you take it, by 12 swatches; begun by /,
     )
-    expect(chainTroubles(unsure)[0]).toMatch(/^No swatch on this fibre and mordant tells/)
+    expect(chainTroubles(unsure)[0]).toMatch(
+      /^No swatch of broad-leaved dock on this fibre and mordant tells/,
+    )
     const far = chain({ pots: [{ ...pot!, ratioDry: 4 }], mordantOnShelfG: 60 })
     expect(chainTroubles(far)).toEqual([
       'The ratio for that depth is a guess: 5 times over any ratio tried.',
     ])
   })
 
+  test('two plants are told apart, and a swatch made again is named', () => {
+    const weld = { ...dock, sourceId: 'w', sourceName: 'weld', jar: null }
+    const [first, second] = chain().pots
+    const two = chain({
+      plants: [dock, weld],
+      pots: [
+        first!,
+        {
+          ...second!,
+          plant: 1,
+          liquorOf: null,
+          ratioDry: 0.5,
+          ratioAsWeighed: 0.5,
+          againCode: 'WEL-26-01-02',
+        },
+      ],
+      steps: [
+        step({ id: 'gather', kind: 'gather' }),
+        step({ id: 'gather2', kind: 'gather', index: 1 }),
+        step({ id: 'dry2', kind: 'dry', index: 1 }),
+        step({ id: 'pot1', kind: 'pot' }),
+        step({ id: 'pot2', kind: 'pot', index: 1 }),
+      ],
+    })
+    expect(chainLines(two).map(({ what }) => what)).toEqual([
+      'gather 1.9 kg broad-leaved dock fresh',
+      'gather 1.9 kg weld fresh',
+      'dry weld',
+      'pot 1: broad-leaved dock, 300 g in 3 pieces at 0.75 : 1 dried',
+      'pot 2: weld, 300 g in 3 pieces at 0.5 : 1 dried',
+    ])
+    expect(chainLines(two)[4]!.more).toBe('as WEL-26-01-02 was dyed')
+  })
+
+  test('what lies on another day than before is told; what is new or done is not', () => {
+    const before = daysOfChains([chain()])
+    const [gather, first, second] = chain().steps
+    expect(shiftsBetween(before, [chain()])).toEqual([])
+    const later = [gather!, { ...first!, from: at(37) }, step({ id: 'dry', kind: 'dry' })]
+    const [shift, ...others] = shiftsBetween(before, [chain({ steps: later })])
+    expect(others).toEqual([])
+    expect(shift!.words).toMatch(/^Dock orange, pot 1: \w+ .+ to \w+ .+/)
+    expect(shiftsBetween(before, [chain({ steps: [second!] })])).toEqual([])
+  })
+
   test('a piece that no vessel lets move is told of', () => {
-    const parts = [{ fibreG: 900, pieces: 1, depth: null, isLaterBath: false }]
+    const parts = [
+      { fibreG: 900, pieces: 1, depth: null, isLaterBath: false, sourceId: null, again: null },
+    ]
     // 900 g of yarn at 30 L/kg want 27 L
     expect(chainTroubles(chain({ plan: { ...chain().plan, parts }, mordantOnShelfG: 60 }))).toEqual(
       ['A piece of 900 g wants 27 L to move in, and your largest vessel may be filled to 16 L.'],

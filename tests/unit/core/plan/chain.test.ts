@@ -2,7 +2,11 @@ import { describe, expect, test } from '@jest/globals'
 import { randomInt, randomLcg } from 'd3-random'
 import { wayFacts, WAY_KEYS } from '../../../../catalogue/ways'
 import { bathSteps } from '../../../../core/mordant/bath-steps'
-import { chainGroups, type ChainQuestion } from '../../../../core/plan/chain-steps'
+import {
+  chainGroups,
+  type ChainQuestion,
+  type PlantQuestion,
+} from '../../../../core/plan/chain-steps'
 import { layChain, type ChainHours, type LaidChain } from '../../../../core/plan/lay-chain'
 import type { DayStep, Span } from '../../../../core/schedule/day-plan'
 import { mordantSteps } from '../../../../core/plan/mordant-steps'
@@ -27,16 +31,23 @@ const hours: ChainHours = {
 }
 const pot = { steps: wayFacts('simmer').steps, liquorOf: null }
 const alum = mordantSteps({ agents: ['alum'], heat: 'hot', finish: 'heldWet' })
-const dock: ChainQuestion = {
+const dried: PlantQuestion = {
   gather: { minutes: 120, within: null },
   dryingDays: 7,
   jar: null,
+}
+const dock: ChainQuestion = {
+  plants: [dried],
   isWashed: false,
   mordant: alum,
   mordantBaths: 1,
   heldWetDays: 3,
   pots: [pot, { ...pot, liquorOf: 0 }],
 }
+const withPlant = (plant: Partial<PlantQuestion>): ChainQuestion => ({
+  ...dock,
+  plants: [{ ...dried, ...plant }],
+})
 const groupOf = ({ groups }: LaidChain, id: string) => groups.find((group) => group.id === id)!
 const dayOf = (ms: number) => Math.floor((ms - MIDNIGHT) / DAY)
 
@@ -105,21 +116,22 @@ describe('a plan’s chain', () => {
 
   test('waits for a season, and for a jar that is too young', () => {
     const season: Span[] = [[MIDNIGHT + 30 * DAY, MIDNIGHT + 60 * DAY]]
-    const later = layChain(chainGroups({ ...dock, gather: { minutes: 60, within: season } }), hours)
+    const later = layChain(
+      chainGroups(withPlant({ gather: { minutes: 60, within: season } })),
+      hours,
+    )
     expect(dayOf(groupOf(later, 'gather').from)).toBe(30)
-    const standing = {
-      ...dock,
+    const standing = withPlant({
       gather: null,
       dryingDays: null,
       jar: { readyAt: MIDNIGHT + 20 * DAY },
-    }
+    })
     expect(dayOf(layChain(chainGroups(standing), hours).start['pot1/prepare']!)).toBe(20)
-    const young = { ...dock, dryingDays: null, jar: { standDays: 30 } }
+    const young = withPlant({ dryingDays: null, jar: { standDays: 30 } })
     expect(dayOf(layChain(chainGroups(young), hours).start['pot1/prepare']!)).toBe(30)
-    const over = {
-      ...dock,
+    const over = withPlant({
       gather: { minutes: 60, within: [[NOW - 9 * DAY, NOW - DAY]] as Span[] },
-    }
+    })
     expect(() => layChain(chainGroups(over), hours)).toThrow('no hour was found for: Gather')
   })
 
@@ -138,11 +150,14 @@ describe('a plan’s chain', () => {
   })
 
   test('a pot tells until when it must be lit', () => {
-    const [first] = layChain(chainGroups({ ...dock, gather: null, dryingDays: null }), hours).groups
+    const [first] = layChain(
+      chainGroups(withPlant({ gather: null, dryingDays: null })),
+      hours,
+    ).groups
     expect(first!.latestStart).toBeGreaterThan(first!.from)
     const lit = { ...hours, now: first!.latestStart! }
     expect(
-      layChain(chainGroups({ ...dock, gather: null, dryingDays: null }), lit).groups[0]!.from,
+      layChain(chainGroups(withPlant({ gather: null, dryingDays: null })), lit).groups[0]!.from,
     ).toBe(first!.latestStart)
   })
 
@@ -154,10 +169,15 @@ describe('a plan’s chain', () => {
       const steps = wayFacts(way).steps
       const count = int(1, 4)
       const question: ChainQuestion = {
-        gather: int(0, 1) ? { minutes: int(30, 300), within: null } : null,
-        // fresh stuff wants its one pot by the next day
-        dryingDays: count === 1 && int(0, 1) ? null : int(3, 28),
-        jar: int(0, 3) ? null : { standDays: int(2, 40) },
+        plants: [
+          {
+            gather: int(0, 1) ? { minutes: int(30, 300), within: null } : null,
+            // fresh stuff wants its one pot by the next day
+            dryingDays: count === 1 && int(0, 1) ? null : int(3, 28),
+            jar: int(0, 3) ? null : { standDays: int(2, 40) },
+          },
+          { gather: { minutes: int(30, 300), within: null }, dryingDays: int(3, 28), jar: null },
+        ],
         isWashed: int(0, 1) === 1,
         mordant: int(0, 1) ? alum : [],
         mordantBaths: int(1, 3),
@@ -165,6 +185,7 @@ describe('a plan’s chain', () => {
         pots: Array.from({ length: count }, (_, i) => ({
           steps,
           liquorOf: i > 0 && int(0, 2) === 0 ? i - 1 : null,
+          plant: int(0, 3) ? 0 : 1,
         })),
       }
       const asked: ChainHours = {

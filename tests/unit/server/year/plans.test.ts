@@ -3,8 +3,8 @@ import dayjs from 'dayjs'
 import ICAL from 'ical.js'
 import { catalogueId, newId } from '../../../../shared/ids'
 import { PLAIN_PATCH } from '../../../../shared/schemas/walk/patch'
-import type { NewPlan } from '../../../../shared/schemas/year/plan'
 import { dyedSwatch, measuredAt } from '../../../fixtures/dyed'
+import { planOf } from '../../../fixtures/plan'
 import { DOCK, openTestLog, refusal, TANSY, type TestLog } from '../../../fixtures/log'
 
 let here: TestLog
@@ -14,21 +14,6 @@ beforeEach(async () => {
 })
 afterEach(() => here.database.close())
 
-const planOf = (fields: Partial<NewPlan> = {}): NewPlan => ({
-  id: newId(),
-  words: 'Dock orange for the big jumper',
-  sourceId: DOCK,
-  wishId: null,
-  fibre: 'wool',
-  form: 'yarn',
-  isWashed: true,
-  mordant: 'alum',
-  mordantPercent: 10,
-  parts: [{ fibreG: 600, pieces: 6, depth: null, isLaterBath: false }],
-  wantedBy: '2026-12-20',
-  moved: {},
-  ...fields,
-})
 const dateOf = (ms: number) => dayjs(ms).format('YYYY-MM-DD')
 
 describe('a plan', () => {
@@ -55,14 +40,14 @@ describe('a plan', () => {
     // the usual ratio, in dry matter, on 600 g
     const asWeighed = source.usualRatioState === 'dried' ? 1 : dryFraction.value
     const wanted = source.usualRatio! * asWeighed * 600
-    expect(chain.plant.wantedDryG).toBeCloseTo(wanted, 6)
-    expect(chain.plant.stockDryG).toBeCloseTo(150, 6)
-    expect(chain.plant.stockCodes).toEqual([stock.code])
+    expect(chain.plants[0]!.wantedDryG).toBeCloseTo(wanted, 6)
+    expect(chain.plants[0]!.stockDryG).toBeCloseTo(150, 6)
+    expect(chain.plants[0]!.stockCodes).toEqual([stock.code])
     const fresh = (wanted - 150) / dryFraction.value
-    expect(chain.plant.gatherG!.mid).toBeCloseTo(fresh, 6)
+    expect(chain.plants[0]!.gatherG!.mid).toBeCloseTo(fresh, 6)
     // dryness as typical of it is off by 35 %: exp(1.645 * 0.35) = 1.7785 both ways
     expect(dryFraction.basis).toBe('typical')
-    expect(chain.plant.gatherG!.high / fresh).toBeCloseTo(1.7785, 3)
+    expect(chain.plants[0]!.gatherG!.high / fresh).toBeCloseTo(1.7785, 3)
     // four fifths of 20 L take 533 g at 30 L/kg: two pots of 300 g, mordanted in two goes
     expect(chain.pots.map(({ fibreG }) => fibreG)).toEqual([300, 300])
     expect(chain.steps.map(({ id }) => id).sort()).toEqual(
@@ -91,7 +76,7 @@ describe('a plan', () => {
     const young = await here.log.year.preview(plan)
     const [ferment, pot] = ['ferment', 'pot1'].map((id) => young.steps.find((s) => s.id === id)!)
     expect(Math.round((pot!.from - ferment!.from) / 86_400_000)).toBeGreaterThanOrEqual(30)
-    expect(young.jar).toBeNull()
+    expect(young.plants[0]!.jar).toBeNull()
   })
 
   test('is kept, moved, and moved back as it was; a day away is refused with the next good one', async () => {
@@ -140,23 +125,34 @@ describe('a plan', () => {
     ] as const) {
       await dyedSwatch(here, ratio, measuredAt(depth))
     }
-    const parts = [{ fibreG: 100, pieces: 1, depth: 'middling' as const, isLaterBath: false }]
+    const parts = [
+      {
+        fibreG: 100,
+        pieces: 1,
+        depth: 'middling' as const,
+        isLaterBath: false,
+        sourceId: null,
+        again: null,
+      },
+    ]
     const tansy = planOf({ sourceId: TANSY, parts, wantedBy: null })
     const onWool = await here.log.year.preview(tansy)
     const [middling] = (await here.log.curves.depthRatiosOf(TANSY)).filter(
       ({ depth }) => depth === 'middling',
     )
     expect(onWool.pots[0]).toMatchObject({ isDepthLikely: true, ratioDry: middling!.ratioDry })
-    expect(onWool.plant.forDepth).toEqual({ n: 4, tried: [0.1, 0.8] })
+    expect(onWool.plants[0]!.forDepth).toEqual({ n: 4, tried: [0.1, 0.8] })
     for (const other of [{ fibre: 'cotton' }, { mordant: 'ironSulfate' }] as const) {
       const chain = await here.log.year.preview({ ...tansy, ...other })
       expect(chain.pots[0]).toMatchObject({ isDepthLikely: false })
-      expect(chain.plant.forDepth.n).toBe(0)
+      expect(chain.plants[0]!.forDepth.n).toBe(0)
     }
   })
 
   test('whole pieces go into pots, and what a step waits for is told', async () => {
-    const parts = [{ fibreG: 600, pieces: 4, depth: null, isLaterBath: false }]
+    const parts = [
+      { fibreG: 600, pieces: 4, depth: null, isLaterBath: false, sourceId: null, again: null },
+    ]
     const chain = await here.log.year.preview(planOf({ parts }))
     // 8 L of the ten that are assumed take 267 g at 30 L/kg: one piece of 150 g
     expect(chain.pots.map(({ pieces, fibreG }) => [pieces, fibreG])).toEqual(
@@ -165,118 +161,6 @@ describe('a plan', () => {
     const after = (id: string) => chain.steps.find((step) => step.id === id)!.after
     expect(after('dry')).toEqual(['gather'])
     expect(after('pot1')).toEqual(expect.arrayContaining(['dry', 'mordant4']))
-  })
-
-  test('one vessel takes pot after pot, of all plans; two take two at once, on two burners', async () => {
-    const kettle = (name: string) => ({
-      id: newId(),
-      name,
-      material: 'steel' as const,
-      fullL: 20,
-      emptyG: null,
-      isDyeOnly: true,
-      note: '',
-    })
-    await here.log.vessels.create(kettle('big kettle'))
-    await here.log.settings.change({
-      burners: [
-        { name: 'left', powerW: 1500 },
-        { name: 'right', powerW: 1500 },
-      ],
-    })
-    const onion = catalogueId('allium-cepa/husk')
-    const parts = [{ fibreG: 1000, pieces: 2, depth: null, isLaterBath: false }]
-    await here.log.plans.create(planOf({ sourceId: onion, parts, mordant: null }))
-    await here.log.plans.create(planOf({ sourceId: onion, parts, mordant: null }))
-    const potsNow = async () =>
-      (await here.log.year.plans()).items
-        .flatMap(({ steps }) => steps.filter(({ kind }) => kind === 'pot'))
-        .sort((a, b) => a.from - b.from)
-    // lifted in the morning: a kettle holds each for eleven hours at the least
-    const nearest = (pots: Awaited<ReturnType<typeof potsNow>>) => {
-      const ends = pots.map(({ to }) => to / 3_600_000).sort((one, other) => one - other)
-      return Math.min(...ends.slice(1).map((end, i) => end - ends[i]!))
-    }
-    const inOne = await potsNow()
-    expect(inOne).toHaveLength(4)
-    expect(inOne.map(({ vessel }) => vessel)).toEqual([null, null, null, null])
-    expect(nearest(inOne)).toBeGreaterThanOrEqual(11)
-    await here.log.vessels.create(kettle('enamel kettle'))
-    const inTwo = await potsNow()
-    expect(new Set(inTwo.map(({ vessel }) => vessel))).toEqual(
-      new Set(['big kettle', 'enamel kettle']),
-    )
-    expect(nearest(inTwo)).toBeLessThan(11)
-  })
-
-  test('two out of one jar: the second is told what the first leaves', async () => {
-    const lichen = catalogueId('ochrolechia-tartarea/thallus')
-    const lot = await here.lot({
-      sourceId: lichen,
-      state: 'dried',
-      netG: 60,
-      gatheredOn: '2026-03-01',
-    })
-    const { item: jar } = await here.log.jars.create({
-      id: newId(),
-      way: 'ammoniaFerment',
-      vessel: 'blue lid',
-      vesselL: null,
-      waterL: 0.5,
-      ammoniaL: 0.5,
-      tempC: 18,
-      note: '',
-      startedAt: '2026-04-01T10:00:00Z',
-      lots: [{ lotId: lot.id, massG: 60 }],
-    })
-    const hat = planOf({
-      sourceId: lichen,
-      mordant: null,
-      mordantPercent: null,
-      wantedBy: null,
-      parts: [{ fibreG: 80, pieces: 1, depth: null, isLaterBath: false }],
-    })
-    await here.log.plans.create(hat)
-    here.at('2026-10-05T09:00:00Z')
-    await here.log.plans.create({ ...hat, id: newId() })
-    const [first, second] = (await here.log.year.plans()).items
-    expect(first!.jar).toMatchObject({ code: jar.code, dryG: 60 })
-    expect(second!.jar!.dryG).toBeCloseTo(60 - first!.plant.wantedDryG, 6)
-    // out of a jar nothing is gathered, and ammonia is warned of
-    expect(first!.steps.map(({ id }) => id)).not.toContain('gather')
-    expect(first!.cautions.map(({ words }) => words).join()).toContain('Ammonia')
-  })
-
-  test('two of one source share its stock, the first made first', async () => {
-    await here.lot({ sourceId: TANSY, state: 'dried', netG: 100, gatheredOn: '2026-08-12' })
-    const half = { fibreG: 100, pieces: 1, depth: null, isLaterBath: false }
-    const one = planOf({ sourceId: TANSY, parts: [half] })
-    await here.log.plans.create(one)
-    here.at('2026-10-05T09:00:00Z')
-    await here.log.plans.create({ ...one, id: newId(), words: 'the same again' })
-    const [first, second] = (await here.log.year.plans()).items
-    expect(first!.plant.stockDryG + second!.plant.stockDryG).toBeLessThanOrEqual(100 + 1e-9)
-    expect(first!.plant.stockDryG).toBeGreaterThan(second!.plant.stockDryG)
-  })
-
-  test('two on one burner never burn at once', async () => {
-    const half = { fibreG: 100, pieces: 1, depth: null, isLaterBath: false }
-    const onion = catalogueId('allium-cepa/husk')
-    for (const [i, words] of ['one', 'two', 'three'].entries()) {
-      here.at(`2026-10-05T0${6 + i}:00:00Z`)
-      await here.log.plans.create(
-        planOf({ id: newId(), words, sourceId: onion, parts: [half], wantedBy: '2026-11-20' }),
-      )
-    }
-    const { items } = await here.log.year.plans()
-    const pots = items
-      .map(({ steps }) => steps.find(({ id }) => id === 'pot1')!)
-      .sort((a, b) => a.from - b.from)
-    // a simmer burns for 165 min in a row: no two begin nearer than that
-    for (let i = 1; i < pots.length; i++) {
-      expect((pots[i]!.from - pots[i - 1]!.from) / 60_000).toBeGreaterThanOrEqual(60)
-    }
-    expect(items.every(({ failure }) => failure === '')).toBe(true)
   })
 
   test('lies in the calendar: a moved pot keeps its UID, and its SEQUENCE grows', async () => {
@@ -302,6 +186,57 @@ describe('a plan', () => {
     expect(dateOf(after.startDate.toJSDate().getTime())).toBe(earlier)
     // what only lies, dries or stands wants nobody
     expect(await eventOf('dry')).toBeUndefined()
+  })
+
+  test('of two sources gathers both, each for its own pots; a swatch made again has its ratio', async () => {
+    const plain = { fibreG: 200, pieces: 2, depth: null, isLaterBath: false, again: null }
+    const again = { swatchId: newId(), code: 'TAN-26-01-02', ratioDry: 0.4 }
+    const chain = await here.log.year.preview(
+      planOf({
+        parts: [
+          { ...plain, sourceId: null },
+          { ...plain, sourceId: TANSY, again },
+          { ...plain, isLaterBath: true, sourceId: null },
+        ],
+        wantedBy: null,
+      }),
+    )
+    expect(chain.plants.map(({ sourceId }) => sourceId)).toEqual([DOCK, TANSY])
+    expect(chain.plants[1]!.wantedDryG).toBeCloseTo(0.4 * 200, 9)
+    const own = chain.pots.filter(({ plant, liquorOf }) => plant === 1 && liquorOf === null)
+    expect(
+      own.every(({ againCode, ratioDry }) => againCode === again.code && ratioDry === 0.4),
+    ).toBe(true)
+    // the later bath dyes in what the second source left
+    expect(chain.pots.at(-1)).toMatchObject({ plant: 1, ratioDry: null })
+    expect(chain.sourceName).toContain(' and ')
+    await expect(
+      here.log.plans.create(planOf({ parts: [{ ...plain, sourceId: newId() }] })),
+    ).rejects.toMatchObject(refusal(422, 'There is no source'))
+  })
+
+  test('what is done is done: nothing waits for it, and its plant is not wanted again', async () => {
+    const plan = planOf()
+    const { id } = (await here.log.plans.create(plan)).item
+    const [before] = (await here.log.year.plans()).items
+    const done = { gather: '2026-10-04', dry: '2026-10-05', mordant1: '2026-10-05' }
+    await here.log.plans.change(id, 1, { done })
+    const [after] = (await here.log.year.plans()).items
+    expect(after!.steps.map((step) => step.id)).not.toContain('gather')
+    expect(after!.done.map(({ kind, index, on }) => [kind, index, on])).toEqual([
+      ['gather', 0, '2026-10-04'],
+      ['dry', 0, '2026-10-05'],
+      ['mordant', 0, '2026-10-05'],
+    ])
+    await here.log.plans.change(id, 2, { done: { ...done, pot1: '2026-10-05' } })
+    const [later] = (await here.log.year.plans()).items
+    const potsBefore = before!.pots.filter(({ liquorOf }) => liquorOf === null).length
+    expect(later!.plants[0]!.wantedDryG).toBeCloseTo(
+      (before!.plants[0]!.wantedDryG * (potsBefore - 1)) / potsBefore,
+      6,
+    )
+    await here.log.plans.change(id, 3, { done: {} })
+    expect((await here.log.year.plans()).items[0]!.steps).toEqual(before!.steps)
   })
 
   test('refuses what cannot be', async () => {
