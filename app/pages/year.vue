@@ -78,7 +78,8 @@ useHead({ title: 'Year · Juniper Haze' })
     <h1>Year</h1>
     <span class="quiet">usual months, from memory, moved by your own finds</span>
     <p v-if="failure || year.failure" class="wrong" role="alert">{{ failure || year.failure }}</p>
-    <ElButton class="end" type="primary" @click="year.begin()">A plan</ElButton>
+    <NuxtLink class="end" to="/back">Looking back</NuxtLink>
+    <ElButton type="primary" @click="year.begin()">A plan</ElButton>
   </div>
   <div class="year">
     <div class="stack left">

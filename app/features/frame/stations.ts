@@ -56,5 +56,5 @@ export const STATIONS: readonly Station[] = [
     rooms: ['/atlas', '/typical', '/potency', '/sample'],
     waiting: none,
   },
-  { path: '/year', name: 'Year', key: '7', waiting: none },
+  { path: '/year', name: 'Year', key: '7', rooms: ['/back'], waiting: none },
 ]

@@ -48,7 +48,9 @@ import { notesService } from '../swatch/notes'
 import { calendarService } from '../calendar/calendar'
 import { cardService } from '../swatch/cards'
 import { planChains } from '../year/plan-chains'
+import { sinceLastChange } from '../../database/since-last-change'
 import { yearService } from '../year/year'
+import { yearBackService } from '../year/year-back'
 import { firstTrialService } from '../pot/first-trial'
 import { readAlike } from '../swatch/read-alike'
 import { readerService } from '../swatch/swatch-reader'
@@ -64,6 +66,9 @@ interface Surroundings {
   files?: PhotoFiles
   tasks?: RunTask
 }
+
+/** Years looked back on that are kept ready. */
+const YEARS_KEPT = 4
 
 /** Photos of a log that has no folder, as in tests: there are none. */
 const NO_FILES: PhotoFiles = {
@@ -120,6 +125,7 @@ export function createLog(
     jars: (now) => jars.standing(now),
   })
   const year = yearService(database.read, chains, clock)
+  const back = yearBackService(database.read, curves)
   const cards = cardService(database, collections, clock)
   return {
     ...collections,
@@ -156,6 +162,7 @@ export function createLog(
     notes: notesService(names),
     cards,
     year,
+    yearBack: sinceLastChange(database.read, back.view, undefined, YEARS_KEPT),
     firstTrial: firstTrialService(database, collections, clock),
     alike: readAlike(database, collections.swatches, clock),
     shelfView: shelfService(database.read),

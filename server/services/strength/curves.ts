@@ -95,6 +95,16 @@ export const curvesService = (db: Knex, compute: ComputeCurves) => {
       return forDepth.map(({ depth, p80 }) => ({ depth, ratioDry: p80, n, tried: triedOf(points) }))
     },
 
+    /** A source's curves as they were known by the end of a local date: of what was dyed until then alone. */
+    async asOf(sourceId: string, until: string): Promise<CurveView[]> {
+      const source = await sourceRepository(db).find(sourceId)
+      if (!source) throw notFound('source', sourceId)
+      const candidates = (await candidatesOf(db, sourceId)).filter(({ pot }) => pot.dyedOn <= until)
+      const wanted = wantedOf(source, candidates)
+      const answers = await computed(wanted.map(({ job }) => job))
+      return wanted.map(({ head }, i): CurveView => ({ ...head, answer: answers[i]! }))
+    },
+
     /** Of every source, or of one: most swatches first within a source. */
     async all({ sourceId }: { sourceId?: string } = {}): Promise<CurveView[]> {
       if (sourceId) return (await withCandidates(sourceId)).views

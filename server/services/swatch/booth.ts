@@ -1,10 +1,8 @@
 import { sort } from 'd3-array'
 import type { Knex } from 'knex'
 import { stringify } from 'safe-stable-stringify'
-import { wayFacts } from '../../../catalogue/ways'
 import { deltaE2000From } from '../../../core/colour/screen-colour'
 import type { Lab } from '../../../core/colour/tristimulus'
-import { attentionOf } from '../../../core/pot/attention'
 import type { BoothView, NearSwatch } from '../../../shared/views/swatch/booth'
 import type { Piece } from '../../../shared/schemas/basket/piece'
 import type { Pot } from '../../../shared/schemas/pot/pot'
@@ -17,6 +15,7 @@ import { readingRepository } from '../../repositories/readings'
 import { sourceRepository } from '../../repositories/sources'
 import { swatchRepository } from '../../repositories/swatches'
 import { notFound } from '../log/failures'
+import { potAttention } from '../pot/pot-attention'
 import { bestReading } from '../../../shared/rules/swatch/best-reading'
 import { groupKey } from '../strength/curve-candidates'
 import { calibrationFor } from '../strength/calibration'
@@ -46,7 +45,7 @@ export const boothService = (db: Knex) => ({
       sources,
       curveKey: groupKey({ pot, piece }),
       hoped: hopedOf(swatch, pot),
-      attention: attentionFor(swatch, pot),
+      attention: { ...potAttention(pot, swatch.attentionMin), pieces: pot.pieces.length },
       calibration: { factor: (await calibrationFor(db, pot, piece)).factor },
       bareAlike: piece.bare ? null : await bareAlike(db, piece),
       alike: await alikeOf(db, swatch, piece, pot),
@@ -86,17 +85,6 @@ function hopedOf({ hoped, pieceId }: Swatch, pot: Pot): BoothView['hoped'] {
   if (hoped) return { lab: hoped, from: 'you' }
   const expected = pot.plan?.expected.find((each) => each.pieceId === pieceId)
   return expected?.lab ? { lab: expected.lab, from: 'plan' } : null
-}
-
-function attentionFor({ attentionMin }: Swatch, pot: Pot): BoothView['attention'] {
-  const pieces = pot.pieces.length
-  if (attentionMin !== null) return { minutes: attentionMin, basis: 'told', pieces }
-  const notes = pot.events.map((event) => ({
-    kind: event.kind,
-    stepId: event.stepId,
-    isSkipped: event.kind === 'step' && event.data.skipped,
-  }))
-  return { ...attentionOf(pot.plan?.steps ?? wayFacts(pot.way).steps, notes), pieces }
 }
 
 /** A piece of the same set, or of the same name, fibre, form and base, whose bare colour was read. */

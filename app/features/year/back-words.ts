@@ -1,0 +1,79 @@
+import { PARTS, type Part } from '~~/catalogue/parts'
+import { formatCount } from '~~/core/quantity/format-count'
+import { formatDuration } from '~~/core/quantity/format-duration'
+import { formatNumber, formatRatio, formatVolume } from '~/format/quantities'
+import { formatRoughMass } from '~/format/rough-mass'
+import { groupWords } from '~/features/strength/words'
+import type {
+  GatheredAt,
+  GatheredOf,
+  Learnt,
+  PlantPerFibre,
+  YearBack,
+} from '~~/shared/views/year/back'
+
+const swatches = (n: number) => formatCount(n, 'swatch', 'swatches')
+
+/** `willow bark`. */
+export const gatheredName = ({ sourceName, part }: GatheredOf) =>
+  `${sourceName} ${PARTS[part as Part].label}`
+
+/** `1.2 kg of 2 kg that Orchard Bank bears`; more than it bears is said. */
+export function placeWords({ patchName, freshG, allowedG }: GatheredAt): string {
+  const place = patchName ?? 'no place told'
+  const mass = formatRoughMass(freshG)
+  if (allowedG === null) return `${place}: ${mass}`
+  const over = freshG > allowedG + 0.5 ? ', more than its allowance' : ''
+  return `${place}: ${mass} of ${formatRoughMass(allowedG, Math.floor)} allowed${over}`
+}
+
+/** `0.75 : 1 dry, over 4 pots`. */
+export const perFibreWords = ({ plantG, fibreG, pots }: PlantPerFibre) =>
+  `${formatRatio(plantG / fibreG)} dry, over ${formatCount(pots, 'pot')}`
+
+/** A narrowing that anybody would call one. */
+const LEAST_NARROWING = 1.1
+
+/** What a year's swatches did to a curve; nothing is claimed of what they left as it was. */
+export function learntWords({ nBefore, n, narrowing, enough }: Learnt): string {
+  const count = nBefore === 0 ? `new, ${swatches(n)}` : `${swatches(n)}, ${nBefore} before`
+  const ends = enough
+    ? `enough likely between ${formatRatio(enough[0])} and ${formatRatio(enough[1])} dry`
+    : 'enough was not reached in what was tried'
+  if (nBefore === 0) return `${count}; ${ends}`
+  if (narrowing >= LEAST_NARROWING) {
+    return `${count}; ${ends}, ${formatNumber(narrowing, 2)} times narrower`
+  }
+  return `${count}; ${ends}, ${narrowing <= 1 / LEAST_NARROWING ? 'wider than before' : 'about as before'}`
+}
+
+export const learntName = (learnt: Learnt) => `${learnt.sourceName} on ${groupWords(learnt)}`
+
+/** `about 18 h over 12 pots, 5 of them by what was noted`. */
+export const attentionWords = ({ minutes, known, pots }: YearBack['attention']) =>
+  pots === 0
+    ? 'no pot'
+    : `${known < pots ? 'about ' : ''}${formatDuration(minutes)} over ${formatCount(pots, 'pot')}, ${
+        known === pots
+          ? 'as noted'
+          : `${known === 0 ? 'none' : known} of them as noted, the others as such pots usually take`
+      }`
+
+/** What was thrown away, as far as it was written down. */
+export function wasteWords({
+  lostG,
+  poured,
+  pouredL,
+  pouredUnknown,
+  composted,
+  binned,
+}: YearBack['waste']): string[] {
+  const known = poured - pouredUnknown
+  const litres = known > 0 ? `, ${formatVolume(pouredL)} of ${known} of them told` : ''
+  return [
+    lostG > 0.5 && `${formatRoughMass(lostG)} of dry plant written off`,
+    poured > 0 && `liquor of ${formatCount(poured, 'pot')} poured away${litres}`,
+    composted > 0 && `spent stuff of ${formatCount(composted, 'pot')} on the compost`,
+    binned > 0 && `spent stuff of ${formatCount(binned, 'pot')} in the bin`,
+  ].filter((each): each is string => each !== false)
+}
