@@ -118,6 +118,18 @@ export function loftActs({ log, clock, today, id, patch }: Stage): Act[] {
         fibreG: 600,
         depth: 'full',
       })
+      await log.markers.create({
+        id: id(),
+        words: 'the elder flowers',
+        seenOn: ['2025-06-04', '2026-05-29'],
+        windows: [
+          {
+            sourceId: catalogueId('filipendula-ulmaria/floweringTop'),
+            fromDays: 18,
+            toDays: 60,
+          },
+        ],
+      })
       await log.plans.create({
         ...jumper,
         id: id(),

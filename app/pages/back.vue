@@ -48,6 +48,7 @@ useHead({ title: () => `${year.value} looked back on · Juniper Haze` })
       <p v-if="failure" class="wrong" role="alert">{{ failure }}</p>
       <div class="row end">
         <ChoiceSelect
+          class="which"
           :model-value="`${year}`"
           label="Which year"
           :options="YEAR_OPTIONS"
@@ -141,6 +142,10 @@ useHead({ title: () => `${year.value} looked back on · Juniper Haze` })
   margin: 14px auto 0;
   padding: 18px 24px;
   font-size: 13px;
+}
+
+.which {
+  width: 120px;
 }
 
 h1 {

@@ -10,6 +10,7 @@ import type { Wish } from '~~/shared/schemas/walk/wish'
 import CalendarLinks from '~/features/year/CalendarLinks.vue'
 import PlanChain from '~/features/year/PlanChain.vue'
 import PlanForm from '~/features/year/PlanForm.vue'
+import SeasonMarks from '~/features/year/SeasonMarks.vue'
 import PlanLanes from '~/features/year/PlanLanes.vue'
 import { barWords } from '~/features/year/chain-words'
 import { barsOf } from '~/features/year/lanes'
@@ -31,6 +32,9 @@ const { data: pots } = useLoaded(() => api.all<Pot>('pots', { stage: 'planned' }
 const { data: jars } = useLoaded(async () => (await api.get<{ jars: JarView[] }>('standing')).jars)
 const { data: wishes } = useLoaded(() => api.get<Page<Wish>>('wishes', { open: true, limit: 50 }))
 
+const names = computed(
+  () => new Map((walk.value?.rows ?? []).map(({ source }) => [source.id, source.commonName])),
+)
 const planned = computed(() => new Set(year.chains.map(({ plan }) => plan.sourceId)))
 const own = computed(
   () =>
@@ -140,6 +144,7 @@ useHead({ title: 'Year · Juniper Haze' })
           <strong>{{ each.month }}</strong> asks for: {{ each.asks }}.
         </p>
       </section>
+      <SeasonMarks :today="today" :names="names" />
       <CalendarLinks :today="today" />
     </div>
     <div class="stack right">

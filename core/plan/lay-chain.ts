@@ -1,4 +1,5 @@
 import { InputError } from '../input-error'
+import { bestDayPlan } from '../schedule/best-day-plan'
 import {
   dayPlan,
   type DayPlan,
@@ -40,6 +41,8 @@ export interface ChainHours extends Pick<
   by: number | null
   /** Spare time that is kept before the wanted day, where there is so much, ms. */
   spareMs: number
+  /** Orders of its pots that may be tried, to be over sooner or to begin later; left out: as they are given. */
+  tries?: number
   /** Days that groups were moved to: each begins within its span. */
   moved: Readonly<Record<string, Span>>
 }
@@ -65,16 +68,24 @@ export function layChain(groups: readonly ChainGroup[], hours: ChainHours): Laid
 }
 
 const laid = (
-  { steps, hands, daylight, burners, busy, vessels, fits }: Omit<DayPlanQuestion, 'from' | 'by'>,
+  {
+    steps,
+    hands,
+    daylight,
+    burners,
+    busy,
+    vessels,
+    fits,
+    tries = 1,
+  }: Omit<DayPlanQuestion, 'from' | 'by'> & Pick<ChainHours, 'tries'>,
   end: { from: number } | { by: number },
-): DayPlan => dayPlan({ steps, hands, daylight, burners, busy, vessels, fits, ...end })
+): DayPlan => {
+  const question = { steps, hands, daylight, burners, busy, vessels, fits, ...end }
+  return tries > 1 ? bestDayPlan(question, tries) : dayPlan(question)
+}
 
 /** As late as may be; null where that would have begun already, or does not fit. */
-function backwards(
-  question: Omit<DayPlanQuestion, 'from' | 'by'>,
-  by: number,
-  now: number,
-): DayPlan | null {
+function backwards(question: Parameters<typeof laid>[0], by: number, now: number): DayPlan | null {
   try {
     const plan = laid(question, { by })
     return plan.begins >= now ? plan : null

@@ -56,14 +56,16 @@ interface Choice {
  * less. It ends at once where no plan can be shorter. Simulated annealing: Kirkpatrick, Gelatt and
  * Vecchi, Science 220 (1983); how near it comes to the optimum stands in the tests.
  *
- * @param work steps that may be placed, each pot's counted for each of them
+ * @param most orders that may be tried; left out: as many as take under a second
  * @throws InputError as `dayPlan`, where no order that was tried finds a place for all
  */
-export function bestDayPlan(question: DayPlanQuestion, work = WORK): DayPlan {
-  const pots = Object.keys(question.fits ?? {}).length
-  const tries = Math.floor(work / (question.steps.length * Math.max(1, pots)))
-  const search = new Search(question, Math.max(1, Math.min(MOST_TRIES, tries)))
-  return search.run()
+export function bestDayPlan(question: DayPlanQuestion, most = triesFor(question)): DayPlan {
+  return new Search(question, most).run()
+}
+
+function triesFor({ steps, fits = {} }: DayPlanQuestion): number {
+  const pots = Math.max(1, Object.keys(fits).length)
+  return Math.max(1, Math.min(MOST_TRIES, Math.floor(WORK / (steps.length * pots))))
 }
 
 interface Tried {

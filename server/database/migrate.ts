@@ -13,6 +13,7 @@ import { wishedDepth } from './migrations/0011-wished-depth'
 import { asWellAsKnown } from './migrations/0012-as-well-as-known'
 import { othersPieces } from './migrations/0015-others-pieces'
 import { doneParts } from './migrations/0016-done-parts'
+import { markers } from './migrations/0017-markers'
 import { plans } from './migrations/0014-plans'
 import { anotherLog } from './migrations/0013-another-log'
 
@@ -40,6 +41,7 @@ export const MIGRATIONS: readonly Migration[] = [
   plans,
   othersPieces,
   doneParts,
+  markers,
 ]
 
 /** Migrations are compiled in: a bundled server has no migration files beside it. */

@@ -17,6 +17,11 @@ import {
   photoQuerySchema,
 } from '../../shared/schemas/loft/photo'
 import { newPlanSchema, planChangeSchema, planQuerySchema } from '../../shared/schemas/year/plan'
+import {
+  markerChangeSchema,
+  markerQuerySchema,
+  newMarkerSchema,
+} from '../../shared/schemas/year/marker'
 import { newWishSchema, wishChangeSchema, wishQuerySchema } from '../../shared/schemas/walk/wish'
 import { lotChangeSchema, lotQuerySchema, newLotSchema } from '../../shared/schemas/loft/lot'
 import {
@@ -91,6 +96,7 @@ export const COLLECTIONS: Record<Collection, CollectionSchemas> = {
     change: containerChangeSchema,
   },
   jars: { query: jarQuerySchema, create: newJarSchema, change: jarChangeSchema },
+  markers: { query: markerQuerySchema, create: newMarkerSchema, change: markerChangeSchema },
   plans: { query: planQuerySchema, create: newPlanSchema, change: planChangeSchema },
   wishes: { query: wishQuerySchema, create: newWishSchema, change: wishChangeSchema },
   photos: { query: photoQuerySchema, create: newPhotoSchema, change: photoChangeSchema },

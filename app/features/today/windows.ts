@@ -1,5 +1,5 @@
 import { formatMass } from '~/format/quantities'
-import type { WalkRow } from '~~/shared/views/walk/walk'
+import type { SeasonWindow, WalkRow } from '~~/shared/views/walk/walk'
 import { formatCount } from '~~/core/quantity/format-count'
 import { isAllYear as lastsAllYear } from '~~/core/season/shifted-window'
 import { daysText } from '~/format/days'
@@ -23,6 +23,7 @@ export function moreText({ leftG, needs, window }: WalkRow): string {
     leftG >= 1 ? `${formatMass(leftG)} kept` : 'none kept',
     wanted > 0 && `~${formatMass(wanted)} wanted`,
     window && Math.abs(window.shiftDays) >= 2 && shiftText(window.shiftDays, window.years),
+    window?.marker && markerText(window.marker),
   ]
     .filter(Boolean)
     .join(' · ')
@@ -30,6 +31,9 @@ export function moreText({ leftG, needs, window }: WalkRow): string {
 
 const shiftText = (days: number, years: number) =>
   `${Math.round(Math.abs(days))} days ${days < 0 ? 'earlier' : 'later'} with you (${formatCount(years, 'year')})`
+
+const markerText = ({ words, isSeen, years }: NonNullable<SeasonWindow['marker']>) =>
+  isSeen ? `by your mark: ${words}` : `by your mark of ${formatCount(years, 'year')}: ${words}`
 
 /** What is open first, closing soonest first; then what opens next; the all-year ones last. */
 export function orderedRows(rows: readonly WalkRow[]): WalkRow[] {

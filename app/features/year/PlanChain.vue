@@ -46,12 +46,19 @@ const isLate = computed(() => chain.soonest !== null)
     <ol class="lines">
       <li v-for="step in chain.done" :key="step.id" class="was">
         <span class="quiet">{{ dayMonth(step.on) }}</span>
-        <span>
-          <span class="capital">{{ barWords(step) }}</span>, done.
-          <button v-if="isKept" type="button" class="link more" @click="$emit('undone', step)">
-            Not done yet
-          </button>
-        </span>
+        <span
+          ><span class="capital">{{ barWords(step) }}</span
+          >, done.</span
+        >
+        <button
+          v-if="isKept"
+          type="button"
+          class="link more"
+          :aria-label="`Not done yet: ${barWords(step)}`"
+          @click="$emit('undone', step)"
+        >
+          Not yet
+        </button>
       </li>
       <li v-for="line in lines" :key="line.id">
         <span class="quiet">{{ line.when }}</span>
@@ -66,16 +73,16 @@ const isLate = computed(() => chain.soonest !== null)
           >
             moved by hand: move it back
           </button>
-          <button
-            v-if="isKept"
-            type="button"
-            class="link more"
-            :aria-label="`Done: ${barWords(line.step)}`"
-            @click="$emit('done', line.step)"
-          >
-            Done
-          </button>
         </span>
+        <button
+          v-if="isKept"
+          type="button"
+          class="link more"
+          :aria-label="`Done: ${barWords(line.step)}`"
+          @click="$emit('done', line.step)"
+        >
+          Done
+        </button>
       </li>
     </ol>
     <p v-if="!chain.failure" :class="isLate ? 'late' : 'spare'">{{ spareWords(chain) }}</p>
@@ -92,7 +99,7 @@ const isLate = computed(() => chain.soonest !== null)
 
 .lines li {
   display: grid;
-  grid-template-columns: 92px 1fr;
+  grid-template-columns: 88px 1fr auto;
   gap: 12px;
   padding: 8px 0;
   border-top: 1px solid var(--line);

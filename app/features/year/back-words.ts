@@ -18,14 +18,18 @@ const swatches = (n: number) => formatCount(n, 'swatch', 'swatches')
 export const gatheredName = ({ sourceName, part }: GatheredOf) =>
   `${sourceName} ${PARTS[part as Part].label}`
 
-/** `1.2 kg of 2 kg that Orchard Bank bears`; more than it bears is said. */
-export function placeWords({ patchName, freshG, allowedG }: GatheredAt): string {
+/** `Orchard Bank: 1.2 kg of 2 kg allowed`; more than it bears is said. */
+export function placeWords({ patchName, freshG, fallenG, allowedG }: GatheredAt): string {
   const place = patchName ?? 'no place told'
-  const mass = formatRoughMass(freshG)
-  if (allowedG === null) return `${place}: ${mass}`
-  const over = freshG > allowedG + 0.5 ? ', more than its allowance' : ''
-  return `${place}: ${mass} of ${formatRoughMass(allowedG, Math.floor)} allowed${over}`
+  const takenG = freshG - fallenG
+  const fallen = fallenG > CRUMBS_G ? `${formatRoughMass(fallenG)} fallen or pruned anyway` : ''
+  if (takenG <= CRUMBS_G) return `${place}: ${fallen}`
+  const allowed = allowedG === null ? '' : ` of ${formatRoughMass(allowedG, Math.floor)} allowed`
+  const over = allowedG !== null && takenG > allowedG + CRUMBS_G && 'more than its allowance'
+  return [`${place}: ${formatRoughMass(takenG)}${allowed}`, over, fallen].filter(Boolean).join(', ')
 }
+
+const CRUMBS_G = 0.5
 
 /** `0.75 : 1 dry, over 4 pots`. */
 export const perFibreWords = ({ plantG, fibreG, pots }: PlantPerFibre) =>

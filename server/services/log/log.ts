@@ -36,6 +36,7 @@ import {
   patchRuleKind,
   setKind,
   vesselKind,
+  markerKind,
   planKind,
   wishKind,
 } from './small-kinds'
@@ -96,6 +97,7 @@ export function createLog(
     jars: createRecords(jarKind, database, clock),
     wishes: createRecords(wishKind, database, clock),
     plans: createRecords(planKind, database, clock),
+    markers: createRecords(markerKind, database, clock),
     photos: createRecords(photoKind, database, clock),
     sets: createRecords(setKind, database, clock),
     pieces: createRecords(pieceKind, database, clock),
@@ -201,6 +203,7 @@ export type Collection =
   | 'jars'
   | 'wishes'
   | 'plans'
+  | 'markers'
   | 'photos'
   | 'sets'
   | 'pieces'

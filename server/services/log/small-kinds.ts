@@ -18,6 +18,12 @@ import type {
   PieceSet,
   PieceSetChange,
 } from '../../../shared/schemas/basket/piece-set'
+import type {
+  Marker,
+  MarkerChange,
+  MarkerQuery,
+  NewMarker,
+} from '../../../shared/schemas/year/marker'
 import type { NewPlan, Plan, PlanChange, PlanQuery } from '../../../shared/schemas/year/plan'
 import type { NewWish, Wish, WishChange, WishQuery } from '../../../shared/schemas/walk/wish'
 import { stillNeeded, unacceptable } from './failures'
@@ -173,5 +179,18 @@ export const planKind = plainKind<
       await refuseMissing(trx, 'source', part.sourceId, `/parts/${i}/sourceId`)
     }
     await refuseMissing(trx, 'wish', wishId, '/wishId')
+  },
+})
+
+export const markerKind = plainKind<Marker, NewMarker, MarkerChange, MarkerQuery>({
+  collection: 'markers',
+  noun: 'marker',
+  table: 'marker',
+  columns: { words: 'words', seenOn: 'seen_on', windows: 'windows' },
+  json: ['seenOn', 'windows'],
+  async check(trx, { windows = [] }) {
+    for (const [i, window] of windows.entries()) {
+      await refuseMissing(trx, 'source', window.sourceId, `/windows/${i}/sourceId`)
+    }
   },
 })

@@ -6,8 +6,7 @@ import { dryFraction, type DryFraction } from '../../../core/harvest/dry-fractio
 import { pickingRate } from '../../../core/harvest/picking-rate'
 import { plantToFibreRatio } from '../../../core/harvest/ratio'
 import { dayOfYear } from '../../../core/season/day-of-year'
-import { tellsSeason } from '../../../core/season/known-day'
-import { readiness, shiftedWindow, windowOfMonths } from '../../../core/season/shifted-window'
+import { readiness } from '../../../core/season/shifted-window'
 import type { Source } from '../../../shared/schemas/walk/source'
 import type { Wish } from '../../../shared/schemas/walk/wish'
 import type { DepthRatio, SourceOnWalk, WalkRow, WalkView } from '../../../shared/views/walk/walk'
@@ -16,6 +15,7 @@ import { settingRepository } from '../../repositories/settings'
 import { sourceRepository } from '../../repositories/sources'
 import { weighedCounts } from '../../repositories/weighed-counts'
 import { bearingsOf } from './bearings'
+import { markersBySource, seasonOf } from './season-of'
 import { deepestColours } from '../strength/deepest-colours'
 import { notFound } from '../log/failures'
 import { needsOf, type DepthRatioOf } from './needs'
@@ -126,7 +126,8 @@ async function computeView(
   kept: KeptOfLots,
   forDepths: RatiosOf['forDepths'],
 ): Promise<WalkView> {
-  const [gathered, wishes, dryness, bearings] = await Promise.all([
+  const [markers, gathered, wishes, dryness, bearings] = await Promise.all([
+    markersBySource(db),
     kept.gatherings(),
     openWishes(db),
     drynessOf(db, sources),
@@ -139,7 +140,7 @@ async function computeView(
   const wishesOf = group(wishes, ({ sourceId }) => sourceId)
   const rows = sources.map((source): WalkRow => {
     const found = gathered.get(source.id) ?? []
-    const window = windowOf(source, found, on, southern)
+    const window = seasonOf(source, found, markers.get(source.id), { on, southern })
     const dry = lookUp(dryness, source.id)
     const inStock = stock.get(source.id)
     const usual = usualRatioDry(source, dry)
@@ -187,22 +188,6 @@ async function allSources(db: Knex): Promise<Source[]> {
   const ids = await sourceRepository(db).namedIds()
   const byId = new Map((await sourceRepository(db).findMany(ids)).map((each) => [each.id, each]))
   return ids.map((id) => lookUp(byId, id))
-}
-
-function windowOf(source: Source, found: Found[], on: string, southern: boolean) {
-  if (source.windowFrom === null || source.windowTo === null) return null
-  const typical = windowOfMonths(source.windowFrom, source.windowTo, { southern })
-  const earlier = found.filter(
-    ({ gatheredOn, gatheredWithinDays }) =>
-      gatheredOn.slice(0, 4) < on.slice(0, 4) && tellsSeason(gatheredWithinDays),
-  )
-  return shiftedWindow(
-    typical,
-    earlier.map(({ gatheredOn }) => ({
-      year: Number(gatheredOn.slice(0, 4)),
-      dayOfYear: dayOfYear(gatheredOn),
-    })),
-  )
 }
 
 async function openWishes(db: Knex): Promise<Wish[]> {

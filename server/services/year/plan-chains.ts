@@ -35,6 +35,10 @@ const SPARE_DAYS = 7
 /** Until a season that is past comes round again, and what follows it. */
 const HORIZON_DAYS = 800
 
+/** Orders of pots that are tried for one plan, and for all together: hundreds of plans are laid once each. */
+const MOST_TRIES = 16
+const TRIES_OF_ALL = 200
+
 interface Facts {
   walk: (on: string) => Promise<WalkView>
   source: (id: string, on: string) => Promise<SourceOnWalk>
@@ -118,6 +122,7 @@ export const planChains = (db: Knex, facts: Facts) => {
     { now, on, asked }: ChainAsk,
     shared: SharedFacts,
     claimed: Claimed,
+    tries: number,
   ): Promise<{ view: ChainView } & Pick<Claimed, 'flames' | 'holds'>> {
     const { settings } = shared
     const vessels = vesselsFor(shared.vessels, claimed.holds)
@@ -143,6 +148,7 @@ export const planChains = (db: Knex, facts: Facts) => {
         now,
         by: plan.wantedBy === null ? null : +dayjs(plan.wantedBy).endOf('day'),
         spareMs: SPARE_DAYS * DAY_MS,
+        tries,
         burners: settings.burners.length,
         busy: [...shared.flames, ...claimed.flames],
         vessels,
@@ -200,15 +206,16 @@ export const planChains = (db: Knex, facts: Facts) => {
   return {
     /** A plan as it would be, before it is kept. */
     preview: async (plan: NewPlan, ask: ChainAsk): Promise<ChainView> =>
-      (await chainOf(unkept(plan), ask, await sharedFacts(ask), nothingClaimed())).view,
+      (await chainOf(unkept(plan), ask, await sharedFacts(ask), nothingClaimed(), MOST_TRIES)).view,
 
     /** Open plans, the first made first: it has the first claim on the stock and on the burners. */
     async all(plans: readonly Plan[], ask: ChainAsk): Promise<ChainView[]> {
       const shared = await sharedFacts(ask)
       const claimed = nothingClaimed()
+      const tries = Math.max(1, Math.min(MOST_TRIES, Math.floor(TRIES_OF_ALL / plans.length)))
       const chains: ChainView[] = []
       for (const plan of [...plans].sort((a, b) => (a.createdAt < b.createdAt ? -1 : 1))) {
-        const { view, flames, holds } = await chainOf(plan, ask, shared, claimed)
+        const { view, flames, holds } = await chainOf(plan, ask, shared, claimed, tries)
         for (const { sourceId, stockDryG, wantedDryG, jar } of view.plants) {
           claim(claimed.stockG, sourceId, stockDryG)
           if (jar) claim(claimed.jarsG, jar.code, Math.min(jar.dryG, wantedDryG))

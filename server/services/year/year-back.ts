@@ -142,6 +142,7 @@ async function gatheredOf(
             return {
               patchName: bearing?.patchName ?? null,
               freshG: massG,
+              fallenG: bearing?.fallenG ?? 0,
               allowedG: bearing?.allowedG ?? null,
             }
           })

@@ -48,10 +48,16 @@ export interface Bearing {
   pastG: number
 }
 
+/** A season as this dyer knows it. */
+export interface SeasonWindow extends ShiftedWindow {
+  /** The dyer's own sign that it hangs on; null: its usual months, moved by finds. */
+  marker: { words: string; isSeen: boolean; years: number } | null
+}
+
 /** One source on the walk. */
 export interface WalkRow {
   source: Pick<Source, 'id' | 'commonName' | 'scientificName' | 'part' | 'group'>
-  window: ShiftedWindow | null
+  window: SeasonWindow | null
   readiness: SeasonReadiness | null
   gatherings: Gathering[]
   /** In stock, g as it is, and air-dry. */

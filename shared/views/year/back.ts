@@ -7,6 +7,8 @@ export interface GatheredAt {
   patchName: string | null
   /** As fresh, g. */
   freshG: number
+  /** Of that, picked up or pruned off anyway: it takes nothing from the place. */
+  fallenG: number
   /** null: no limit, or not known. */
   allowedG: number | null
 }

@@ -42,7 +42,7 @@ describe('harvest windows', () => {
     today: number,
     fields: Partial<WalkRow> = {},
   ): WalkRow => {
-    const window = months && { ...windowOfMonths(...months), shiftDays: 0, years: 0 }
+    const window = months && { ...windowOfMonths(...months), shiftDays: 0, years: 0, marker: null }
     return {
       source: {
         id: String(months),
@@ -76,10 +76,15 @@ describe('harvest windows', () => {
 
   test('what is kept, wanted and moved stands beside it', () => {
     expect(moreText(row([7, 9], 263))).toBe('none kept')
-    const moved = { fromDay: 175, toDay: 266, shiftDays: -7.4, years: 2 }
+    const moved = { fromDay: 175, toDay: 266, shiftDays: -7.4, years: 2, marker: null }
     const need = { toGatherG: { mid: 1240, low: 900, high: 1700 } } as WalkRow['needs'][number]
     expect(moreText(row([7, 9], 263, { leftG: 210, needs: [need], window: moved }))).toBe(
       '210 g kept · ~1.24 kg wanted · 7 days earlier with you (2 years)',
+    )
+    const marker = { words: 'the blackthorn flowers', isSeen: false, years: 2 }
+    const marked = { ...moved, shiftDays: 0, marker }
+    expect(moreText(row([7, 9], 263, { window: marked }))).toBe(
+      'none kept · by your mark of 2 years: the blackthorn flowers',
     )
   })
 

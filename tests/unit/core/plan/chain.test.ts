@@ -198,7 +198,8 @@ describe('a plan’s chain', () => {
       const groups = chainGroups(question)
       const pots = new Set(groups.flatMap((g) => g.steps.flatMap(({ pot: of }) => of ?? [])))
       const fits = [...pots].map((id) => [id, int(0, 1) ? ['large'] : ['small', 'large']])
-      const chain = layChain(groups, { ...asked, fits: Object.fromEntries(fits) })
+      const tries = int(1, 4)
+      const chain = layChain(groups, { ...asked, tries, fits: Object.fromEntries(fits) })
       holds(question, asked, chain.start)
       expect(chain.holds.map(({ group }) => group).sort()).toEqual([...pots].sort())
       chain.holds.forEach(({ vessel, span: [from, to] }, i) => {

@@ -95,10 +95,13 @@ describe('a year looked back on', () => {
     expect(learntWords({ ...learnt, narrowing: 1.02 })).toContain('about as before')
     expect(learntWords({ ...learnt, narrowing: 0.7 })).toContain('wider than before')
     expect(learntWords({ ...learnt, enough: null })).toContain('not reached')
-    expect(placeWords({ patchName: 'Bank', freshG: 700, allowedG: 600 })).toBe(
+    expect(placeWords({ patchName: 'Bank', freshG: 700, fallenG: 0, allowedG: 600 })).toBe(
       'Bank: 700 g of 600 g allowed, more than its allowance',
     )
-    expect(placeWords({ patchName: null, freshG: 700, allowedG: null })).toBe(
+    expect(placeWords({ patchName: 'Carr', freshG: 700, fallenG: 700, allowedG: 0 })).toBe(
+      'Carr: 700 g fallen or pruned anyway',
+    )
+    expect(placeWords({ patchName: null, freshG: 700, fallenG: 0, allowedG: null })).toBe(
       'no place told: 700 g',
     )
     expect(attentionWords({ minutes: 200, known: 1, pots: 3 })).toMatch(
