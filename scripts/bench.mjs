@@ -23,6 +23,8 @@ const BENCHES = [
   ['Reading and writing mixed, with 100,000 swatches', 'tests/bench/mixed-load.ts'],
   ['Hostile requests', 'tests/bench/hostile.ts'],
   ['Kills in the middle of things', 'tests/bench/kill.ts'],
+  ['Dye days laid out, beside an exact search', 'tests/bench/dye-days.ts'],
+  ['Year with 500 plans, and a bar dragged', 'tests/bench/year.ts'],
   ['Weight of the first page', 'tests/bench/first-page.ts'],
 ]
 

@@ -4,8 +4,9 @@ import { tellsSeason } from '../../../core/season/known-day'
 import { windowOnMarker } from '../../../core/season/marked-window'
 import { shiftedWindow, windowOfMonths } from '../../../core/season/shifted-window'
 import type { Source } from '../../../shared/schemas/walk/source'
-import type { MarkedWindow, Marker } from '../../../shared/schemas/year/marker'
+import type { MarkedWindow, Marker, MarkerQuery } from '../../../shared/schemas/year/marker'
 import type { SeasonWindow } from '../../../shared/views/walk/walk'
+import { everyPage } from '../log/every-page'
 import { markerKind } from '../log/small-kinds'
 
 /** A source's season by a marker of the dyer's own. */
@@ -13,12 +14,12 @@ interface MarkerOfSource extends Pick<Marker, 'words' | 'seenOn'> {
   window: MarkedWindow
 }
 
-const MOST_MARKERS = 200
-
 /** What each source's season hangs on; where several say something, the one made last. */
 export async function markersBySource(db: Knex): Promise<Map<string, MarkerOfSource>> {
-  const { items } = await markerKind.page(db, { aside: false, limit: MOST_MARKERS })
-  const byAge = [...items].sort((a, b) => (a.createdAt < b.createdAt ? -1 : 1))
+  const items = await everyPage((query: MarkerQuery) => markerKind.page(db, query), {
+    aside: false,
+  })
+  const byAge = items.sort((a, b) => (a.createdAt < b.createdAt ? -1 : 1))
   return new Map(
     byAge.flatMap(({ words, seenOn, windows }) =>
       windows.map((window) => [window.sourceId, { words, seenOn, window }] as const),

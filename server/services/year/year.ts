@@ -1,14 +1,14 @@
 import dayjs from 'dayjs'
 import type { Knex } from 'knex'
-import type { NewPlan } from '../../../shared/schemas/year/plan'
+import type { NewPlan, PlanQuery } from '../../../shared/schemas/year/plan'
 import type { Settings } from '../../../shared/schemas/log/settings'
 import type { ChainView } from '../../../shared/views/year/chain'
 import { sinceLastChange } from '../../database/since-last-change'
+import { everyPage } from '../log/every-page'
 import { readSettings } from '../log/settings'
 import { planKind } from '../log/small-kinds'
 import type { planChains } from './plan-chains'
 
-const MOST_PLANS = 200
 /** What begins now begins within so long. */
 export const CHAINS_KEPT_MS = 5 * 60_000
 
@@ -26,7 +26,10 @@ export const yearService = (db: Knex, chains: ReturnType<typeof planChains>, clo
     return { now: now.getTime(), on: dayjs(now).format('YYYY-MM-DD') }
   }
   const kept = sinceLastChange(db, async ({ now, on }: Kept) => {
-    const { items } = await planKind.page(db, { open: true, aside: false, limit: MOST_PLANS })
+    const items = await everyPage((query: PlanQuery) => planKind.page(db, query), {
+      open: true,
+      aside: false,
+    })
     return { items: await chains.all(items, { now, on }) }
   })
   return {

@@ -142,4 +142,20 @@ describe('plans together', () => {
     }
     expect(items.every(({ failure }) => failure === '')).toBe(true)
   })
+
+  test('more than one page of them are all told, the first made first', async () => {
+    const plan = planOf({
+      parts: [
+        { fibreG: 20, pieces: 1, depth: null, isLaterBath: false, sourceId: null, again: null },
+      ],
+      mordant: null,
+      wantedBy: null,
+    })
+    for (let i = 0; i < 205; i++) {
+      await here.log.plans.create({ ...plan, id: newId(), words: `plan ${i}` })
+    }
+    const { items } = await here.log.year.plans()
+    expect(items).toHaveLength(205)
+    expect(items.every(({ failure }) => failure === '')).toBe(true)
+  })
 })
