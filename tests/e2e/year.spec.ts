@@ -111,3 +111,46 @@ test('what is typed of a plan that lacks something is said beside the button', a
   await form.getByRole('button', { name: 'Keep the plan' }).click()
   await expect(form.getByRole('alert').last()).toContainText(/fibreG|fibre/i)
 })
+
+test('two sources make one plan; its parts are ticked off, and back', async ({ page }) => {
+  const plan = {
+    id: newId(),
+    words: 'gold and brown',
+    sourceId: catalogueId('allium-cepa/husk'),
+    fibre: 'wool',
+    form: 'yarn',
+    parts: [{ fibreG: 50 }, { fibreG: 50, sourceId: catalogueId('juglans-regia/husk') }],
+  }
+  const made = await page.request.post(`${BASE}/api/plans`, { data: plan })
+  expect(await made.text()).toContain(plan.id)
+  await page.goto(`${BASE}/year?plan=${plan.id}`)
+  const follows = page.getByRole('region', { name: 'What follows from it' })
+  await expect(follows.getByText(/^pot 1: onion, 50 g/i)).toBeVisible()
+  await expect(follows.getByText(/^pot 2: .*walnut, 50 g/i)).toBeVisible()
+  await follows.getByRole('button', { name: 'Done: pot 1' }).click()
+  await expect(page.getByText('pot 1: done.')).toBeVisible()
+  await expect(follows.getByText(/^pot 1: onion/i)).toHaveCount(0)
+  await follows.getByRole('button', { name: 'Not yet: pot 1' }).click()
+  await expect(follows.getByText(/^pot 1: onion, 50 g/i)).toBeVisible()
+})
+
+test('a season hangs on a mark of one’s own, and the year is looked back on', async ({ page }) => {
+  await page.goto(`${BASE}/year`)
+  const marks = page.getByRole('region', { name: 'Marks of the season' })
+  await marks.getByRole('button', { name: 'A mark' }).click()
+  const form = marks.getByRole('form', { name: 'A mark' })
+  await form.getByRole('button', { name: 'Keep the mark' }).click()
+  await expect(form.getByRole('alert').last()).not.toBeEmpty()
+  await form.getByLabel('What is watched for').fill('the elder flowers')
+  await typeInto(page, form.getByRole('combobox', { name: 'Which season hangs on it' }), 'tansy')
+  await page.getByRole('option', { name: /^tansy, flower heads/ }).click()
+  await form.getByLabel('Begins so many days after').fill('40')
+  await form.getByLabel('Ends so many days after').fill('60')
+  await form.getByRole('button', { name: 'Keep the mark' }).click()
+  await expect(marks.getByText('tansy: from 40 days after to 60 days after')).toBeVisible()
+  await marks.getByRole('button', { name: 'Seen today: the elder flowers' }).click()
+  await expect(marks.getByText(/^seen .* this year/)).toBeVisible()
+  await page.getByRole('link', { name: 'Looking back' }).click()
+  await expect(page.getByRole('heading', { name: 'Looking back' })).toBeVisible()
+  await expect(page.getByText(/^Nothing of \d{4} is written down/)).toBeVisible()
+})

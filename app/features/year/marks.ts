@@ -1,6 +1,5 @@
 import { formatCount } from '~~/core/quantity/format-count'
 import { dayMonth } from '~/format/calendar'
-import { daysText } from '~/format/days'
 import type { MarkedWindow } from '~~/shared/schemas/year/marker'
 
 const yearOf = (date: string) => date.slice(0, 4)
@@ -21,9 +20,9 @@ export function seenWords(seenOn: readonly string[], today: string): string {
   return years ? `not yet this year; ${years}` : 'not seen yet: nothing hangs on it till it is'
 }
 
-/** `from 5 weeks to 7 weeks after it`. */
+/** `from 18 days after to 60 days after`: as it was typed. */
 export const afterWords = ({ fromDays, toDays }: MarkedWindow): string =>
   `from ${besideWords(fromDays)} to ${besideWords(toDays)}`
 
 const besideWords = (days: number) =>
-  days === 0 ? 'that day' : `${daysText(Math.abs(days))} ${days < 0 ? 'before' : 'after'}`
+  days === 0 ? 'that day' : `${formatCount(Math.abs(days), 'day')} ${days < 0 ? 'before' : 'after'}`
