@@ -1,7 +1,8 @@
 import { randomInt, randomLcg } from 'd3-random'
-import { wayFacts, WAY_KEYS } from '../../catalogue/ways'
+import { WAY_KEYS } from '../../catalogue/ways'
 import { bestDayPlan } from '../../core/schedule/best-day-plan'
-import { dayPlan, type DayStep, type Span } from '../../core/schedule/day-plan'
+import { dayPlan, type Span } from '../../core/schedule/day-plan'
+import { stepsOfExact, stepsOfWay } from '../fixtures/dye-days'
 import { exactMakespan, type ExactPot } from '../fixtures/exact-dye-days'
 
 /**
@@ -47,24 +48,6 @@ function smallPot(vessels: number): ExactPot {
   }
 }
 
-function smallSteps({ fillMin, fireMin, coolMin, liftMin }: ExactPot, i: number): DayStep[] {
-  const pot = `pot${i}`
-  const step = (id: string, minutes: number, before: string, more: Partial<DayStep>): DayStep => ({
-    id: `${pot}/${id}`,
-    words: id,
-    minutes,
-    after: before ? [{ id: `${pot}/${before}` }] : [],
-    pot,
-    ...more,
-  })
-  return [
-    step('fill', fillMin, '', { attended: true }),
-    step('fire', fireMin, 'fill', { burner: true }),
-    step('cool', coolMin, 'fire', {}),
-    step('lift', liftMin, 'cool', { attended: true }),
-  ]
-}
-
 const SMALL = 200
 const over: number[] = []
 const overOnce: number[] = []
@@ -77,7 +60,7 @@ for (let round = 0; round < SMALL; round++) {
     ...hours,
     burners,
     vessels: vesselsOf(vessels),
-    steps: pots.flatMap(smallSteps),
+    steps: pots.flatMap(stepsOfExact),
     fits: Object.fromEntries(pots.map((pot, i) => [`pot${i}`, pot.vessels.map((v) => `v${v}`)])),
     from: FROM,
   }
@@ -98,13 +81,7 @@ for (const [what, all] of [
 
 for (const count of [8, 20, 40]) {
   const steps = Array.from({ length: count }, (_, i) =>
-    wayFacts(WAY_KEYS[int(0, WAY_KEYS.length - 1)]!).steps.map((step): DayStep => ({
-      ...step,
-      id: `pot${i}/${step.id}`,
-      after: step.after.map((each) => ({ ...each, id: `pot${i}/${each.id}` })),
-      pot: `pot${i}`,
-      isOutside: step.kind === 'wetOut',
-    })),
+    stepsOfWay(WAY_KEYS[int(0, WAY_KEYS.length - 1)]!, i),
   ).flat()
   const question = {
     ...hours,

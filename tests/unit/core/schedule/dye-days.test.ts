@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals'
 import { randomInt, randomLcg } from 'd3-random'
-import { wayFacts, WAY_KEYS } from '../../../../catalogue/ways'
+import { WAY_KEYS } from '../../../../catalogue/ways'
 import { bestDayPlan } from '../../../../core/schedule/best-day-plan'
 import {
   dayPlan,
@@ -9,6 +9,7 @@ import {
   type DayStep,
   type Span,
 } from '../../../../core/schedule/day-plan'
+import { stepsOfExact, stepsOfWay } from '../../../fixtures/dye-days'
 import { everyMakespan, exactMakespan, type ExactPot } from '../../../fixtures/exact-dye-days'
 
 const MIN = 60_000
@@ -26,38 +27,11 @@ const FROM = MIDNIGHT + START_MIN * MIN
 const vesselsOf = (count: number) =>
   Array.from({ length: count }, (_, i) => ({ id: `v${i}`, busy: [] as Span[] }))
 
-/** The steps of a pot of the exact search, as a way has them. */
-const stepsOf = ({ fillMin, fireMin, coolMin, liftMin }: ExactPot, i: number): DayStep[] => {
-  const pot = `pot${i}`
-  const of = (id: string, minutes: number, before: string, more: Partial<DayStep>): DayStep => ({
-    id: `${pot}/${id}`,
-    words: id,
-    minutes,
-    after: before ? [{ id: `${pot}/${before}` }] : [],
-    pot,
-    ...more,
-  })
-  return [
-    of('fill', fillMin, '', { attended: true }),
-    of('fire', fireMin, 'fill', { burner: true }),
-    of('cool', coolMin, 'fire', {}),
-    of('lift', liftMin, 'cool', { attended: true }),
-  ]
-}
-/** A way's own steps as those of a pot. */
-const wayOf = (way: (typeof WAY_KEYS)[number], i: number): DayStep[] =>
-  wayFacts(way).steps.map((step) => ({
-    ...step,
-    id: `pot${i}/${step.id}`,
-    after: step.after.map((each) => ({ ...each, id: `pot${i}/${each.id}` })),
-    pot: `pot${i}`,
-    isOutside: step.kind === 'wetOut',
-  }))
 const questionOf = (pots: readonly ExactPot[], burners: number, vessels: number) => ({
   ...hours,
   burners,
   vessels: vesselsOf(vessels),
-  steps: pots.flatMap(stepsOf),
+  steps: pots.flatMap(stepsOfExact),
   fits: Object.fromEntries(pots.map((pot, i) => [`pot${i}`, pot.vessels.map((v) => `v${v}`)])),
 })
 
@@ -145,7 +119,7 @@ describe('dye days', () => {
     const { int } = draws(0.5)
     for (let round = 0; round < 60; round++) {
       const pots = Array.from({ length: 8 }, (_, i) =>
-        wayOf(WAY_KEYS[int(0, WAY_KEYS.length - 1)]!, i),
+        stepsOfWay(WAY_KEYS[int(0, WAY_KEYS.length - 1)]!, i),
       )
       const fits = pots.map((_, i) => [`pot${i}`, ['v0', 'v1', 'v2', 'v3'].slice(int(0, 3))])
       const question = {
