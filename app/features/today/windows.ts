@@ -2,6 +2,7 @@ import { formatMass } from '~/format/quantities'
 import type { SeasonWindow, WalkRow } from '~~/shared/views/walk/walk'
 import { formatCount } from '~~/core/quantity/format-count'
 import { isAllYear as lastsAllYear } from '~~/core/season/shifted-window'
+import { dayMonthYear } from '~/format/calendar'
 import { daysText } from '~/format/days'
 
 export const isAllYear = ({ window }: WalkRow) => window !== null && lastsAllYear(window)
@@ -34,6 +35,14 @@ const shiftText = (days: number, years: number) =>
 
 const markerText = ({ words, isSeen, years }: NonNullable<SeasonWindow['marker']>) =>
   isSeen ? `by your mark: ${words}` : `by your mark of ${formatCount(years, 'year')}: ${words}`
+
+/** `Earliest find 2 Aug 2025, latest 30 Sep 2024, over 3 years.`; empty: no find tells a season. */
+export function findsText(finds: WalkRow['finds']): string {
+  if (!finds) return ''
+  const { first, last, years } = finds
+  if (first === last) return `Found once: ${dayMonthYear(first)}.`
+  return `Earliest find ${dayMonthYear(first)}, latest ${dayMonthYear(last)}, over ${formatCount(years, 'year')}.`
+}
 
 /** What is open first, closing soonest first; then what opens next; the all-year ones last. */
 export function orderedRows(rows: readonly WalkRow[]): WalkRow[] {

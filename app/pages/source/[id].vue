@@ -9,6 +9,7 @@ import CorrectSource from '~/features/sources/CorrectSource.vue'
 import { HUE_MARK_WORDS } from '~/features/sources/colours-given'
 import SourceColours from '~/features/sources/SourceColours.vue'
 import SourceStock from '~/features/sources/SourceStock.vue'
+import { findsText } from '~/features/today/windows'
 import SourceClaims from '~/features/sources/SourceClaims.vue'
 import { ruleWords } from '~/features/walk/rule-words'
 import WishList from '~/features/wishes/WishList.vue'
@@ -26,6 +27,7 @@ const { data: known, failure } = useLoaded(() =>
 const source = computed(() => known.value?.source ?? null)
 const { data: walk } = useLoaded(() => api.get<WalkView>('walk', { on: localToday() }))
 const season = computed(() => walk.value?.rows.filter((row) => row.source.id === sourceId) ?? [])
+const found = computed(() => findsText(season.value[0]?.finds ?? null))
 const correcting = ref(false)
 
 const cautions = computed(() =>
@@ -117,6 +119,7 @@ useHead({ title: () => `${source.value?.commonName ?? 'A source'} · Juniper Haz
         <section v-if="season.length" class="panel" aria-labelledby="season">
           <h2 id="season">Its year <span class="quiet">dots are your gatherings</span></h2>
           <YearRibbons :rows="season" :today="localToday()" :most="1" />
+          <p v-if="found">{{ found }}</p>
         </section>
         <section class="panel stack" aria-label="What is known">
           <CorrectSource v-if="correcting" :source="source" @done="correcting = false" />

@@ -6,6 +6,7 @@ import { dryFraction, type DryFraction } from '../../../core/harvest/dry-fractio
 import { pickingRate } from '../../../core/harvest/picking-rate'
 import { plantToFibreRatio } from '../../../core/harvest/ratio'
 import { dayOfYear } from '../../../core/season/day-of-year'
+import { spanOfFinds } from '../../../core/season/find-span'
 import { readiness } from '../../../core/season/shifted-window'
 import type { Source } from '../../../shared/schemas/walk/source'
 import type { Wish } from '../../../shared/schemas/walk/wish'
@@ -154,6 +155,7 @@ async function computeView(
       },
       window,
       readiness: window && readiness(window, dayOfYear(on)),
+      finds: spanOfFinds(found),
       gatherings: (dots.get(source.id) ?? []).map((found) => ({
         code: found.code,
         gatheredOn: found.gatheredOn,

@@ -1,3 +1,4 @@
+import type { FindSpan } from '../../../core/season/find-span'
 import type { Depth } from '../../../core/colour/depth'
 import type { Measure } from '../../../catalogue/measures'
 import type { GramsEach } from '../../../core/harvest/counted'
@@ -59,6 +60,8 @@ export interface WalkRow {
   source: Pick<Source, 'id' | 'commonName' | 'scientificName' | 'part' | 'group'>
   window: SeasonWindow | null
   readiness: SeasonReadiness | null
+  /** First and last find in its season, of all years; null: none tells one. */
+  finds: FindSpan | null
   gatherings: Gathering[]
   /** In stock, g as it is, and air-dry. */
   leftG: number

@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals'
 import { inWords } from '../../../app/composables/field-words'
 import { readWeighInNote } from '../../../app/features/frame/read-note'
 import { STATIONS } from '../../../app/features/frame/stations'
-import { moreText, orderedRows, windowText } from '../../../app/features/today/windows'
+import { findsText, moreText, orderedRows, windowText } from '../../../app/features/today/windows'
 import type { WalkRow } from '../../../shared/views/walk/walk'
 import { readiness, windowOfMonths } from '../../../core/season/shifted-window'
 
@@ -53,6 +53,7 @@ describe('harvest windows', () => {
       },
       window,
       readiness: window && readiness(window, today),
+      finds: null,
       gatherings: [],
       leftG: 0,
       stockDryG: 0,
@@ -80,6 +81,12 @@ describe('harvest windows', () => {
     const need = { toGatherG: { mid: 1240, low: 900, high: 1700 } } as WalkRow['needs'][number]
     expect(moreText(row([7, 9], 263, { leftG: 210, needs: [need], window: moved }))).toBe(
       '210 g kept · ~1.24 kg wanted · 7 days earlier with you (2 years)',
+    )
+    expect(findsText(null)).toBe('')
+    const once = { first: '2025-08-02', last: '2025-08-02', years: 1 }
+    expect(findsText(once)).toMatch(/^Found once: /)
+    expect(findsText({ ...once, last: '2024-09-30', years: 3 })).toMatch(
+      /^Earliest find .*2025, latest .*2024, over 3 years\.$/,
     )
     const marker = { words: 'the blackthorn flowers', isSeen: false, years: 2 }
     const marked = { ...moved, shiftDays: 0, marker }
