@@ -36,8 +36,8 @@ const SPARE_DAYS = 7
 const HORIZON_DAYS = 800
 
 /** Orders of pots that are tried for one plan, and for all together: hundreds of plans are laid once each. */
-const MOST_TRIES = 16
-const TRIES_OF_ALL = 200
+const MOST_TRIES = 6
+const TRIES_OF_ALL = 120
 
 interface Facts {
   walk: (on: string) => Promise<WalkView>
