@@ -57,6 +57,9 @@ useHead({ title: () => `${year.value} looked back on · Juniper Haze` })
         <ElButton type="primary" :disabled="isBlank" @click="print">Print</ElButton>
       </div>
     </div>
+    <p v-if="!back && !failure" class="quiet" role="status">
+      Being worked out: each curve as it was known before the year and after it.
+    </p>
     <p v-if="isBlank">Nothing of {{ year }} is written down: no gathering and no pot.</p>
   </div>
   <article v-if="back && !isBlank" class="paper">

@@ -12,6 +12,11 @@ export const VESSEL_MATERIALS = [
 ] as const
 export type VesselMaterial = (typeof VESSEL_MATERIALS)[number]
 
+const INERT: readonly VesselMaterial[] = ['steel', 'enamel', 'glass']
+
+/** Whether a pot of it may be heated and takes no part in what is in it (common practice, no source). */
+export const isInert = (material: VesselMaterial): boolean => INERT.includes(material)
+
 export interface GuardedVessel {
   name: string
   material: VesselMaterial

@@ -26,4 +26,5 @@ export const PAGES = [
   '/potency',
   '/sample',
   '/year',
+  '/back',
 ]

@@ -132,7 +132,7 @@ function press(event: KeyboardEvent, { planned }: Bar) {
         @keydown="press($event, placed.bar)"
         @keydown.enter="emit('open', placed.bar.planned.chain.plan.id)"
       >
-        {{ placed.bar.words }}
+        {{ placed.hasWords ? placed.bar.words : '' }}
       </button>
       <NuxtLink
         v-else
@@ -141,7 +141,8 @@ function press(event: KeyboardEvent, { planned }: Bar) {
         :class="{ small: placed.isSmall }"
         :style="boxOf(placed)"
         :title="spanOf(placed.bar)"
-        >{{ placed.bar.words }}</NuxtLink
+        :aria-label="placed.bar.name"
+        >{{ placed.hasWords ? placed.bar.words : '' }}</NuxtLink
       >
     </template>
   </div>

@@ -5,7 +5,7 @@ import type { Page } from '~~/shared/schemas/log/common'
 import { newId } from '~~/shared/ids'
 import { dayMonth } from '~/format/calendar'
 import { useSave } from '~/composables/useSave'
-import { afterWords, seenWords, withSeen } from './marks'
+import { afterWords, isSeenThisYear, seenWords, withSeen } from './marks'
 
 /** Signs of the season that somebody watches for, and the seasons that hang on them. */
 const { today, names } = defineProps<{
@@ -78,7 +78,7 @@ const complaint = computed(() => unsaved.value || (Object.values(errors.value)[0
         </span>
         <span class="row">
           <ElButton
-            v-if="!mark.seenOn.includes(today)"
+            v-if="!isSeenThisYear(mark.seenOn, today)"
             :aria-label="`Seen today: ${mark.words}`"
             @click="seenToday(mark)"
             >Seen today</ElButton
@@ -121,7 +121,9 @@ const complaint = computed(() => unsaved.value || (Object.values(errors.value)[0
         <ElButton @click="isAdding = false">Close</ElButton>
       </div>
     </form>
-    <button v-else type="button" class="link" @click="isAdding = true">A mark</button>
+    <p v-else>
+      <button type="button" class="link" @click="isAdding = true">A mark</button>
+    </p>
   </section>
 </template>
 

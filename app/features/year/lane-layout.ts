@@ -1,5 +1,5 @@
 import dayjs from 'dayjs'
-import { group } from 'd3-array'
+import { group, sort } from 'd3-array'
 import { scaleTime } from 'd3-scale'
 import { dayMonth } from '~/format/calendar'
 import type { Settings } from '~~/shared/schemas/log/settings'
@@ -18,6 +18,8 @@ const WIDE_DAY = 26
 /** With more days than these, months are named and no nights are drawn. */
 const MOST_NAMED_DAYS = 120
 const MOST_NIGHTS = 60
+/** Of the bars' writing, px. */
+const LETTER = 7
 
 /** A bar where it is drawn, px. */
 export interface PlacedBar {
@@ -27,6 +29,8 @@ export interface PlacedBar {
   width: number
   /** Its words stand beside it. */
   isSmall: boolean
+  /** There is room for its words before the next bar of its row. */
+  hasWords: boolean
 }
 
 interface Stripe {
@@ -82,8 +86,10 @@ export function laneLayout({ bars, settings, from, days, width, chosen }: LaneAs
     const left = Math.max(NAMES, leftOf(bar.from))
     const barWidth = Math.max(LEAST_BAR, Math.min(right, leftOf(bar.to)) - left)
     const barTop = (topOf.get(bar.lane) ?? HEAD) + bar.row * ROW + 4
-    return { bar, left, top: barTop, width: barWidth, isSmall: barWidth < LEAST_WORDS }
+    const isSmall = barWidth < LEAST_WORDS
+    return { bar, left, top: barTop, width: barWidth, isSmall, hasWords: true }
   })
+  hideCrowded(placed)
   const pxPerDay = (right - NAMES) / days
   return {
     height: top,
@@ -95,6 +101,18 @@ export function laneLayout({ bars, settings, from, days, width, chosen }: LaneAs
     nights: settings && days <= MOST_NIGHTS ? nightsOf(begin, days, settings, leftOf) : [],
     links: linksOf(placed, chosen),
     leftOf,
+  }
+}
+
+/** Words beside a short bar end before the next bar of their row, or are left to its title. */
+function hideCrowded(placed: readonly PlacedBar[]) {
+  for (const row of group(placed, ({ top }) => top).values()) {
+    const ordered = sort(row, ({ left }) => left)
+    ordered.forEach((each, i) => {
+      const next = ordered[i + 1]
+      const needs = each.bar.words.length * LETTER + LEAST_BAR
+      each.hasWords = !each.isSmall || !next || next.left - each.left >= needs
+    })
   }
 }
 

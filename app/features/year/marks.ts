@@ -4,6 +4,9 @@ import type { MarkedWindow } from '~~/shared/schemas/year/marker'
 
 const yearOf = (date: string) => date.slice(0, 4)
 
+export const isSeenThisYear = (seenOn: readonly string[], today: string): boolean =>
+  seenOn.some((date) => yearOf(date) === yearOf(today))
+
 /** Days on which a mark was first seen, with another: one of a year, the earliest. */
 export function withSeen(seenOn: readonly string[], date: string): string[] {
   const sameYear = seenOn.filter((each) => yearOf(each) === yearOf(date))

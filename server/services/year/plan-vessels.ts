@@ -3,6 +3,7 @@ import { FORM_FREEDOM } from '../../../catalogue/fibres'
 import { USEFUL_SHARE } from '../../../core/bath/water-budget'
 import type { ChainGroup } from '../../../core/plan/chain-steps'
 import { liquorFor } from '../../../core/plan/plant-for-plan'
+import { isInert } from '../../../core/safety/vessel-guards'
 import type { DayVessel, Span } from '../../../core/schedule/day-plan'
 import { USUAL_VESSEL_L } from '../../../shared/rules/year/usual-vessel'
 import type { NewPlan } from '../../../shared/schemas/year/plan'
@@ -23,10 +24,14 @@ const MOST_VESSELS = 200
 /** Room that nobody measures, L. */
 const CRUMB_L = 1e-6
 
-/** The kit, smallest first. */
+/**
+ * Vessels of the kit that a plan may lay pots into, smallest first: those kept for dyeing that are
+ * heated and take no part in the colour. Where there is none such, all of them.
+ */
 export async function knownVessels(db: Knex): Promise<Omit<KnownVessel, 'busy'>[]> {
   const { items } = await vesselKind.page(db, { aside: false, limit: MOST_VESSELS })
-  return items
+  const sound = items.filter(({ material, isDyeOnly }) => isDyeOnly && isInert(material))
+  return (sound.length > 0 ? sound : items)
     .map(({ id, name, fullL }) => ({ id, name, roomL: fullL * USEFUL_SHARE }))
     .sort((a, b) => a.roomL - b.roomL)
 }

@@ -53,6 +53,17 @@ describe('lanes', () => {
     expect(bars.map(({ isSmall }) => isSmall)).toEqual([true, false])
   })
 
+  test('leave the words of a short bar to its title where the next one is too near', () => {
+    const short = (id: string, day: number) =>
+      bar(id, 'hob', [at(day), at(day, 2)], { words: 'mordant 2' })
+    const { bars } = laneLayout({
+      ...ask,
+      days: 100,
+      bars: [short('a', 1), short('b', 4), short('c', 30)],
+    })
+    expect(bars.map(({ hasWords }) => hasWords)).toEqual([false, true, true])
+  })
+
   test('are grey by night, and all day where nobody is there', () => {
     const { nights } = laneLayout({ ...ask, bars: [] })
     expect(nights).toHaveLength(9 * 2 + 1)

@@ -1,5 +1,10 @@
 import { afterEach, beforeEach, expect, test } from '@jest/globals'
-import { afterWords, seenWords, withSeen } from '../../../../app/features/year/marks'
+import {
+  afterWords,
+  isSeenThisYear,
+  seenWords,
+  withSeen,
+} from '../../../../app/features/year/marks'
 import { newId } from '../../../../shared/ids'
 import { openTestLog, refusal, TANSY, type TestLog } from '../../../fixtures/log'
 
@@ -50,6 +55,8 @@ test('is refused by name: two days of a year, a source twice, one that is not th
 test('in words', () => {
   expect(withSeen(['2025-04-20', '2026-04-09'], '2026-04-03')).toEqual(['2025-04-20', '2026-04-03'])
   expect(withSeen([], '2026-04-03')).toEqual(['2026-04-03'])
+  expect(isSeenThisYear(['2025-04-20'], '2026-06-01')).toBe(false)
+  expect(isSeenThisYear(['2026-04-20'], '2026-06-01')).toBe(true)
   expect(seenWords([], '2026-06-01')).toContain('not seen yet')
   expect(seenWords(['2025-04-20'], '2026-06-01')).toBe('not yet this year; in 1 earlier year')
   expect(seenWords(['2025-04-20', '2026-04-03'], '2026-06-01')).toMatch(

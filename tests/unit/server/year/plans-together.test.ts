@@ -47,6 +47,9 @@ describe('plans together', () => {
     expect(inOne).toHaveLength(4)
     expect(inOne.map(({ vessel }) => vessel)).toEqual([null, null, null, null])
     expect(nearest(inOne)).toBeGreaterThanOrEqual(11)
+    // what takes part in the colour is no vessel of a plan, however large
+    await here.log.vessels.create({ ...kettle('iron pot'), material: 'iron', fullL: 60 })
+    expect(await potsNow()).toEqual(inOne)
     await here.log.vessels.create(kettle('enamel kettle'))
     const inTwo = await potsNow()
     expect(new Set(inTwo.map(({ vessel }) => vessel))).toEqual(
