@@ -64,7 +64,7 @@ useHead({ title: () => `${year.value} looked back on · Juniper Haze` })
   </div>
   <article v-if="back && !isBlank" class="paper">
     <header>
-      <h1>{{ back.year }}</h1>
+      <h2>{{ back.year }}</h2>
       <p>
         {{ formatCount(back.pots, 'pot') }}, {{ formatCount(back.pieces, 'piece') }},
         {{ formatMass(back.fibreG) }} of fibre in first baths; as of {{ fullDate(undefined) }}
@@ -72,7 +72,7 @@ useHead({ title: () => `${year.value} looked back on · Juniper Haze` })
     </header>
     <div class="two">
       <section>
-        <h2>Gathered</h2>
+        <h3>Gathered</h3>
         <p v-if="!back.gathered.length">Nothing is written down.</p>
         <dl>
           <template v-for="row in back.gathered" :key="row.sourceId">
@@ -86,7 +86,7 @@ useHead({ title: () => `${year.value} looked back on · Juniper Haze` })
             </dd>
           </template>
         </dl>
-        <h2>Plant for fibre</h2>
+        <h3>Plant for fibre</h3>
         <dl>
           <template v-for="row in back.plantPerFibre" :key="row.sourceId">
             <dt>{{ row.sourceName }}</dt>
@@ -99,7 +99,7 @@ useHead({ title: () => `${year.value} looked back on · Juniper Haze` })
         </p>
       </section>
       <section>
-        <h2>Dyed</h2>
+        <h3>Dyed</h3>
         <ul class="colours">
           <li v-for="colour in back.colours" :key="colour.family">
             <span class="capital">{{ colour.family }}</span>
@@ -116,7 +116,7 @@ useHead({ title: () => `${year.value} looked back on · Juniper Haze` })
           Again: {{ back.verdicts.again }}; with a change: {{ back.verdicts.change }}; not again:
           {{ back.verdicts.not }}.
         </p>
-        <h2>Learnt</h2>
+        <h3>Learnt</h3>
         <p v-if="!back.learnt.length">No curve has a swatch of this year.</p>
         <dl>
           <template
@@ -130,7 +130,7 @@ useHead({ title: () => `${year.value} looked back on · Juniper Haze` })
         <p v-if="back.learnt.length > MOST_LEARNT">
           And {{ formatCount(back.learnt.length - MOST_LEARNT, 'more curve') }}.
         </p>
-        <h2>What it cost</h2>
+        <h3>What it cost</h3>
         <p>Attention: {{ attentionWords(back.attention) }}.</p>
         <p v-if="waste.length">Waste, as far as it is written down: {{ waste.join('; ') }}.</p>
         <p v-else>No waste is written down.</p>
@@ -151,11 +151,11 @@ useHead({ title: () => `${year.value} looked back on · Juniper Haze` })
   width: 120px;
 }
 
-h1 {
+.paper h2 {
   font-size: 21px;
 }
 
-h2 {
+h3 {
   margin: 10px 0 3px;
   border-bottom: 1px solid var(--line);
   font-size: 15px;
