@@ -54,7 +54,7 @@ const isLate = computed(() => chain.soonest !== null)
           v-if="isKept"
           type="button"
           class="link more"
-          :aria-label="`Not done yet: ${barWords(step)}`"
+          :aria-label="`Not yet: ${barWords(step)}`"
           @click="$emit('undone', step)"
         >
           Not yet
