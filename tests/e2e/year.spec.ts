@@ -85,6 +85,8 @@ test('a pot that is dragged onto a day away is refused, with the next good day',
     .join('-')
   await page.request.patch(`${BASE}/api/settings`, { data: { daysAway: [date] } })
   await page.goto(`${BASE}/year`)
+  // seasons come above the lanes: what is measured before they are there lies lower afterwards
+  await expect(page.getByRole('region', { name: 'Seasons' })).toBeVisible()
   const bar = page.getByRole('button', { name: /pot 1, / })
   const box = (await bar.boundingBox())!
   const lanes = (await page.locator('.lanes').boundingBox())!
