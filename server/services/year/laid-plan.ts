@@ -64,7 +64,8 @@ export function stepsOf(
         const vessel = vesselOf.get(id) ?? null
         return { id, kind, index, after, from, to, latestStart, vessel, isMoved: id in moved }
       })
-      .sort((a, b) => a.from - b.from),
+      // what waits for another ends after it, though its pieces may soak before
+      .sort((a, b) => a.to - b.to || a.from - b.from),
     begins,
     ends,
     spareMs,
