@@ -189,15 +189,22 @@ function potSteps(
   const pot = `pot${index + 1}`
   // what stands for days stands in a bucket
   const steeps = own.findIndex(({ minutes }) => minutes >= LONG_MIN)
-  return prefixed(own, pot, waits).map((step, i) => ({
-    ...step,
-    ...(i > steeps && { pot }),
-    // pieces soak in a bucket, whatever the plant does
-    ...(step.id === `${pot}/wetOut` && { isOutside: true, after: [] }),
-    ...(step.id === `${pot}/${enters?.id}` && { after: [...step.after, ...pieces] }),
-    ...(from !== null &&
-      step.after === waits && { within: [[from, Number.MAX_SAFE_INTEGER] as const] }),
-  }))
+  // pieces soak in a bucket, whatever plant and liquor do: all else waits for them
+  const isSoaking = (id: string) => id === `${pot}/wetOut`
+  const all = prefixed(own, pot, [])
+  const roots = all.filter((step) => !isSoaking(step.id) && step.after.length === 0)
+  return all.map((step, i) => {
+    const isEntered = step.id === `${pot}/${enters?.id}`
+    // a later bath, and a way that begins with its pieces, has no other step that could wait
+    const isWaiting = roots.includes(step) || (isEntered && roots.length === 0)
+    return {
+      ...step,
+      ...(i > steeps && { pot }),
+      ...(isSoaking(step.id) && { isOutside: true }),
+      after: [...step.after, ...(isWaiting ? waits : []), ...(isEntered ? pieces : [])],
+      ...(isWaiting && from !== null && { within: [[from, Number.MAX_SAFE_INTEGER] as const] }),
+    }
+  })
 }
 
 /** A later bath has its liquor already: all that comes before the pieces go in is left out. */

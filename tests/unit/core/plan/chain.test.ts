@@ -201,6 +201,13 @@ describe('a plan’s chain', () => {
       const tries = int(1, 4)
       const chain = layChain(groups, { ...asked, tries, fits: Object.fromEntries(fits) })
       holds(question, asked, chain.start)
+      question.pots.forEach(({ liquorOf }, i) => {
+        if (liquorOf === null) return
+        const ends = groupOf(chain, `pot${liquorOf + 1}`).to
+        const enters = chain.start[`pot${i + 1}/enter`]!
+        expect(enters).toBeGreaterThanOrEqual(ends)
+        expect(enters - ends).toBeLessThanOrEqual(4 * DAY)
+      })
       expect(chain.holds.map(({ group }) => group).sort()).toEqual([...pots].sort())
       chain.holds.forEach(({ vessel, span: [from, to] }, i) => {
         expect(from).toBeGreaterThanOrEqual(NOW + 5 * HOUR)
