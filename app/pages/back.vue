@@ -2,11 +2,12 @@
 import dayjs from 'dayjs'
 import { formatCount } from '~~/core/quantity/format-count'
 import { formatMass } from '~/format/quantities'
-import { formatRoughMass } from '~/format/rough-mass'
 import { fullDate } from '~/format/calendar'
 import {
   attentionWords,
+  fibreWords,
   gatheredName,
+  gatheredWords,
   learntName,
   learntWords,
   perFibreWords,
@@ -67,7 +68,7 @@ useHead({ title: () => `${year.value} looked back on · Juniper Haze` })
       <h2>{{ back.year }}</h2>
       <p>
         {{ formatCount(back.pots, 'pot') }}, {{ formatCount(back.pieces, 'piece') }},
-        {{ formatMass(back.fibreG) }} of fibre in first baths; as of {{ fullDate(undefined) }}
+        {{ fibreWords(back) }}; as of {{ fullDate(undefined) }}
       </p>
     </header>
     <div class="two">
@@ -78,8 +79,7 @@ useHead({ title: () => `${year.value} looked back on · Juniper Haze` })
           <template v-for="row in back.gathered" :key="row.sourceId">
             <dt>{{ gatheredName(row) }}</dt>
             <dd>
-              {{ row.isRough ? 'about ' : '' }}{{ formatRoughMass(row.freshG) }} as fresh, in
-              {{ formatCount(row.gatherings, 'gathering') }}
+              {{ gatheredWords(row) }}
               <span v-for="place in row.places" :key="place.patchName ?? ''" class="place">{{
                 placeWords(place)
               }}</span>

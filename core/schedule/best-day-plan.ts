@@ -3,7 +3,13 @@ import { randomInt, randomLcg } from 'd3-random'
 import { InputError } from '../input-error'
 import { lookUp, present } from '../present'
 import { turnsOf } from './blocks'
-import { dayPlan, dayPlanner, type DayPlan, type DayPlanQuestion, type Reorder } from './day-plan'
+import {
+  dayPlan,
+  dayPlanner,
+  type DayPlan,
+  type DayPlanner,
+  type DayPlanQuestion,
+} from './day-plan'
 import { MS_PER_MIN, type Span } from './free-hours'
 import type { Block } from './place-blocks'
 
@@ -81,16 +87,16 @@ class Search {
   private failure: unknown = null
   private readonly random = randomLcg(SEED)
   private readonly int = randomInt.source(this.random)
-
-  private readonly plan: (reorder: Reorder, mostMs?: number) => DayPlan | null
   private readonly known = new Map<string, Tried>()
-  private turns: ReturnType<typeof turnsOf> | null = null
+  private readonly planner: DayPlanner
+  private readonly inTurn: ReturnType<typeof turnsOf>
 
   constructor(
     private readonly question: DayPlanQuestion,
     private left: number,
   ) {
-    this.plan = dayPlanner(question)
+    this.planner = dayPlanner(question)
+    this.inTurn = turnsOf(this.planner.blocks)
   }
 
   run(): DayPlan {
@@ -113,18 +119,10 @@ class Search {
 
   /** Pots by what spoils first, then by what is longest. */
   private firstOrder(): string[] {
-    let order: string[] = []
-    const look: Reorder = (blocks) => {
-      const tails = tailsOf(blocks)
-      order = sort(
-        blocks.filter(({ vessels }) => vessels.length > 0),
-        keepsUntil,
-        ({ id }) => -lookUp(tails, id),
-      ).map(({ id }) => id)
-      return blocks
-    }
-    this.planned(look)
-    return order
+    const { blocks } = this.planner
+    const tails = tailsOf(blocks)
+    const pots = blocks.filter(({ vessels }) => vessels.length > 0)
+    return sort(pots, keepsUntil, ({ id }) => -lookUp(tails, id)).map(({ id }) => id)
   }
 
   private moved({ order, vesselOf }: Choice): Choice {
@@ -165,22 +163,20 @@ class Search {
   private laid(choice: Choice, mostMs: number): Tried {
     const { order, vesselOf } = choice
     const rank = new Map(order.map((id, i) => [id, i]))
-    const plan = this.planned((blocks) => {
-      this.turns ??= turnsOf(blocks)
-      return this.turns(({ id }) => rank.get(id) ?? -1).map((block) => {
-        const vessel = vesselOf.get(block.id)
-        return vessel ? { ...block, vessels: [vessel] } : block
-      })
-    }, mostMs)
+    const blocks = this.inTurn(({ id }) => rank.get(id) ?? -1).map((block) => {
+      const vessel = vesselOf.get(block.id)
+      return vessel ? { ...block, vessels: [vessel] } : block
+    })
+    const plan = this.planned(blocks, mostMs)
     if (!plan) return { choice, spanMs: Infinity, cost: Infinity }
     const tried = { choice, spanMs: this.spanMs(plan), cost: this.costOf(plan) }
     if (tried.cost < (this.best?.cost ?? Infinity)) this.best = { ...tried, plan }
     return tried
   }
 
-  private planned(reorder: Reorder, mostMs = Infinity): DayPlan | null {
+  private planned(blocks: readonly Block[], mostMs: number): DayPlan | null {
     try {
-      return this.plan(reorder, mostMs)
+      return this.planner.lay(blocks, mostMs)
     } catch (error) {
       if (!(error instanceof InputError)) throw error
       this.failure = error

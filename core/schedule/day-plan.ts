@@ -2,8 +2,8 @@ import { InputError } from '../input-error'
 import { present } from '../present'
 import { blocksOf } from './blocks'
 import type { DayPlanQuestion, DayStep } from './day-question'
-import { MS_PER_MIN, turnedRound } from './free-hours'
-import { placeBlocks, type Block, type Placement } from './place-blocks'
+import { MS_PER_MIN, takenIn, turnedRound } from './free-hours'
+import { placeBlocks, type Block, type Hours, type Placement } from './place-blocks'
 
 export type { DayPlanQuestion, DayStep, DayVessel } from './day-question'
 export type { Span } from './free-hours'
@@ -13,8 +13,17 @@ export interface DayPlan extends Placement {
   ends: number
 }
 
-/** Another order of the same blocks, each still behind what it waits for. */
-export type Reorder = (blocks: readonly Block[]) => readonly Block[]
+/** The same question, laid into days again and again. */
+export interface DayPlanner {
+  /** What is placed as one, in the order given. */
+  blocks: readonly Block[]
+  /**
+   * @param blocks the same in another order, each still behind what it waits for
+   * @returns null where it takes longer than `mostMs` from one end to the other
+   * @throws InputError where a step finds no place in the hours given
+   */
+  lay: (blocks: readonly Block[], mostMs?: number) => DayPlan | null
+}
 
 /**
  * When each step of pots falls: in the order of their graph, within their waits, hands and flames
@@ -26,18 +35,17 @@ export type Reorder = (blocks: readonly Block[]) => readonly Block[]
  * @throws InputError where neither or both of `from` and `by` are given, where a pot has no vessel
  * that fits, or where a step finds no place in the hours given
  */
-export const dayPlan = (question: DayPlanQuestion): DayPlan =>
-  present(dayPlanner(question)((same) => same))
+export function dayPlan(question: DayPlanQuestion): DayPlan {
+  const { blocks, lay } = dayPlanner(question)
+  return present(lay(blocks))
+}
 
 /**
  * Lays the same question into days again and again, each time with other pots choosing first.
  *
- * @returns a function that gives null for what takes longer than `mostMs` from one end to the other
- * @throws InputError as `dayPlan`, at once or in the function it gives
+ * @throws InputError as `dayPlan`, but for steps that find no place: those are told by `lay`
  */
-export function dayPlanner(
-  question: DayPlanQuestion,
-): (reorder: Reorder, mostMs?: number) => DayPlan | null {
+export function dayPlanner(question: DayPlanQuestion): DayPlanner {
   const { from, by, steps } = question
   if ((from === undefined) === (by === undefined)) {
     throw new InputError('either from or by must be given; got both or neither', '/from')
@@ -46,8 +54,15 @@ export function dayPlanner(
   const asked = isForwards ? question : turned(question)
   const blocks = blocksOf(asked.steps, fitsOf(question))
   const begin = isForwards ? from : -present(by)
-  return (reorder, mostMs = Infinity) => {
-    const placed = placeBlocks(reorder(blocks), asked, begin, begin + mostMs)
+  const hours: Hours = {
+    hands: asked.hands,
+    daylight: asked.daylight,
+    burners: asked.burners,
+    lit: takenIn(asked.busy),
+    held: new Map((asked.vessels ?? []).map(({ id, busy }) => [id, takenIn(busy)])),
+  }
+  const lay: DayPlanner['lay'] = (ordered, mostMs = Infinity) => {
+    const placed = placeBlocks(ordered, hours, begin, begin + mostMs)
     if (!placed) return null
     const { start, vesselOf } = placed
     const startOf = ({ id, minutes }: DayStep) =>
@@ -61,6 +76,7 @@ export function dayPlanner(
       ends: Math.max(...ends),
     }
   }
+  return { blocks, lay }
 }
 
 /** Vessels by pot; null: they are not asked for. */

@@ -1,4 +1,4 @@
-import { bisector } from 'd3-array'
+import { bisector, max, sort } from 'd3-array'
 import { InputError } from '../input-error'
 
 /** A stretch of time, ms since 1970. */
@@ -38,15 +38,36 @@ export function lastInSpan(spans: readonly Span[], by: number, lasts: number): n
   return null
 }
 
+/**
+ * Stretches that something is taken in, which may lie over each other, made ready to be asked for
+ * the few that meet a stretch: a season of plans has thousands.
+ *
+ * @param spans in any order
+ * @returns those that have a moment in common with a stretch
+ */
+export function takenIn(spans: readonly Span[]): (from: number, to: number) => Span[] {
+  const ordered = sort(spans, ([from]) => from)
+  const longest = max(spans, ([from, to]) => to - from) ?? 0
+  return (from, to) => {
+    const found: Span[] = []
+    for (let i = byStart.left(ordered, from - longest); i < ordered.length; i++) {
+      const span = ordered[i]!
+      if (span[0] >= to) break
+      if (span[1] > from) found.push(span)
+    }
+    return found
+  }
+}
+
 /** The first instant from `at` on at which one of the burners is free for so long. */
 export function burnerFree(
-  lit: readonly Span[],
+  lit: ReturnType<typeof takenIn>,
   at: number,
   lasts: number,
   burners: number,
 ): number {
   for (;;) {
-    const inWay = lit.filter(([from, to]) => from < at + lasts && to > at)
+    const inWay = lit(at, at + lasts)
     if (inWay.length < burners) return at
     const points = [at, ...inWay.map(([from]) => from).filter((from) => from > at)]
     const most = Math.max(

@@ -1,6 +1,6 @@
 import { InputError } from '../input-error'
 import { lookUp, present } from '../present'
-import { burnerFree, inSpan, lastInSpan, MS_PER_MIN, type Span } from './free-hours'
+import { burnerFree, inSpan, lastInSpan, MS_PER_MIN, type Span, type takenIn } from './free-hours'
 import type { DayPlanQuestion, DayStep } from './day-question'
 
 /** What is placed as one: the steps of a pot, which hold its vessel from the first to the last, or one step alone. */
@@ -26,7 +26,12 @@ export interface Placement {
   vesselOf: Record<string, string>
 }
 
-type Hours = Pick<DayPlanQuestion, 'hands' | 'daylight' | 'burners' | 'busy' | 'vessels'>
+/** Hours in which steps are placed, with what is taken already. */
+export interface Hours extends Pick<DayPlanQuestion, 'hands' | 'daylight' | 'burners'> {
+  lit: ReturnType<typeof takenIn>
+  /** By the vessel's id. */
+  held: ReadonlyMap<string, ReturnType<typeof takenIn>>
+}
 
 const MOST_TRIES = 400
 const CROSSED =
@@ -74,8 +79,9 @@ class Placing implements Placement {
   readonly vesselOf: Record<string, string> = {}
   /** When the last of them is over, ms since 1970. */
   ends = -Infinity
-  private readonly lit: Span[]
-  private readonly held: Map<string, Span[]>
+  /** Flames, and by vessel what holds it, of the blocks that are placed. */
+  private readonly lit: Span[] = []
+  private readonly held = new Map<string, Span[]>()
 
   constructor(
     private readonly hours: Hours,
@@ -83,14 +89,11 @@ class Placing implements Placement {
     private readonly byId: ReadonlyMap<string, DayStep>,
     /** Steps that must not begin before; grows where a greatest wait was broken. */
     private readonly release: Map<string, number>,
-  ) {
-    this.lit = [...hours.busy]
-    this.held = new Map((hours.vessels ?? []).map(({ id, busy }) => [id, [...busy]]))
-  }
+  ) {}
 
   /** @returns false where something placed before must come later: all is to be placed anew */
   add(block: Block): boolean {
-    const found = block.vessels.length > 0 ? this.inVessel(block) : this.place(block, [])
+    const found = block.vessels.length > 0 ? this.inVessel(block) : this.place(block, null)
     if (!found) return false
     for (const step of block.steps) {
       const at = lookUp(found.start, step.id)
@@ -107,7 +110,7 @@ class Placing implements Placement {
     let failure: unknown = null
     for (const vessel of block.vessels) {
       try {
-        const placed = this.place(block, lookUp(this.held, vessel))
+        const placed = this.place(block, vessel)
         if (!placed) return null
         if (!best || placed.hold[1] < best.placed.hold[1]) best = { vessel, placed }
       } catch (error) {
@@ -117,12 +120,12 @@ class Placing implements Placement {
     }
     if (!best) throw failure
     this.vesselOf[block.id] = best.vessel
-    lookUp(this.held, best.vessel).push(best.placed.hold)
+    this.held.set(best.vessel, [...(this.held.get(best.vessel) ?? []), best.placed.hold])
     return best.placed
   }
 
   /** Its steps as early as may be, outside the stretches in which its vessel is held. */
-  private place({ steps, followers }: Block, held: readonly Span[]): PlacedBlock | null {
+  private place({ steps, followers }: Block, vessel: string | null): PlacedBlock | null {
     const own = new Map<string, number>()
     let notBefore = this.from
     for (let tries = 0; tries < MOST_TRIES; tries++) {
@@ -131,12 +134,18 @@ class Placing implements Placement {
       if (start === 'inside') continue
       this.drawTogether(steps, followers, start)
       const hold = holdOf(steps, start)
-      const inWay = held.find(([from, to]) => from < hold[1] && to > hold[0])
+      const inWay = vessel === null ? undefined : this.inVesselDuring(vessel, hold)
       if (!inWay) return { start, hold }
       own.clear()
       notBefore = inWay[1]
     }
     throw new InputError(CROSSED, '/steps')
+  }
+
+  /** What holds a vessel already while somebody wants it. */
+  private inVesselDuring(vessel: string, [from, to]: Span): Span | undefined {
+    const [busy] = lookUp(this.hours.held, vessel)(from, to)
+    return busy ?? this.held.get(vessel)?.find(([begins, over]) => begins < to && over > from)
   }
 
   /** @returns where a greatest wait was broken: whether what must come later is of this block */
@@ -223,9 +232,13 @@ class Placing implements Placement {
   private firstAllowed(
     { words, minutes, attended, burner, daylight, within }: DayStep,
     from: number,
-    lit: readonly Span[],
+    own: readonly Span[],
   ): number {
     const lasts = minutes * MS_PER_MIN
+    const lit = (begins: number, over: number) => [
+      ...this.hours.lit(begins, over),
+      ...own.filter(([lights, out]) => lights < over && out > begins),
+    ]
     let at = from
     for (let tries = 0; tries < MOST_TRIES; tries++) {
       const before = at

@@ -1,5 +1,6 @@
 import { sum } from 'd3-array'
 import type { Knex } from 'knex'
+import type { AmountBasis } from '../../core/harvest/ratio-error'
 import type { Lot } from '../../shared/schemas/loft/lot'
 
 /** A lot as it was gathered. */
@@ -7,7 +8,7 @@ export interface GatheredRow {
   sourceId: string
   patchId: string | null
   massG: number
-  massBasis: string
+  massBasis: AmountBasis
   state: string
   obtained: Lot['obtained']
 }

@@ -1,7 +1,8 @@
 import { PARTS, type Part } from '~~/catalogue/parts'
+import { TAKES_FROM } from '~~/core/strength/posterior/describe-posterior'
 import { formatCount } from '~~/core/quantity/format-count'
 import { formatDuration } from '~~/core/quantity/format-duration'
-import { formatNumber, formatRatio, formatVolume } from '~/format/quantities'
+import { formatMass, formatNumber, formatRatio, formatVolume } from '~/format/quantities'
 import { formatRoughMass } from '~/format/rough-mass'
 import { groupWords } from '~/features/strength/words'
 import type {
@@ -35,20 +36,40 @@ const CRUMBS_G = 0.5
 export const perFibreWords = ({ plantG, fibreG, pots }: PlantPerFibre) =>
   `${formatRatio(plantG / fibreG)} dry, over ${formatCount(pots, 'pot')}`
 
+/** `about 1.5 kg as fresh, in 2 gatherings`; what nobody knows the amount of is no amount. */
+export function gatheredWords({ gatherings, unknown, freshG, isRough }: GatheredOf): string {
+  const count = formatCount(gatherings, 'gathering')
+  if (unknown === gatherings) return `${count}, how much is not known`
+  const rough = isRough ? 'about ' : ''
+  const left = unknown > 0 ? `, ${unknown} of them of unknown amount` : ''
+  return `${rough}${formatRoughMass(freshG)} as fresh, in ${count}${left}`
+}
+
+/** `about 350 g of fibre in first baths`. */
+export function fibreWords({
+  fibreG,
+  isFibreRough,
+  unweighedPieces,
+}: Pick<YearBack, 'fibreG' | 'isFibreRough' | 'unweighedPieces'>): string {
+  const rough = isFibreRough ? 'about ' : ''
+  const beside =
+    unweighedPieces > 0 ? ` beside ${formatCount(unweighedPieces, 'piece')} of unknown weight` : ''
+  return `${rough}${formatMass(fibreG)} of fibre in first baths${beside}`
+}
+
 /** A narrowing that anybody would call one. */
 const LEAST_NARROWING = 1.1
 
 /** What a year's swatches did to a curve; nothing is claimed of what they left as it was. */
-export function learntWords({ nBefore, n, narrowing, enough }: Learnt): string {
+export function learntWords({ nBefore, n, narrowing, uptakeProbability, enough }: Learnt): string {
   const count = nBefore === 0 ? `new, ${swatches(n)}` : `${swatches(n)}, ${nBefore} before`
-  const ends = enough
-    ? `enough likely between ${formatRatio(enough[0])} and ${formatRatio(enough[1])} dry`
-    : 'enough was not reached in what was tried'
-  if (nBefore === 0) return `${count}; ${ends}`
-  if (narrowing >= LEAST_NARROWING) {
-    return `${count}; ${ends}, ${formatNumber(narrowing, 2)} times narrower`
-  }
-  return `${count}; ${ends}, ${narrowing <= 1 / LEAST_NARROWING ? 'wider than before' : 'about as before'}`
+  if (uptakeProbability < TAKES_FROM) return `${count}; it likely does not take`
+  if (!enough) return `${count}; enough was not reached in what was tried`
+  const [low, high] = enough.map(formatRatio)
+  const ends = `${count}; enough likely between ${low} and ${high} dry`
+  if (nBefore === 0) return ends
+  if (narrowing >= LEAST_NARROWING) return `${ends}, ${formatNumber(narrowing, 2)} times narrower`
+  return `${ends}, ${narrowing <= 1 / LEAST_NARROWING ? 'wider than before' : 'about as before'}`
 }
 
 export const learntName = (learnt: Learnt) => `${learnt.sourceName} on ${groupWords(learnt)}`

@@ -89,7 +89,7 @@ function wordsFor(n: number, ceilingReached: boolean, uptakeProbability: number)
 }
 
 /** Below this a source likely does not take here, and nothing is enough. */
-const TAKES_FROM = 0.5
+export const TAKES_FROM = 0.5
 
 /** Where enough may be told: the source takes, and it lies within what was tried; else null. */
 export const toldEnough = ({

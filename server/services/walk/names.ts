@@ -4,8 +4,9 @@ import { OTHER_TONGUES } from '../../../catalogue/sources/other-tongues'
 import { PARTS } from '../../../catalogue/parts'
 import { foldName } from '../../../shared/rules/walk/fold-name'
 import type { NameHit } from '../../../shared/views/walk/name-hit'
-import type { Source } from '../../../shared/schemas/walk/source'
+import type { Source, SourceQuery } from '../../../shared/schemas/walk/source'
 import { ofCollections, sinceLastChange } from '../../database/since-last-change'
+import { everyPage } from '../log/every-page'
 import { sourceRepository } from '../../repositories/sources'
 import { lookUp } from '../../../core/present'
 
@@ -26,13 +27,10 @@ export const namesService = (db: Knex) => {
   const index = sinceLastChange(
     db,
     async () => {
-      const sources = new Map<string, Source>()
-      let after: string | undefined
-      do {
-        const page = await sourceRepository(db).page({ aside: false, limit: 200, after })
-        page.items.forEach((source) => sources.set(source.id, source))
-        after = page.next ?? undefined
-      } while (after)
+      const all = await everyPage((query: SourceQuery) => sourceRepository(db).page(query), {
+        aside: false,
+      })
+      const sources = new Map(all.map((source) => [source.id, source]))
       const search = new MiniSearch<Entry>({
         fields: ['scientific', 'common', 'others', 'part'],
         tokenize: (text) => foldName(text).split(' '),

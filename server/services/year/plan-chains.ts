@@ -25,7 +25,15 @@ import { readSettings } from '../log/settings'
 import { lay, nextGoodDay, stepsOf } from './laid-plan'
 import { memoized } from './memoized'
 import { fitsOf, knownVessels, vesselsFor, type KnownVessel } from './plan-vessels'
-import { doneOf, fibreOf, groupsOf, isHeldWet, wayOf, type KnownPlant } from './plan-groups'
+import {
+  doneOf,
+  fibreOf,
+  groupsOf,
+  isHeldWet,
+  mordantBathsOf,
+  wayOf,
+  type KnownPlant,
+} from './plan-groups'
 import { jarFor, plantOf, potsOf, sourceIdsOf, type KnownSource } from './plan-plant'
 
 const MS_PER_MIN = 60_000
@@ -165,7 +173,7 @@ export const planChains = (db: Knex, facts: Facts) => {
       plants: plants.map(({ plant }) => plant),
       pots,
       roomL,
-      mordantG: mordantFor(plan, groups),
+      mordantG: mordantFor(plan, groups, room),
       mordantOnShelfG: onShelf.reduce((sum, { leftG }) => sum + leftG, 0),
       isHeldWet: isHeldWet(pots),
       ...stepsOf(groups, laid, plan, shared.vessels),
@@ -234,11 +242,11 @@ export const planChains = (db: Knex, facts: Facts) => {
 const claim = (of: Map<string, number>, key: string, massG: number) =>
   of.set(key, (of.get(key) ?? 0) + massG)
 
-/** Mordant that is still to be weighed out, g; null: none, or not told how much. */
-function mordantFor(plan: Plan, groups: readonly ChainGroup[]): number | null {
+/** Mordant that is still to be weighed out, for the baths that are left, g; null: none, or not told how much. */
+function mordantFor(plan: Plan, groups: readonly ChainGroup[], roomL: number): number | null {
   if (!plan.mordant || plan.mordantPercent === null) return null
-  const isLeft = groups.some(({ kind }) => kind === 'mordant')
-  return isLeft ? (plan.mordantPercent / 100) * fibreOf(plan) : 0
+  const left = groups.filter(({ kind }) => kind === 'mordant').length
+  return ((plan.mordantPercent / 100) * fibreOf(plan) * left) / mordantBathsOf(plan, roomL)
 }
 
 /** What may harm somebody on the way; what is only worth minding stands where it is done. */

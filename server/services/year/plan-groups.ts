@@ -26,7 +26,7 @@ export const fibreOf = ({ parts }: Pick<NewPlan, 'parts'>) =>
   parts.reduce((sum, { fibreG }) => sum + fibreG, 0)
 
 /** Baths that all pieces take, those of an average weight. */
-function mordantBathsOf(plan: NewPlan, roomL: number): number {
+export function mordantBathsOf(plan: NewPlan, roomL: number): number {
   const pieces = plan.parts.reduce((sum, part) => sum + part.pieces, 0)
   const litresPerKg = FORM_FREEDOM[plan.form].evenLPerKg
   return piecesPerPot(pieces, fibreOf(plan) / pieces, roomL, litresPerKg).length

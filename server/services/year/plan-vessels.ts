@@ -9,7 +9,7 @@ import { USUAL_VESSEL_L } from '../../../shared/rules/year/usual-vessel'
 import type { NewPlan } from '../../../shared/schemas/year/plan'
 import type { ChainPot } from '../../../shared/views/year/chain'
 import { vesselKind } from '../log/small-kinds'
-import { fibreOf } from './plan-groups'
+import { fibreOf, mordantBathsOf } from './plan-groups'
 
 /** A vessel of the kit, and when pots hold it already. */
 export interface KnownVessel {
@@ -60,13 +60,13 @@ export function fitsOf(
   vessels: readonly { id: string; roomL: number }[],
 ): Record<string, string[]> {
   const litresPerKg = FORM_FREEDOM[plan.form].evenLPerKg
-  const baths = groups.filter(({ kind }) => kind === 'mordant').length
+  const largest = vessels.at(-1)
+  const baths = largest ? mordantBathsOf(plan, largest.roomL) : 1
   const fibreIn = ({ kind, index }: ChainGroup): number => {
     if (kind === 'pot') return pots[index]?.fibreG ?? 0
     // fibre is washed in as many goes as it takes
     return kind === 'mordant' ? fibreOf(plan) / baths : 0
   }
-  const largest = vessels.at(-1)
   return Object.fromEntries(
     groups
       .filter(({ steps }) => steps.some(({ pot }) => pot !== undefined))

@@ -58,10 +58,7 @@ export const yearBackService = (db: Knex, curves: Pick<CurvesService, 'asOf'>) =
       pots: pots.length,
       pieces: sum(pots, ({ pieces }) => pieces.length),
       unread: swatches.filter(({ readings }) => readings.length === 0).length,
-      fibreG: sum(
-        pots.filter(({ bathNumber }) => bathNumber === 1),
-        fibreOf,
-      ),
+      ...fibreIn(pots.filter(({ bathNumber }) => bathNumber === 1)),
       colours: coloursOf(pots, swatches),
       ...plantOf(pots, sources),
       verdicts: {
@@ -75,6 +72,18 @@ export const yearBackService = (db: Knex, curves: Pick<CurvesService, 'asOf'>) =
     }
   },
 })
+
+/** Fibre of some pots, and how well it is known. */
+function fibreIn(
+  pots: readonly Pot[],
+): Pick<YearBack, 'fibreG' | 'isFibreRough' | 'unweighedPieces'> {
+  const pieces = pots.flatMap((pot) => pot.pieces)
+  return {
+    fibreG: sum(pots, fibreOf),
+    isFibreRough: pieces.some(({ dryBasis }) => dryBasis === 'about'),
+    unweighedPieces: pieces.filter(({ dryBasis }) => dryBasis === 'unknown').length,
+  }
+}
 
 const fibreOf = ({ pieces }: Pot) => sum(pieces, ({ dryG }) => dryG)
 
@@ -135,7 +144,8 @@ async function gatheredOf(
       part,
       gatherings: own.length,
       freshG: sum(own, freshG),
-      isRough: own.some(({ massBasis }) => massBasis !== 'weighed'),
+      unknown: own.filter(({ massBasis }) => massBasis === 'unknown').length,
+      isRough: own.some(({ massBasis }) => massBasis === 'about'),
       places: isWild
         ? places.map(([patchId, massG]) => {
             const bearing = patchId === null ? undefined : known.get(patchId)
@@ -231,6 +241,7 @@ async function learntIn(
         nBefore,
         n: answer.n,
         narrowing: was ? logSpan(was.enough) / logSpan(answer.enough) : 1,
+        uptakeProbability: answer.uptakeProbability,
         enough: told && [told.low, told.high],
       })
     }

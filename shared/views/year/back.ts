@@ -18,8 +18,10 @@ export interface GatheredOf {
   sourceName: string
   part: string
   gatherings: number
+  /** Of them, those of which nobody knows how much it was: they count nowhere. */
+  unknown: number
   freshG: number
-  /** Weights that were told, not weighed, among them. */
+  /** Amounts that were told, not weighed, among them. */
   isRough: boolean
   places: GatheredAt[]
 }
@@ -53,6 +55,8 @@ export interface Learnt extends Pick<
   n: number
   /** Its `enough` is known so many times more narrowly than before; below 1: less so. */
   narrowing: number
+  /** Below one half it likely does not take, and nothing is enough. */
+  uptakeProbability: number
   /** Ends of where twice the plant stops helping, dry; null: not reached, or it does not take. */
   enough: readonly [low: number, high: number] | null
 }
@@ -66,7 +70,11 @@ export interface YearBack {
   pots: number
   pieces: number
   unread: number
+  /** Of first baths. */
   fibreG: number
+  /** Pieces of first baths that were told, not weighed, among them; and those that nobody weighed at all, in none. */
+  isFibreRough: boolean
+  unweighedPieces: number
   colours: DyedColour[]
   plantPerFibre: PlantPerFibre[]
   /** Pots whose plant or fibre nobody measured, or that more than one source shared. */

@@ -3,6 +3,8 @@ import { newId } from '../../../../shared/ids'
 import { PLAIN_PATCH } from '../../../../shared/schemas/walk/patch'
 import {
   attentionWords,
+  fibreWords,
+  gatheredWords,
   learntWords,
   perFibreWords,
   placeWords,
@@ -87,6 +89,7 @@ describe('a year looked back on', () => {
       nBefore: 3,
       n: 8,
       narrowing: 2.1,
+      uptakeProbability: 0.99,
       enough: [0.4, 0.9],
     } as const
     expect(learntWords(learnt)).toBe(
@@ -94,9 +97,32 @@ describe('a year looked back on', () => {
     )
     expect(learntWords({ ...learnt, narrowing: 1.02 })).toContain('about as before')
     expect(learntWords({ ...learnt, narrowing: 0.7 })).toContain('wider than before')
-    expect(learntWords({ ...learnt, enough: null })).toContain('not reached')
+    expect(learntWords({ ...learnt, enough: null })).toBe(
+      '8 swatches, 3 before; enough was not reached in what was tried',
+    )
+    expect(learntWords({ ...learnt, enough: null, uptakeProbability: 0.2 })).toBe(
+      '8 swatches, 3 before; it likely does not take',
+    )
     expect(placeWords({ patchName: 'Bank', freshG: 700, fallenG: 0, allowedG: 600 })).toBe(
       'Bank: 700 g of 600 g allowed, more than its allowance',
+    )
+    const gathered = {
+      sourceId: 's',
+      sourceName: 'tansy',
+      part: 'flowerHead',
+      gatherings: 2,
+      unknown: 0,
+      freshG: 500,
+      isRough: true,
+      places: [],
+    }
+    expect(gatheredWords(gathered)).toBe('about 500 g as fresh, in 2 gatherings')
+    expect(gatheredWords({ ...gathered, unknown: 1 })).toMatch(/, 1 of them of unknown amount$/)
+    expect(gatheredWords({ ...gathered, unknown: 2, freshG: 0 })).toBe(
+      '2 gatherings, how much is not known',
+    )
+    expect(fibreWords({ fibreG: 350, isFibreRough: false, unweighedPieces: 2 })).toBe(
+      '350 g of fibre in first baths beside 2 pieces of unknown weight',
     )
     expect(placeWords({ patchName: 'Carr', freshG: 700, fallenG: 700, allowedG: 0 })).toBe(
       'Carr: 700 g fallen or pruned anyway',
