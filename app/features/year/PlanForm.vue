@@ -10,7 +10,7 @@ import {
   type NewPlan,
   type Plan,
 } from '~~/shared/schemas/year/plan'
-import { blankPart, planBody, usualMordant, type PlanDraft } from './plan-draft'
+import { blankPart, planBody, usualMordant, type PartDraft, type PlanDraft } from './plan-draft'
 
 /** What is wanted, and by when: all that comes before it follows. */
 const draft = defineModel<PlanDraft>({ required: true })
@@ -37,11 +37,17 @@ const MORDANT_OPTIONS = [
 watch(
   () => draft.value.source,
   (source) => {
-    const isAgain = draft.value.parts.some(({ again }) => again !== null)
-    if (draft.value.rev === null && source && !isAgain) {
-      Object.assign(draft.value, usualMordant(source))
-    }
+    if (draft.value.rev === null && source) Object.assign(draft.value, usualMordant(source))
+    draft.value.parts.filter((part) => !part.source).forEach(forgetSwatch)
   },
+)
+/** A swatch's ratio is of its own source: of another it says nothing. */
+const forgetSwatch = (part: PartDraft) => {
+  part.again = null
+}
+/** Ticks and moved days hang on the numbers of pots, which parts may change. */
+const keepsNumbers = computed(
+  () => Object.keys(draft.value.done).length + Object.keys(draft.value.moved).length > 0,
 )
 
 async function keep() {
@@ -96,6 +102,7 @@ const complaint = computed(
         v-if="i > 0 && !part.isLaterBath"
         v-model="part.source"
         class="wide"
+        @update:model-value="forgetSwatch(part)"
         :label="`Of ${draft.source?.commonName ?? 'the same'}, or of another source`"
       />
       <QuantityField v-model="part.fibreG" label="Fibre" :error="errors[`/parts/${i}/fibreG`]" />
@@ -132,6 +139,9 @@ const complaint = computed(
     </div>
     <ElCheckbox v-model="draft.isWashed">the fibre is clean already</ElCheckbox>
     <DateField v-model="draft.wantedBy" label="Wanted by" :error="errors['/wantedBy']" ahead />
+    <p v-if="keepsNumbers" class="quiet">
+      What is ticked off or moved stays with “pot 1”, “pot 2”: look at it again where parts change.
+    </p>
     <p v-if="complaint" class="wrong" role="alert">{{ complaint }}</p>
     <div class="row">
       <ElButton type="primary" native-type="submit" :loading="saving">Keep the plan</ElButton>

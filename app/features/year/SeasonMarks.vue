@@ -1,11 +1,19 @@
 <script setup lang="ts">
-import { newMarkerSchema, type Marker, type NewMarker } from '~~/shared/schemas/year/marker'
+import type { Marker } from '~~/shared/schemas/year/marker'
 import type { Source } from '~~/shared/schemas/walk/source'
 import type { Page } from '~~/shared/schemas/log/common'
-import { newId } from '~~/shared/ids'
 import { dayMonth } from '~/format/calendar'
-import { useSave } from '~/composables/useSave'
-import { afterWords, isSeenThisYear, seenWords, withSeen } from './marks'
+import { messageOf } from '~~/core/present'
+import MarkForm from './MarkForm.vue'
+import {
+  afterWords,
+  blankMark,
+  draftOfMark,
+  isSeenThisYear,
+  seenWords,
+  withSeen,
+  type MarkDraft,
+} from './marks'
 
 /** Signs of the season that somebody watches for, and the seasons that hang on them. */
 const { today, names } = defineProps<{
@@ -20,35 +28,19 @@ const { data: marks, failure: unloaded } = useLoaded(() =>
   api.get<Page<Marker>>('markers', { limit: 50 }),
 )
 const { failure, write } = useWrite()
-const { saving, failure: unsaved, errors, save } = useSave()
+const draft = ref<MarkDraft | null>(null)
+const unanswered = ref('')
 
-const blank = () => ({
-  words: '',
-  seenOn: '',
-  source: null as Source | null,
-  fromDays: null as number | null,
-  toDays: null as number | null,
-})
-const draft = ref(blank())
-const isAdding = ref(false)
-
-async function keep() {
-  const { words, seenOn, source, fromDays, toDays } = draft.value
-  const body = {
-    id: newId(),
-    words,
-    seenOn: seenOn ? [seenOn] : [],
-    windows: source ? [{ sourceId: source.id, fromDays, toDays }] : [],
+async function edit(mark: Marker) {
+  unanswered.value = ''
+  try {
+    const sources = await Promise.all(
+      mark.windows.map(({ sourceId }) => api.get<Source>(`sources/${sourceId}`)),
+    )
+    draft.value = draftOfMark(mark, new Map(sources.map((source) => [source.id, source])))
+  } catch (error) {
+    unanswered.value = messageOf(error)
   }
-  const kept = await save<NewMarker, Marker>(
-    newMarkerSchema,
-    body,
-    (checked) => api.post<Marker>('markers', checked),
-    ({ words: named }) => `Marked: ${named}.`,
-  )
-  if (!kept) return
-  draft.value = blank()
-  isAdding.value = false
 }
 
 const seenToday = ({ id, rev, words, seenOn }: Marker) =>
@@ -58,7 +50,6 @@ const seenToday = ({ id, rev, words, seenOn }: Marker) =>
   )
 const setAside = ({ id, rev, words }: Marker) =>
   write(() => api.post<Marker>(`markers/${id}/set-aside`, {}, rev), `Set “${words}” aside.`)
-const complaint = computed(() => unsaved.value || (Object.values(errors.value)[0] ?? ''))
 </script>
 
 <template>
@@ -86,6 +77,14 @@ const complaint = computed(() => unsaved.value || (Object.values(errors.value)[0
           <button
             type="button"
             class="link"
+            :aria-label="`Change it: ${mark.words}`"
+            @click="edit(mark)"
+          >
+            Change it
+          </button>
+          <button
+            type="button"
+            class="link"
             :aria-label="`Set aside: ${mark.words}`"
             @click="setAside(mark)"
           >
@@ -94,35 +93,12 @@ const complaint = computed(() => unsaved.value || (Object.values(errors.value)[0
         </span>
       </li>
     </ul>
-    <p v-if="failure || unloaded" class="wrong" role="alert">{{ failure || unloaded }}</p>
-    <form v-if="isAdding" class="stack tight" aria-label="A mark" @submit.prevent="keep">
-      <LabeledField v-slot="{ id }" label="What is watched for" :error="errors['/words']">
-        <ElInput :id="id" v-model="draft.words" placeholder="the blackthorn flowers" />
-      </LabeledField>
-      <DateField v-model="draft.seenOn" label="First seen on" :error="errors['/seenOn/0']" />
-      <SourcePicker v-model="draft.source" label="Which season hangs on it" />
-      <div v-if="draft.source" class="two">
-        <NumberField
-          v-model="draft.fromDays"
-          label="Begins so many days after"
-          unit="days"
-          :error="errors['/windows/0/fromDays']"
-        />
-        <NumberField
-          v-model="draft.toDays"
-          label="Ends so many days after"
-          unit="days"
-          :error="errors['/windows/0/toDays']"
-        />
-      </div>
-      <p v-if="complaint" class="wrong" role="alert">{{ complaint }}</p>
-      <div class="row">
-        <ElButton type="primary" native-type="submit" :loading="saving">Keep the mark</ElButton>
-        <ElButton @click="isAdding = false">Close</ElButton>
-      </div>
-    </form>
+    <p v-if="failure || unanswered || unloaded" class="wrong" role="alert">
+      {{ failure || unanswered || unloaded }}
+    </p>
+    <MarkForm v-if="draft" v-model="draft" @close="draft = null" />
     <p v-else>
-      <button type="button" class="link" @click="isAdding = true">A mark</button>
+      <button type="button" class="link" @click="draft = blankMark()">A mark</button>
     </p>
   </section>
 </template>
@@ -144,11 +120,5 @@ const complaint = computed(() => unsaved.value || (Object.values(errors.value)[0
 
 .marks .quiet {
   display: block;
-}
-
-.two {
-  display: grid;
-  grid-template-columns: 1fr 1fr;
-  gap: 12px;
 }
 </style>

@@ -199,7 +199,7 @@ function promiseOf(
   { depth, isDepthLikely, againCode }: ChainPot,
   { forDepth, usualN }: ChainPlant,
 ): string {
-  if (againCode) return `as ${againCode} was dyed`
+  if (againCode) return `at the ratio of ${againCode}`
   if (depth && isDepthLikely) {
     return `${depth} or deeper 8 times in 10, by ${swatches(forDepth.n)} of yours`
   }

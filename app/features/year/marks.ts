@@ -1,6 +1,61 @@
 import { formatCount } from '~~/core/quantity/format-count'
 import { dayMonth } from '~/format/calendar'
-import type { MarkedWindow } from '~~/shared/schemas/year/marker'
+import { newId } from '~~/shared/ids'
+import type { Source } from '~~/shared/schemas/walk/source'
+import type { MarkedWindow, Marker } from '~~/shared/schemas/year/marker'
+
+/** A season that hangs on a mark, as it is typed. */
+interface WindowDraft {
+  source: Source | null
+  fromDays: number | null
+  toDays: number | null
+}
+
+/** A mark as it is typed. */
+export interface MarkDraft {
+  id: string
+  /** Of the mark that is changed; null: a new one. */
+  rev: number | null
+  words: string
+  /** Local dates; empty: not typed yet. */
+  seenOn: string[]
+  windows: WindowDraft[]
+}
+
+export const blankWindow = (): WindowDraft => ({ source: null, fromDays: null, toDays: null })
+
+export const blankMark = (): MarkDraft => ({
+  id: newId(),
+  rev: null,
+  words: '',
+  seenOn: [''],
+  windows: [blankWindow()],
+})
+
+/** @param sourceOf those that hang on it, by id */
+export const draftOfMark = (
+  { id, rev, words, seenOn, windows }: Marker,
+  sourceOf: ReadonlyMap<string, Source>,
+): MarkDraft => ({
+  id,
+  rev,
+  words,
+  seenOn: [...seenOn],
+  windows: windows.map(({ sourceId, ...days }) => ({
+    ...days,
+    source: sourceOf.get(sourceId) ?? null,
+  })),
+})
+
+/** As it is sent: lines that nothing was typed in are left out. */
+export const markBody = ({ id, words, seenOn, windows }: MarkDraft) => ({
+  id,
+  words,
+  seenOn: seenOn.filter(Boolean).sort(),
+  windows: windows
+    .filter(({ source, fromDays, toDays }) => source || fromDays !== null || toDays !== null)
+    .map(({ source, fromDays, toDays }) => ({ sourceId: source?.id ?? '', fromDays, toDays })),
+})
 
 const yearOf = (date: string) => date.slice(0, 4)
 

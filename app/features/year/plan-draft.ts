@@ -86,7 +86,10 @@ export const planOfWish = (wish: Wish, source: Source | null): PlanDraft => ({
 /** A swatch made again: its source, fibre, mordant and ratio, as far as they are known. */
 export function planOfSwatch({ swatch, pot, piece, sources }: BoothView): PlanDraft {
   const source = sources[0] ?? null
-  const again = { swatchId: swatch.id, code: swatch.code, ratioDry: pot.ratioDry }
+  // of a mixture, or of what another pot left, no ratio is a plant's own
+  const isOwn = sources.length === 1 && pot.bathNumber === 1
+  const ratioDry = isOwn ? pot.ratioDry : null
+  const again = { swatchId: swatch.id, code: swatch.code, ratioDry }
   const given = piece.treatments.findLast(
     ({ kind, agent, doneOn }) =>
       kind === 'mordant' && agent && isMordant(agent) && doneOn <= pot.dyedOn,

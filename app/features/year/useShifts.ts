@@ -29,7 +29,7 @@ export function useShifts(chains: () => readonly ChainView[] | null) {
   )
   return {
     shifts,
-    /** A part that is moved by hand now: nobody needs to be told of it. */
+    /** A part that is moved by hand now: nobody needs to be told of it. Empty: none is. */
     except: (planId: string, stepId: string) => (moved = `${planId}/${stepId}`),
   }
 }

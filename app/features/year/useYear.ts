@@ -87,12 +87,13 @@ export function useYear(asked = '') {
       return
     }
     except(plan.id, step.id)
-    await write(
+    const isMoved = await write(
       () => api.patch<Plan>(`plans/${plan.id}`, { moved }, plan.rev),
       date === null
         ? `${barWords(step)} moved back.`
         : `${barWords(step)} moved to ${dayMonth(date)}.`,
     )
+    if (!isMoved) except('', '')
   }
 
   /** Says of a part of a chain that it is done on a day, or (null) that it is not. */

@@ -186,7 +186,7 @@ describe('a chain in words', () => {
       'pot 1: broad-leaved dock, 300 g in 3 pieces at 0.75 : 1 dried',
       'pot 2: weld, 300 g in 3 pieces at 0.5 : 1 dried',
     ])
-    expect(chainLines(two)[4]!.more).toBe('as WEL-26-01-02 was dyed')
+    expect(chainLines(two)[4]!.more).toBe('at the ratio of WEL-26-01-02')
   })
 
   test('what lies on another day than before is told; what is new or done is not', () => {
