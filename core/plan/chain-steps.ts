@@ -64,6 +64,8 @@ const DAY = 24 * 60
 const FRESH_MIN = DAY
 /** Extracted liquor does not stand a week; common practice, no source. */
 const LIQUOR_MIN = 4 * DAY
+/** A pot or bath that was begun is gone on with by the next day; common practice, no source. */
+const NEXT_MIN = DAY
 const WASH_MIN = 90
 /** In the shade; common practice, no source. */
 const FINISH_MIN = 2 * DAY
@@ -173,7 +175,11 @@ const prefixed = (steps: readonly DayStep[], prefix: string, waits: DayStep['aft
     after:
       step.after.length === 0
         ? waits
-        : step.after.map((each) => ({ ...each, id: `${prefix}/${each.id}` })),
+        : step.after.map((each) => ({
+            ...each,
+            id: `${prefix}/${each.id}`,
+            maxLagMin: each.maxLagMin ?? (each.minLagMin ?? 0) + NEXT_MIN,
+          })),
   }))
 
 /** Steps of a pot: its liquor waits for the plant, and its pieces for their mordant. */

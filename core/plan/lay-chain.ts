@@ -1,4 +1,5 @@
 import { InputError } from '../input-error'
+import { lookUp } from '../present'
 import { bestDayPlan } from '../schedule/best-day-plan'
 import {
   dayPlan,
@@ -88,11 +89,29 @@ const laid = (
 function backwards(question: Parameters<typeof laid>[0], by: number, now: number): DayPlan | null {
   try {
     const plan = laid(question, { by })
-    return plan.begins >= now ? plan : null
+    return plan.begins >= now ? restBehind(plan, question.steps) : null
   } catch (error) {
     if (error instanceof InputError) return null
     throw error
   }
+}
+
+/** What is left to itself, and nothing waits for, begins at once: skeins are hung up when the last pot is out. */
+function restBehind(plan: DayPlan, steps: readonly DayStep[]): DayPlan {
+  const minutesOf = new Map(steps.map(({ id, minutes }) => [id, minutes]))
+  const waitedFor = new Set(steps.flatMap(({ after }) => after.map(({ id }) => id)))
+  const start = { ...plan.start }
+  for (const { id, after, ...step } of steps) {
+    const isFree = !step.attended && !step.burner && !step.daylight && !step.within && !step.pot
+    if (!isFree || waitedFor.has(id) || after.length === 0) continue
+    const ready = after.map(
+      ({ id: before, minLagMin = 0 }) =>
+        start[before]! + (lookUp(minutesOf, before) + minLagMin) * MS_PER_MIN,
+    )
+    start[id] = Math.max(...ready)
+  }
+  const ends = steps.map(({ id, minutes }) => start[id]! + minutes * MS_PER_MIN)
+  return { ...plan, start, ends: Math.max(...ends) }
 }
 
 /** Steps of a group that was moved: those that wait for none of their own begin in the span. */

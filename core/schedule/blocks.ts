@@ -1,7 +1,8 @@
-import { group, rollup, sort, sum } from 'd3-array'
+import { group, max, rollup, sort, sum } from 'd3-array'
 import { inOrder } from '../pot/way-steps'
 import { lookUp, present } from '../present'
 import type { DayStep } from './day-question'
+import { MS_PER_MIN } from './free-hours'
 import type { Block } from './place-blocks'
 
 /**
@@ -24,6 +25,8 @@ export function blocksOf(
       steps: of,
       vessels: sort((pot !== undefined && fits?.[pot]) || [], (vessel) => demand.get(vessel) ?? 0),
       followers: followersOf(of),
+      leads: leadsOf(of),
+      leastHoldMs: leastHoldMs(of),
     }
   })
   return turnsOf(blocks)(() => 0)
@@ -42,6 +45,33 @@ function followersOf(steps: readonly DayStep[]): Block['followers'] {
     after.map((each) => ({ of: each.id, id, minLagMin: each.minLagMin ?? 0 })),
   )
   return group(waits, ({ of }) => of)
+}
+
+function leadsOf(steps: readonly DayStep[]): Block['leads'] {
+  const leads = new Map<string, Map<string, number>>()
+  const minutesOf = new Map(steps.map(({ id, minutes }) => [id, minutes]))
+  for (const { id, after } of steps) {
+    const own = new Map([[id, 0]])
+    for (const { id: before, minLagMin = 0 } of after) {
+      const lasts = (minutesOf.get(before) ?? 0) + minLagMin
+      for (const [step, minutes] of leads.get(before) ?? []) {
+        own.set(step, Math.max(minutes + lasts, own.get(step) ?? 0))
+      }
+    }
+    leads.set(id, own)
+  }
+  return leads
+}
+
+/** The longest way through the steps in the vessel, each begun as soon as it may. */
+function leastHoldMs(steps: readonly DayStep[]): number {
+  const overAt = new Map<string, number>()
+  for (const { id, minutes, after, isOutside } of steps) {
+    if (isOutside) continue
+    const waits = after.map((each) => (overAt.get(each.id) ?? 0) + (each.minLagMin ?? 0))
+    overAt.set(id, Math.max(0, ...waits) + minutes)
+  }
+  return (max(overAt.values()) ?? 0) * MS_PER_MIN
 }
 
 /** Puts blocks each behind those it waits for, and among the free ones that of the least rank first. */

@@ -12,6 +12,10 @@ export interface Block {
   vessels: readonly string[]
   /** Those of its own steps that wait for each of them. */
   followers: ReadonlyMap<string, readonly Follower[]>
+  /** Of each step, its own and those that lead to it: so many minutes before it they begin at the latest. */
+  leads: ReadonlyMap<string, ReadonlyMap<string, number>>
+  /** Its vessel is held for so long at the least, ms. */
+  leastHoldMs: number
 }
 
 interface Follower {
@@ -54,9 +58,10 @@ export function placeBlocks(
   notAfter = Infinity,
 ): Placement | null {
   const byId = new Map(blocks.flatMap(({ steps }) => steps.map((step) => [step.id, step] as const)))
+  const leads = new Map(blocks.flatMap((block) => [...block.leads]))
   const release = new Map<string, number>()
   for (let tries = 0; tries < MOST_TRIES; tries++) {
-    const placed = new Placing(hours, from, byId, release)
+    const placed = new Placing(hours, from, byId, leads, release)
     let isWhole = true
     for (const block of blocks) {
       isWhole = placed.add(block)
@@ -87,6 +92,8 @@ class Placing implements Placement {
     private readonly hours: Hours,
     private readonly from: number,
     private readonly byId: ReadonlyMap<string, DayStep>,
+    /** Of each step, the steps of its block that lead to it, and how long before it they begin at the latest, min. */
+    private readonly leads: ReadonlyMap<string, ReadonlyMap<string, number>>,
     /** Steps that must not begin before; grows where a greatest wait was broken. */
     private readonly release: Map<string, number>,
   ) {}
@@ -125,7 +132,10 @@ class Placing implements Placement {
   }
 
   /** Its steps as early as may be, outside the stretches in which its vessel is held. */
-  private place({ steps, followers }: Block, vessel: string | null): PlacedBlock | null {
+  private place(
+    { steps, followers, leastHoldMs }: Block,
+    vessel: string | null,
+  ): PlacedBlock | null {
     const own = new Map<string, number>()
     let notBefore = this.from
     for (let tries = 0; tries < MOST_TRIES; tries++) {
@@ -135,9 +145,9 @@ class Placing implements Placement {
       this.drawTogether(steps, followers, start)
       const hold = holdOf(steps, start)
       const inWay = vessel === null ? undefined : this.inVesselDuring(vessel, hold)
-      if (!inWay) return { start, hold }
+      if (vessel === null || !inWay) return { start, hold }
       own.clear()
-      notBefore = inWay[1]
+      notBefore = this.vesselFree(vessel, inWay[1], leastHoldMs)
     }
     throw new InputError(CROSSED, '/steps')
   }
@@ -146,6 +156,15 @@ class Placing implements Placement {
   private inVesselDuring(vessel: string, [from, to]: Span): Span | undefined {
     const [busy] = lookUp(this.hours.held, vessel)(from, to)
     return busy ?? this.held.get(vessel)?.find(([begins, over]) => begins < to && over > from)
+  }
+
+  /** The first instant from `at` on at which a vessel is free for so long. */
+  private vesselFree(vessel: string, at: number, lasts: number): number {
+    for (;;) {
+      const inWay = this.inVesselDuring(vessel, [at, at + lasts])
+      if (!inWay) return at
+      at = inWay[1]
+    }
   }
 
   /** @returns where a greatest wait was broken: whether what must come later is of this block */
@@ -171,17 +190,22 @@ class Placing implements Placement {
         if (maxLagMin === undefined) continue
         const least = at - (this.minutesOf(id) + maxLagMin) * MS_PER_MIN
         if (startOf(id) >= least) continue
-        if (!start.has(id)) {
-          this.release.set(id, least)
-          return 'outside'
-        }
-        own.set(id, least)
-        return 'inside'
+        const isOwn = start.has(id)
+        this.putLater(isOwn ? own : this.release, id, least)
+        return isOwn ? 'inside' : 'outside'
       }
       start.set(step.id, at)
       if (step.burner) lit.push([at, at + step.minutes * MS_PER_MIN])
     }
     return start
+  }
+
+  /** A step must not begin before; nor need what leads to it in its pot, which would only stand about. */
+  private putLater(release: Map<string, number>, id: string, least: number) {
+    for (const [step, minutes] of lookUp(this.leads, id)) {
+      const from = least - minutes * MS_PER_MIN
+      release.set(step, Math.max(from, release.get(step) ?? -Infinity))
+    }
   }
 
   /** What waits for a flame waits outside the vessel: no pot is filled long before it is lit. */

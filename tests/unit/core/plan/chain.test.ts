@@ -149,6 +149,28 @@ describe('a plan’s chain', () => {
     expect(() => layChain(chainGroups(dock), away)).toThrow('no hour was found')
   })
 
+  test('a bath that waits for its plant lies whole before the pot, and fills no vessel for days', () => {
+    // held wet no longer than three days, while the plant dries for a month
+    const question = withPlant({ dryingDays: 28 })
+    const vessels = [{ id: 'kettle', busy: [] as Span[] }]
+    const fits = { mordant1: ['kettle'], pot1: ['kettle'], pot2: ['kettle'] }
+    const chain = layChain(chainGroups(question), { ...hours, vessels, fits })
+    const mordant = groupOf(chain, 'mordant1')
+    expect(dayOf(mordant.from)).toBeGreaterThan(24)
+    expect(mordant.to - mordant.from).toBeLessThan(DAY)
+  })
+
+  test('skeins hang up when the last pot is out, though its kettle is wanted by others', () => {
+    const by = MIDNIGHT + 60 * DAY
+    const busy: Span[] = [[by - 30 * DAY, by]]
+    const one = { ...dock, pots: [pot], mordant: [] }
+    const taken = { vessels: [{ id: 'kettle', busy }], fits: { pot1: ['kettle'] } }
+    const chain = layChain(chainGroups(one), { ...hours, ...taken, by })
+    expect(groupOf(chain, 'finish').from).toBe(groupOf(chain, 'pot1').to)
+    expect(chain.ends).toBe(groupOf(chain, 'finish').to)
+    expect(chain.spareMs! / DAY).toBeGreaterThan(28)
+  })
+
   test('a pot tells until when it must be lit', () => {
     const [first] = layChain(
       chainGroups(withPlant({ gather: null, dryingDays: null })),
