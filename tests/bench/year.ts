@@ -16,6 +16,17 @@ const PORT = 4876
 const BASE = `http://127.0.0.1:${PORT}`
 const PLANS = 500
 const MOVES = 120
+/** In the page, as text: a named function would ask for a helper of the compiler's that is not there. */
+const COUNT_FRAMES = `{
+  const told = { frames: [], isOver: false }
+  window.told = told
+  let last = performance.now()
+  requestAnimationFrame(function next(now) {
+    told.frames.push(now - last)
+    last = now
+    if (!told.isOver) requestAnimationFrame(next)
+  })
+}`
 const SOURCES = ['allium-cepa/husk', 'rumex-obtusifolius/root', 'tanacetum-vulgare/flowerHead']
 
 const folder = mkdtempSync(join(tmpdir(), 'juniper-haze-year-'))
@@ -84,17 +95,7 @@ try {
     const from = { x: x + Math.min(12, width / 2), y: y + height / 2 }
     await page.mouse.move(from.x, from.y)
     await page.mouse.down()
-    await page.evaluate(() => {
-      const told = { frames: [] as number[], isOver: false }
-      Object.assign(window, { told })
-      let last = performance.now()
-      const next = (now: number) => {
-        told.frames.push(now - last)
-        last = now
-        if (!told.isOver) requestAnimationFrame(next)
-      }
-      requestAnimationFrame(next)
-    })
+    await page.evaluate(COUNT_FRAMES)
     for (let i = 0; i < MOVES; i++) await page.mouse.move(from.x + 3 * i, from.y)
     const frames = await page.evaluate(() => {
       const { told } = window as unknown as { told: { frames: number[]; isOver: boolean } }
