@@ -27,10 +27,11 @@ export function monthsAhead(
 ): MonthAhead[] {
   return Array.from({ length: MONTHS }, (_, i) => {
     const month = dayjs(today).startOf('month').add(i, 'month')
-    const isIn = (at: dayjs.ConfigType) => dayjs(at).isSame(month, 'month')
+    const [begins, over] = [+month, +month.add(1, 'month')]
+    const isIn = (at: number) => at >= begins && at < over
     const asks = [
       ...rows.flatMap(({ source, readiness }) =>
-        readiness && !readiness.ready && isIn(dayjs(today).add(readiness.opensInDays, 'day'))
+        readiness && !readiness.ready && isIn(+dayjs(today).add(readiness.opensInDays, 'day'))
           ? [`${source.commonName} ${PARTS[source.part].label}`]
           : [],
       ),
