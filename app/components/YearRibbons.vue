@@ -7,6 +7,7 @@ import type { WalkRow } from '~~/shared/views/walk/walk'
 import { moreText, orderedRows, windowText } from '~/features/today/windows'
 import { present } from '~~/core/present'
 import { tellsSeason } from '~~/core/season/known-day'
+import { marginDays, widened, type YearWindow } from '~~/core/season/shifted-window'
 
 /** One row a source: when it is ready, what was gathered and which colour it gave. */
 const {
@@ -38,10 +39,8 @@ const dotsOf = ({ gatherings }: WalkRow) =>
 /** Place of a date in its year, in % of the ribbon. */
 const placeOf = (date: string) => x(dayjs(date).diff(dayjs(date).startOf('year'), 'day') + 1)
 
-/** Bars of a window of days; two where it wraps over the year's end. */
-function bars({ window }: WalkRow) {
-  if (!window) return []
-  const { fromDay: from, toDay: to } = window
+/** Bars of a stretch of days; two where it wraps over the year's end. */
+function bars({ fromDay: from, toDay: to }: YearWindow) {
   const spans =
     from <= to
       ? [[from, to]]
@@ -56,6 +55,18 @@ function bars({ window }: WalkRow) {
     }))
     .filter(({ width }) => width > SLIVER)
 }
+
+/** The season, and under it as far as it may reach in an early or a late year. */
+const barsOf = (row: WalkRow) =>
+  row.window
+    ? [
+        ...bars(widened(row.window, marginDays(row.window))).map((bar) => ({
+          ...bar,
+          isMargin: true,
+        })),
+        ...bars(row.window).map((bar) => ({ ...bar, isMargin: false })),
+      ]
+    : []
 
 const radius = scaleSqrt([0, 800], [5, 12]).clamp(true)
 </script>
@@ -77,9 +88,10 @@ const radius = scaleSqrt([0, 800], [5, 12]).clamp(true)
         </NuxtLink>
         <span class="ribbon" aria-hidden="true">
           <span
-            v-for="(bar, i) in bars(row)"
+            v-for="(bar, i) in barsOf(row)"
             :key="i"
             class="bar"
+            :class="{ margin: bar.isMargin }"
             :style="{ left: `${bar.left}%`, width: `${bar.width}%` }"
           />
           <span class="now" :style="{ left: `${placeOf(today)}%` }" />
@@ -161,7 +173,11 @@ const radius = scaleSqrt([0, 800], [5, 12]).clamp(true)
   height: 12px;
   transform: translateY(-50%);
   border-radius: 6px;
-  background: #dfe5e4;
+  background: #d3dbda;
+}
+
+.margin {
+  background: #ebefee;
 }
 
 .now {

@@ -50,7 +50,8 @@ useHead({ title: 'Today · Juniper Haze' })
         <div class="row head">
           <h2 id="ready">Ready to gather</h2>
           <span class="quiet"
-            >usual months, from memory, moved by your own finds · dots are your gatherings</span
+            >usual months, from memory, moved by your own finds; pale: early and late years · dots
+            are your gatherings</span
           >
         </div>
         <YearRibbons v-if="gathered.length" :rows="gathered" :today="today" :most="8" />

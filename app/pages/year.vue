@@ -80,7 +80,9 @@ useHead({ title: 'Year · Juniper Haze' })
 <template>
   <div class="page-head">
     <h1>Year</h1>
-    <span class="quiet">usual months, from memory, moved by your own finds</span>
+    <span class="quiet"
+      >usual months, from memory, moved by your own finds; pale: early and late years</span
+    >
     <p v-if="failure || year.failure" class="wrong" role="alert">{{ failure || year.failure }}</p>
     <NuxtLink class="end" to="/back">Looking back</NuxtLink>
     <ElButton type="primary" @click="year.begin()">A plan</ElButton>

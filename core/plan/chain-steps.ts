@@ -55,10 +55,13 @@ export interface ChainQuestion {
   /** How long mordanted pieces may wait for their pot; null: they are dried. */
   heldWetDays: number | null
   pots: readonly ChainPot[]
-  /** Ids of groups that are done: nothing waits for them any more. */
-  done?: ReadonlySet<string>
+  /** Groups that are done, by their ids, and when, ms since 1970: nothing waits for them any more. */
+  done?: ReadonlyMap<string, number>
+  /** ms since 1970; what lies by itself since something was done is nearer its end by now. */
+  now?: number
 }
 
+const MS_PER_MIN = 60_000
 const DAY = 24 * 60
 /** Fresh stuff is used by the next day; common practice, no source. */
 const FRESH_MIN = DAY
@@ -74,7 +77,7 @@ const LONG_MIN = 2 * DAY
 
 /** The steps of a plan, in groups, each after what it waits for. */
 export function chainGroups(question: ChainQuestion): ChainGroup[] {
-  const { pots, done = new Set() } = question
+  const { pots, done = new Map<string, number>(), now = -Infinity } = question
   const plants = question.plants.map(plantGroups)
   const fibre = fibreGroups(question)
   const dyed: ChainGroup[] = []
@@ -100,20 +103,45 @@ export function chainGroups(question: ChainQuestion): ChainGroup[] {
       { id: 'finish', kind: 'finish', index: 0, steps: [finish] },
     ],
     done,
+    now,
   )
 }
 
-/** What is left to do: nothing waits for what is done. */
-function withoutDone(groups: readonly ChainGroup[], done: ReadonlySet<string>): ChainGroup[] {
-  const left = groups.filter(({ id }) => !done.has(id))
-  const ids = new Set(left.flatMap(({ steps }) => steps.map(({ id }) => id)))
-  return left.map((group) => ({
-    ...group,
-    steps: group.steps.map((step) => ({
-      ...step,
-      after: step.after.filter(({ id }) => ids.has(id)),
-    })),
-  }))
+/** What is left to do: nothing waits for what is done, and what lies since then has that behind it. */
+function withoutDone(
+  groups: readonly ChainGroup[],
+  done: ReadonlyMap<string, number>,
+  now: number,
+): ChainGroup[] {
+  const doneAt = new Map(
+    groups.flatMap(({ id, steps }) => {
+      const at = done.get(id)
+      return at === undefined ? [] : steps.map((step) => [step.id, at] as const)
+    }),
+  )
+  return groups
+    .filter(({ id }) => !done.has(id))
+    .map((group) => ({
+      ...group,
+      steps: group.steps.map((step) => ({
+        ...step,
+        minutes: minutesLeft(step, doneAt, now),
+        after: step.after.filter(({ id }) => !doneAt.has(id)),
+      })),
+    }))
+}
+
+/** Of a rack or a jar: counted from when all that it waited for was done. */
+function minutesLeft(
+  { minutes, after, ...step }: DayStep,
+  doneAt: ReadonlyMap<string, number>,
+  now: number,
+): number {
+  const begun = after.map(({ id }) => doneAt.get(id) ?? Infinity)
+  const isLeftAlone = !step.attended && !step.burner && !step.daylight && !step.pot
+  if (!isLeftAlone || begun.length === 0) return minutes
+  const sinceMin = Math.max(0, (now - Math.max(...begun)) / MS_PER_MIN)
+  return Math.max(0, Math.round(minutes - sinceMin))
 }
 
 const after = (ids: readonly string[], maxLagMin?: number): DayStep['after'] =>

@@ -1,5 +1,5 @@
 import { dayOfYear, usualDay } from './day-of-year'
-import type { YearWindow } from './shifted-window'
+import { YEAR_SD_DAYS, type YearWindow } from './shifted-window'
 
 /** Where a season lies that hangs on a marker, in days of the year. */
 export interface WindowOnMarker extends YearWindow {
@@ -7,6 +7,8 @@ export interface WindowOnMarker extends YearWindow {
   isSeen: boolean
   /** Years behind an expected day. */
   years: number
+  /** How far an expected day may lie off, one SD, days; 0: it was seen. */
+  sdDays: number
 }
 
 const DAYS = 365
@@ -34,6 +36,8 @@ export function windowOnMarker(
     toDay: wrapped(day + toDays),
     isSeen: known !== undefined,
     years: others.length,
+    // the mean of n years, and the weather of the one that comes
+    sdDays: known !== undefined ? 0 : YEAR_SD_DAYS * Math.sqrt(1 + 1 / others.length),
   }
 }
 

@@ -13,6 +13,8 @@ export interface ShiftedWindow extends YearWindow {
   shiftDays: number
   /** Years of finds behind the shift. */
   years: number
+  /** How far its ends may lie from where they are told, one SD, days. */
+  sdDays: number
 }
 
 export interface Find {
@@ -24,6 +26,8 @@ const DAYS = 365
 const MONTHS = 12
 /** How far a place's season lies from what is usual for its kind, one SD, days; from memory. */
 const PLACE_SD_DAYS = 14
+/** Of a season's day from year to year at one place, one SD, days; from memory. */
+export const YEAR_SD_DAYS = 8
 /** A find says little of the middle of a window: it may lie anywhere in it, as on a flat spread. */
 const FLAT = Math.sqrt(12)
 /** Longer windows, such as the whole year, have no middle to move. */
@@ -55,6 +59,20 @@ const FIRST_DAYS = [1, 32, 60, 91, 121, 152, 182, 213, 244, 274, 305, 335]
 export const lengthOf = ({ fromDay, toDay }: YearWindow): number =>
   ((((toDay - fromDay) % DAYS) + DAYS) % DAYS) + 1
 
+/** Eight in ten of a normal distribution lie within so many SD of its middle. */
+const EIGHT_IN_TEN_SD = 1.2816
+
+/** Days by which a season begins and ends sooner or later at the most, in 8 of 10 years. */
+export const marginDays = ({ sdDays }: Pick<ShiftedWindow, 'sdDays'>): number =>
+  EIGHT_IN_TEN_SD * sdDays
+
+/** A window that begins so many days sooner and ends so many later; never longer than the year. */
+export function widened(window: YearWindow, days: number): YearWindow {
+  const room = Math.floor((DAYS - lengthOf(window)) / 2)
+  const by = Math.min(Math.round(days), room)
+  return { fromDay: wrapped(window.fromDay - by), toDay: wrapped(window.toDay + by) }
+}
+
 /** Longer windows are all year round, whatever their ends. */
 const ALL_YEAR_DAYS = 355
 
@@ -66,7 +84,8 @@ export const isAllYear = (window: YearWindow): boolean => lengthOf(window) > ALL
  * The middle moves by the mean distance of the years' finds from it, drawn towards no shift as far
  * as few years can be chance: shift = sum(d) / (n + v_find / v_place). Several finds of one year
  * count as their mean. Where a find still lies outside, the window is widened up to it, since it
- * was ready then.
+ * was ready then. What is left open of the place, v_find v_place / (v_find + n v_place), and the
+ * weather of a year make the spread of its ends.
  *
  * @param typical what is usual for the source
  * @param finds days on which it was gathered growing, of earlier years
@@ -74,7 +93,7 @@ export const isAllYear = (window: YearWindow): boolean => lengthOf(window) > ALL
  */
 export function shiftedWindow(typical: YearWindow, finds: readonly Find[]): ShiftedWindow {
   const length = lengthOf(typical)
-  if (length > LONGEST_DAYS || finds.length === 0) return { ...typical, shiftDays: 0, years: 0 }
+  if (length > LONGEST_DAYS) return { ...typical, shiftDays: 0, years: 0, sdDays: 0 }
   const middle = wrapped(typical.fromDay + (length - 1) / 2)
   const byYear = new Map<number, number[]>()
   finds.forEach(({ year, dayOfYear }) => {
@@ -83,6 +102,7 @@ export function shiftedWindow(typical: YearWindow, finds: readonly Find[]): Shif
   })
   const means = [...byYear.values()].map((days) => days.reduce((a, b) => a + b) / days.length)
   const caution = (length / FLAT / PLACE_SD_DAYS) ** 2
+  const placeSd = PLACE_SD_DAYS * Math.sqrt(caution / (caution + means.length))
   const shift = means.reduce((a, b) => a + b, 0) / (means.length + caution)
   const half = (length - 1) / 2
   const before = Math.min(-half + shift, ...means)
@@ -92,6 +112,7 @@ export function shiftedWindow(typical: YearWindow, finds: readonly Find[]): Shif
     toDay: Math.round(wrapped(middle + after)),
     shiftDays: shift,
     years: means.length,
+    sdDays: Math.hypot(placeSd, YEAR_SD_DAYS),
   }
 }
 

@@ -1,20 +1,25 @@
 import { formatMass } from '~/format/quantities'
 import type { SeasonWindow, WalkRow } from '~~/shared/views/walk/walk'
 import { formatCount } from '~~/core/quantity/format-count'
-import { isAllYear as lastsAllYear } from '~~/core/season/shifted-window'
+import { isAllYear as lastsAllYear, marginDays } from '~~/core/season/shifted-window'
 import { dayMonthYear } from '~/format/calendar'
 import { daysText } from '~/format/days'
 
 export const isAllYear = ({ window }: WalkRow) => window !== null && lastsAllYear(window)
 
-/** `38 days left`, `opens in 6 weeks`, `all year` */
+/** `about 5 weeks left`, `opens in about 6 weeks`, `all year`; no closer than its ends are known. */
 export function windowText(row: WalkRow): string {
   if (isAllYear(row)) return 'all year'
   const { readiness } = row
   if (!readiness) return 'season not known'
-  return readiness.ready
-    ? `${daysText(readiness.closesInDays + 1)} left`
-    : `opens in ${daysText(readiness.opensInDays)}`
+  const margin = row.window ? marginDays(row.window) : 0
+  const about = margin >= 1 ? 'about ' : ''
+  if (readiness.ready) {
+    const left = readiness.closesInDays + 1
+    return left > margin ? `${about}${daysText(left)} left` : 'open, may close any day'
+  }
+  const days = readiness.opensInDays
+  return days > margin ? `opens in ${about}${daysText(days)}` : 'may open any day'
 }
 
 /** What else matters of a row: stock, what is wanted, how the season moved. */

@@ -66,8 +66,8 @@ async function turn(hemisphere: string) {
     </YearRibbons>
     <p v-else class="quiet">Nothing here yet. Weigh something in, or look at all that are ready.</p>
     <p class="quiet">
-      Bars are usual months, from memory, moved by your own finds of earlier years; dots are your
-      gatherings, in the colour they gave.
+      Bars are usual months, from memory, moved by your own finds of earlier years; their pale ends
+      reach as far as 8 in 10 seasons do. Dots are your gatherings, in the colour they gave.
     </p>
   </section>
 </template>

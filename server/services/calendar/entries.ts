@@ -1,5 +1,5 @@
 import { formatCount } from '../../../core/quantity/format-count'
-import { isAllYear, lengthOf, type ShiftedWindow } from '../../../core/season/shifted-window'
+import { isAllYear, lengthOf, marginDays } from '../../../core/season/shifted-window'
 import { schemeFacts } from '../../../catalogue/mordant-schemes'
 import { PARTS } from '../../../catalogue/parts'
 import { wayFacts } from '../../../catalogue/ways'
@@ -10,7 +10,7 @@ import type { Pot } from '../../../shared/schemas/pot/pot'
 import type { Wish } from '../../../shared/schemas/walk/wish'
 import type { CalendarEntry } from '../../../shared/views/log/calendar-entry'
 import type { OnTheHob } from '../../../shared/views/pot/hob'
-import type { WalkRow } from '../../../shared/views/walk/walk'
+import type { SeasonWindow, WalkRow } from '../../../shared/views/walk/walk'
 
 const HOST = 'juniper-haze'
 const MS_PER_MIN = 60_000
@@ -134,7 +134,7 @@ export function ofWindow(
         sequence,
         changedAt: now,
         summary: `Gather ${source.commonName} ${PARTS[source.part].label}`,
-        description: movedWords(window),
+        description: seasonWords(window),
         place: withPlaces ? bearings.map(({ patchName }) => patchName).join(', ') : '',
         when: { kind: 'days', from, to },
         alarmMin: null,
@@ -143,11 +143,20 @@ export function ofWindow(
   })
 }
 
-function movedWords({ shiftDays, years }: ShiftedWindow): string {
+function seasonWords({ shiftDays, years, sdDays, marker }: SeasonWindow): string {
   const days = Math.round(Math.abs(shiftDays))
-  if (days === 0) return 'Usual months, from memory.'
   const way = shiftDays < 0 ? 'earlier' : 'later'
-  return `Usual months, from memory, moved ${formatCount(days, 'day')} ${way} by your finds of ${formatCount(years, 'year')}.`
+  const moved =
+    days > 0
+      ? `, moved ${formatCount(days, 'day')} ${way} by your finds of ${formatCount(years, 'year')}`
+      : ''
+  const margin = Math.round(marginDays({ sdDays }))
+  const spread =
+    margin > 0
+      ? ` In 8 of 10 years it begins and ends within ${formatCount(margin, 'day')} of these.`
+      : ''
+  const known = marker ? `By your mark: ${marker.words}.` : `Usual months, from memory${moved}.`
+  return known + spread
 }
 
 /** @param day of the year, from 1; past its end it is of the next */

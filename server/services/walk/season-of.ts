@@ -39,12 +39,13 @@ export function seasonOf(
 ): SeasonWindow | null {
   const marked = marker && windowOnMarker(marker.seenOn, marker.window, Number(on.slice(0, 4)))
   if (marked) {
-    const { fromDay, toDay, isSeen, years } = marked
+    const { fromDay, toDay, sdDays, isSeen, years } = marked
     return {
       fromDay,
       toDay,
       shiftDays: 0,
       years: 0,
+      sdDays,
       marker: { words: marker.words, isSeen, years },
     }
   }

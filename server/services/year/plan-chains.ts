@@ -148,7 +148,7 @@ export const planChains = (db: Knex, facts: Facts) => {
     for (const [index, each] of known.entries()) {
       plants.push(await knownPlant(plan, each, pots, index, shared, claimed))
     }
-    const groups = groupsOf(plan, { plants, pots, roomL: room, on })
+    const groups = groupsOf(plan, { plants, pots, roomL: room, on, now })
     const layWith = (moved: NewPlan['moved']) =>
       lay(groups, {
         hands: shared.hands,

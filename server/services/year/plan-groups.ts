@@ -1,3 +1,4 @@
+import dayjs from 'dayjs'
 import { DRYING_DAYS } from '../../../catalogue/drying-days'
 import { FORM_FREEDOM } from '../../../catalogue/fibres'
 import { JAR_WAYS } from '../../../catalogue/jar-ways'
@@ -90,7 +91,14 @@ export function groupsOf(
     pots,
     roomL,
     on,
-  }: { plants: readonly KnownPlant[]; pots: readonly ChainPot[]; roomL: number; on: string },
+    now,
+  }: {
+    plants: readonly KnownPlant[]
+    pots: readonly ChainPot[]
+    roomL: number
+    on: string
+    now: number
+  },
 ): ChainGroup[] {
   return chainGroups({
     plants: plants.map((each) => plantQuestion(each, on)),
@@ -109,7 +117,9 @@ export function groupsOf(
       liquorOf,
       plant,
     })),
-    done: new Set(Object.keys(plan.done)),
+    // ticked off on a day: over by its evening
+    done: new Map(Object.entries(plan.done).map(([id, date]) => [id, +dayjs(date).endOf('day')])),
+    now,
   })
 }
 

@@ -40,9 +40,10 @@ describe('harvest windows', () => {
   const row = (
     months: [number, number] | null,
     today: number,
-    fields: Partial<WalkRow> = {},
+    { sdDays = 0, ...fields }: Partial<WalkRow> & { sdDays?: number } = {},
   ): WalkRow => {
-    const window = months && { ...windowOfMonths(...months), shiftDays: 0, years: 0, marker: null }
+    const moved = { shiftDays: 0, years: 0, sdDays, marker: null }
+    const window = months && { ...windowOfMonths(...months), ...moved }
     return {
       source: {
         id: String(months),
@@ -73,11 +74,24 @@ describe('harvest windows', () => {
     [row([7, 9], 274), 'opens in 9 months'],
     [row([1, 12], 274), 'all year'],
     [row(null, 274), 'season not known'],
+    // ends that are known within three weeks are told no closer
+    [row([7, 9], 263, { sdDays: 16 }), 'open, may close any day'],
+    [row([7, 9], 245, { sdDays: 16 }), 'about 4 weeks left'],
+    [row([7, 9], 176, { sdDays: 16 }), 'may open any day'],
+    [row([7, 9], 140, { sdDays: 16 }), 'opens in about 6 weeks'],
+    [row([1, 12], 274, { sdDays: 16 }), 'all year'],
   ])('%#: says how long', (each, text) => expect(windowText(each)).toBe(text))
 
   test('what is kept, wanted and moved stands beside it', () => {
     expect(moreText(row([7, 9], 263))).toBe('none kept')
-    const moved = { fromDay: 175, toDay: 266, shiftDays: -7.4, years: 2, marker: null }
+    const moved = {
+      fromDay: 175,
+      toDay: 266,
+      shiftDays: -7.4,
+      years: 2,
+      sdDays: 12,
+      marker: null,
+    }
     const need = { toGatherG: { mid: 1240, low: 900, high: 1700 } } as WalkRow['needs'][number]
     expect(moreText(row([7, 9], 263, { leftG: 210, needs: [need], window: moved }))).toBe(
       '210 g kept · ~1.24 kg wanted · 7 days earlier with you (2 years)',

@@ -171,6 +171,20 @@ describe('a plan’s chain', () => {
     expect(chain.spareMs! / DAY).toBeGreaterThan(28)
   })
 
+  test('a rack is counted from the day on which the walk was done', () => {
+    const minutesOf = (doneAt: number) =>
+      chainGroups({ ...dock, done: new Map([['gather', doneAt]]), now: NOW }).find(
+        ({ id }) => id === 'dry',
+      )!.steps[0]!
+    expect(minutesOf(NOW)).toMatchObject({ minutes: 7 * 24 * 60, after: [] })
+    expect(minutesOf(NOW - 3 * DAY).minutes).toBe(4 * 24 * 60)
+    expect(minutesOf(NOW - 30 * DAY).minutes).toBe(0)
+    // what hands do takes as long as ever
+    const mordanted = { ...dock, done: new Map([['mordant1', NOW - 30 * DAY]]), now: NOW }
+    const [pot1] = chainGroups(mordanted).filter(({ id }) => id === 'pot1')
+    expect(pot1!.steps.map(({ minutes }) => minutes)).toEqual(pot.steps.map((step) => step.minutes))
+  })
+
   test('a pot tells until when it must be lit', () => {
     const [first] = layChain(
       chainGroups(withPlant({ gather: null, dryingDays: null })),

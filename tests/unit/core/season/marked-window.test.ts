@@ -10,6 +10,7 @@ describe('a season that hangs on a marker', () => {
       fromDay: 143,
       toDay: 153,
       isSeen: true,
+      sdDays: 0,
       years: 1,
     })
   })

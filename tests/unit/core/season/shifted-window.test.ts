@@ -1,11 +1,14 @@
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
+import { randomLcg, randomNormal, randomUniform } from 'd3-random'
 import dayjs from 'dayjs'
 import { dayOfYear, usualDay } from '../../../../core/season/day-of-year'
 import {
   lengthOf,
+  marginDays,
   readiness,
   shiftedWindow,
+  widened,
   windowOfMonths,
 } from '../../../../core/season/shifted-window'
 
@@ -68,6 +71,37 @@ describe('shifted by own finds', () => {
     const all = windowOfMonths(1, 12)
     expect(shiftedWindow(all, [{ year: 2025, dayOfYear: 30 }])).toMatchObject({ ...all, years: 0 })
     expect(shiftedWindow(july, [])).toMatchObject({ ...july, shiftDays: 0 })
+  })
+
+  test.each([0, 1, 3, 8])(
+    'in 8 of 10 coming years the season lies within its margin, after finds of %i',
+    (years) => {
+      const random = randomLcg(0.37 + years / 100)
+      const place = randomNormal.source(random)(0, 14)
+      const weather = randomNormal.source(random)(0, 8)
+      const where = randomUniform.source(random)(-30, 30)
+      const summer = { fromDay: 150, toDay: 209 }
+      const ROUNDS = 2000
+      let within = 0
+      for (let round = 0; round < ROUNDS; round++) {
+        const offset = place()
+        const finds = Array.from({ length: years }, (_, i) => ({
+          year: 2000 + i,
+          dayOfYear: Math.round(179.5 + offset + weather() + where()),
+        }))
+        const shifted = shiftedWindow(summer, finds)
+        const coming = offset + weather()
+        if (Math.abs(coming - shifted.shiftDays) <= marginDays(shifted)) within++
+      }
+      expect(within / ROUNDS).toBeGreaterThan(0.77)
+      expect(within / ROUNDS).toBeLessThan(0.83)
+    },
+  )
+
+  test('a margin reaches over both ends, and never round the year twice', () => {
+    expect(widened({ fromDay: 5, toDay: 30 }, 10)).toEqual({ fromDay: 360, toDay: 40 })
+    expect(lengthOf(widened(windowOfMonths(3, 12), 60))).toBeLessThanOrEqual(365)
+    expect(marginDays({ sdDays: 0 })).toBe(0)
   })
 
   test('the year is a circle: December and January lie side by side', () => {
