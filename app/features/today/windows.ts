@@ -1,4 +1,5 @@
 import { formatMass } from '~/format/quantities'
+import { formatRoughMass } from '~/format/rough-mass'
 import type { SeasonWindow, WalkRow } from '~~/shared/views/walk/walk'
 import { formatCount } from '~~/core/quantity/format-count'
 import { isAllYear as lastsAllYear, marginDays } from '~~/core/season/shifted-window'
@@ -27,7 +28,7 @@ export function moreText({ leftG, needs, window }: WalkRow): string {
   const wanted = needs.reduce((sum, { toGatherG }) => sum + toGatherG.mid, 0)
   return [
     leftG >= 1 ? `${formatMass(leftG)} kept` : 'none kept',
-    wanted > 0 && `~${formatMass(wanted)} wanted`,
+    wanted > 0 && `~${formatRoughMass(wanted)} wanted`,
     window && Math.abs(window.shiftDays) >= 2 && shiftText(window.shiftDays, window.years),
     window?.marker && markerText(window.marker),
   ]

@@ -18,8 +18,9 @@ const WIDE_DAY = 26
 /** With more days than these, months are named and no nights are drawn. */
 const MOST_NAMED_DAYS = 120
 const MOST_NIGHTS = 60
-/** Of the bars' writing, px. */
+/** Of the bars' and days' writing, px. */
 const LETTER = 7
+const TICK_GAP = 6
 
 /** A bar where it is drawn, px. */
 export interface PlacedBar {
@@ -123,11 +124,17 @@ function ticksOf(begin: dayjs.Dayjs, days: number, pxPerDay: number) {
   const isMonth = (day: dayjs.Dayjs) => isLong || day.date() <= step
   // a month's own name has room for itself alone
   const isNear = all.slice(1, 3).some(isMonth)
-  return all.map((day, i) => ({
+  const named = all.map((day, i) => ({
     at: +day,
     words: isMonth(day) || (i === 0 && !isNear) ? dayMonth(day) : String(day.date()),
     isWeekend: [0, 6].includes(day.day()),
   }))
+  // a number that a month's name would run into is left out
+  return named.map((tick, i) => {
+    const before = named[i - 1]
+    const isTaken = before && before.words.length * LETTER + TICK_GAP > step * pxPerDay
+    return isTaken && !isMonth(all[i]!) ? { ...tick, words: '' } : tick
+  })
 }
 
 function nightsOf(

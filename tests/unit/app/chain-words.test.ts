@@ -223,7 +223,11 @@ describe('a chain in words', () => {
   test('months ahead say what hands are wanted for', () => {
     const [november, december] = monthsAhead('2026-11-28', [], [chain()], [])
     expect(november!.asks).toBe('broad-leaved dock: gather')
-    expect(december!.asks).toBe('broad-leaved dock: pot 1; broad-leaved dock: pot 2')
+    expect(december!.asks).toBe('broad-leaved dock: 2 pots')
+    const three = [chain(), chain(), chain({ sourceName: 'madder' })]
+    expect(monthsAhead('2026-11-28', [], three, [])[0]!.asks).toBe(
+      'broad-leaved dock: gather 2 times; madder: gather',
+    )
     expect(monthsAhead('2026-11-28', [], [], [])[0]!.asks).toBe('nothing that is known of')
   })
 })

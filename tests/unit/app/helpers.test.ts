@@ -94,7 +94,7 @@ describe('harvest windows', () => {
     }
     const need = { toGatherG: { mid: 1240, low: 900, high: 1700 } } as WalkRow['needs'][number]
     expect(moreText(row([7, 9], 263, { leftG: 210, needs: [need], window: moved }))).toBe(
-      '210 g kept · ~1.24 kg wanted · 7 days earlier with you (2 years)',
+      '210 g kept · ~1.2 kg wanted · 7 days earlier with you (2 years)',
     )
     expect(findsText(null)).toBe('')
     const once = { first: '2025-08-02', last: '2025-08-02', years: 1 }

@@ -64,6 +64,13 @@ describe('lanes', () => {
     expect(bars.map(({ hasWords }) => hasWords)).toEqual([false, true, true])
   })
 
+  test('name no day that a month’s name would run into', () => {
+    const { ticks } = laneLayout({ ...ask, from: '2026-11-29', days: 42, width: 804, bars: [] })
+    const [first, second, third, fourth] = ticks.map(({ words }) => words)
+    expect(second).toMatch(/Dec/)
+    expect([first, third, fourth]).toEqual(['29', '', '5'])
+  })
+
   test('are grey by night, and all day where nobody is there', () => {
     const { nights } = laneLayout({ ...ask, bars: [] })
     expect(nights).toHaveLength(9 * 2 + 1)
