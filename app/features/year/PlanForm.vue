@@ -102,8 +102,8 @@ const complaint = computed(
         v-if="i > 0 && !part.isLaterBath"
         v-model="part.source"
         class="wide"
-        @update:model-value="forgetSwatch(part)"
         :label="`Of ${draft.source?.commonName ?? 'the same'}, or of another source`"
+        @update:model-value="forgetSwatch(part)"
       />
       <QuantityField v-model="part.fibreG" label="Fibre" :error="errors[`/parts/${i}/fibreG`]" />
       <NumberField v-model="part.pieces" label="Pieces" :error="errors[`/parts/${i}/pieces`]" />
