@@ -61,7 +61,10 @@ useHead({ title: () => `${year.value} looked back on · Juniper Haze` })
     <p v-if="!back && !failure" class="quiet" role="status">
       Being worked out: each curve as it was known before the year and after it.
     </p>
-    <p v-if="isBlank">Nothing of {{ year }} is written down: no gathering and no pot.</p>
+    <p v-if="isBlank">
+      Nothing of {{ year }} is written down: no gathering and no pot.
+      <NuxtLink to="/card">A swatch you have</NuxtLink> from then, with its pot, brings it here.
+    </p>
   </div>
   <article v-if="back && !isBlank" class="paper">
     <header>

@@ -58,7 +58,7 @@ export function chainTroubles(chain: ChainView): string[] {
       missingG > 0.5 &&
       `${formatRoughMass(missingG)} of ${AGENTS[plan.mordant].label} must be bought.`,
     roomL === null &&
-      `No vessel is listed in your kit: one of ${formatVolume(USUAL_VESSEL_L)} is planned by.`,
+      `No vessel is listed in your kit: one of ${formatVolume(USUAL_VESSEL_L, 2)} is planned by.`,
   ].filter((each): each is string => typeof each === 'string' && each !== '')
 }
 
