@@ -1,8 +1,8 @@
-import { finite } from '../checks'
+import { areAlike, isAmounts, isUnknown } from './alike'
 import {
+  FACTOR_FACTS,
   FACTORS,
-  TOLERANCES,
-  type Amounts,
+  isOfMordant,
   type Factor,
   type Factors,
   type FactorValue,
@@ -22,9 +22,6 @@ export interface PairComparison {
   unknown: Factor[]
 }
 
-/** Binary dust of a difference, so that 82 and 87 are 5 apart and no more. */
-const DUST = 1e-9
-
 /**
  * Compares two swatches factor by factor, over every factor that either of them names.
  *
@@ -32,14 +29,44 @@ const DUST = 1e-9
  * difference nobody wrote down is the commonest reason for two skeins that should have matched.
  * A planned trial is compared in the same way before the pot is lit.
  *
+ * Another mordant has its own percentage, heat and finish: those are no second difference, but agents
+ * that both have must be alike.
+ *
  * @param a,b values by factor; `null` (or left out on one side) is unknown
+ * @param shared of pieces of one pot its liquor is the same, known or not; of one lot the plant
  * @throws InputError for a number that is not finite
  */
-export function comparePair(a: Factors, b: Factors): PairComparison {
-  const named = FACTORS.filter((factor) => factor in a || factor in b)
-  const unknown = named.filter((factor) => isUnknown(a[factor]) || isUnknown(b[factor]))
-  const differs = named.filter(
-    (factor) => !unknown.includes(factor) && !areAlike(factor, a[factor]!, b[factor]!),
+export function comparePair(
+  a: Factors,
+  b: Factors,
+  shared: { isOnePot?: boolean; isOneLot?: boolean } = {},
+): PairComparison {
+  const { isOnePot = false, isOneLot = isOnePot } = shared
+  const isSame = (factor: Factor) => {
+    const { sharedBy } = FACTOR_FACTS[factor]
+    if (sharedBy === 'lot') return isOneLot
+    if (sharedBy === 'potUnlessTold')
+      return isOnePot && isUnknown(a[factor]) && isUnknown(b[factor])
+    return isOnePot && sharedBy === 'pot'
+  }
+  const named = FACTORS.filter((factor) => (factor in a || factor in b) && !isSame(factor))
+  const isOtherMordant =
+    named.includes('mordant') &&
+    !isUnknown(a.mordant) &&
+    !isUnknown(b.mordant) &&
+    !areAlike('mordant', a.mordant!, b.mordant!)
+  const sides = (factor: Factor) => {
+    const [x = null, y = null] = [a[factor], b[factor]]
+    return isOtherMordant
+      ? ([withMordant(factor, x, y), withMordant(factor, y, x)] as const)
+      : ([x, y] as const)
+  }
+  const compared = named.filter(
+    (factor) => !isOtherMordant || !isOfMordant(factor) || factor === 'mordantPercent',
+  )
+  const unknown = compared.filter((factor) => sides(factor).some(isUnknown))
+  const differs = compared.filter(
+    (factor) => !unknown.includes(factor) && !areAlike(factor, ...sides(factor)),
   )
   return { verdict: verdictOf(differs.length, unknown.length), differs, unknown }
 }
@@ -50,33 +77,8 @@ function verdictOf(differs: number, unknown: number): PairVerdict {
   return differs === 1 ? 'clean' : 'confounded'
 }
 
-const isAmounts = (value: FactorValue | undefined): value is Amounts =>
-  typeof value === 'object' && value !== null && !Array.isArray(value)
-
-/** Of amounts, one that is not known leaves the whole unknown. */
-const isUnknown = (value: FactorValue | undefined) =>
-  value === null || value === undefined || (isAmounts(value) && Object.values(value).includes(null))
-
-function areAlike(factor: Factor, a: FactorValue, b: FactorValue): boolean {
-  if (typeof a === 'number' && typeof b === 'number') {
-    const apart = Math.abs(finite(a, `/a/${factor}`) - finite(b, `/b/${factor}`))
-    const tolerance = TOLERANCES[factor]
-    if (!tolerance) return apart === 0
-    if ('absolute' in tolerance) return apart <= tolerance.absolute + DUST
-    return apart <= tolerance.relative * Math.max(Math.abs(a), Math.abs(b)) + DUST
-  }
-  if (Array.isArray(a) && Array.isArray(b)) {
-    const [first, second] = [new Set(a.map(folded)), new Set(b.map(folded))]
-    return first.size === second.size && [...first].every((value) => second.has(value))
-  }
-  if (isAmounts(a) && isAmounts(b)) {
-    const names = new Set([...Object.keys(a), ...Object.keys(b)])
-    return [...names].every(
-      (name) => name in a && name in b && areAlike(factor, a[name] ?? null, b[name] ?? null),
-    )
-  }
-  return typeof a === typeof b && folded(a) === folded(b)
+/** What goes with another mordant differs with it; shared agents are still held against each other. */
+function withMordant(factor: Factor, value: FactorValue, other: FactorValue): FactorValue {
+  if (factor !== 'mordantPercent' || !isAmounts(value) || !isAmounts(other)) return value
+  return Object.fromEntries(Object.entries(value).filter(([agent]) => agent in other))
 }
-
-/** Texts are compared as people write them: without regard to case and outer spaces. */
-const folded = (value: unknown) => String(value).trim().toLowerCase()

@@ -30,13 +30,28 @@ interface Control {
 }
 
 /** Factors that belong to the piece, and can differ within one pot. */
-const PIECE_FACTORS = ['fibre', 'base', 'mordant', 'mordantPercent'] as const
+const PIECE_FACTORS = [
+  'fibre',
+  'base',
+  'mordant',
+  'mordantPercent',
+  'mordantHeat',
+  'mordantFinish',
+] as const
 type PieceFactor = (typeof PIECE_FACTORS)[number]
 const isOfPiece = (factor: Factor): factor is PieceFactor =>
   (PIECE_FACTORS as readonly Factor[]).includes(factor)
 
-/** Nobody can plan these: they are known only afterwards, or follow from the control itself. */
-const AFTERWARDS: readonly Factor[] = ['finalPh', 'readingMethod', 'companions', 'bathNumber']
+/** Nobody is asked for these before: they are known afterwards, or follow from the control itself. */
+const AFTERWARDS: readonly Factor[] = [
+  'finalPh',
+  'readingMethod',
+  'companions',
+  'bathNumber',
+  'storageDays',
+  'vessel',
+  'coats',
+]
 
 const planned = (factors: Factors): Factors =>
   Object.fromEntries(

@@ -10,7 +10,7 @@ import { pieceRepository } from '../../repositories/pieces'
 import { sourceRepository } from '../../repositories/sources'
 import { candidatesOf } from '../strength/curve-candidates'
 import { unacceptable } from '../log/failures'
-import { factorsOf, percentsOf, perLitre } from '../swatch/swatch-factors'
+import { bathFactors, factorsOf, percentsOf, perLitre } from '../swatch/swatch-factors'
 import { plantToFibreRatio } from '../../../core/harvest/ratio'
 import { present } from '../../../core/present'
 
@@ -64,9 +64,13 @@ export const trialService = (db: Knex) => ({
 const hadStep = (lots: readonly Pick<Lot, 'steps'>[], kind: LotStepKind) =>
   lots.some(({ steps }) => steps.some((step) => step.kind === kind))
 
-const ofPiece = (piece: Piece): Factors => ({
-  fibre: piece.fibre,
-  base: piece.base,
-  mordant: mordantKeyOf(piece),
-  mordantPercent: percentsOf(piece.treatments.filter(({ kind }) => kind === 'mordant')),
-})
+function ofPiece(piece: Piece): Factors {
+  const given = piece.treatments.filter(({ kind }) => kind === 'mordant')
+  return {
+    fibre: piece.fibre,
+    base: piece.base,
+    mordant: mordantKeyOf(piece),
+    mordantPercent: percentsOf(given),
+    ...bathFactors(given),
+  }
+}

@@ -4,6 +4,7 @@ import type { Amounts, Factors } from '../../../core/evidence/factors'
 import type { Candidate } from '../strength/curve-candidates'
 import { mordantKeyOf, type Treatment } from '../../../shared/schemas/basket/treatment'
 import { stirredInto } from '../../../shared/rules/strength/stirred-in'
+import { coatsOf } from '../../../shared/rules/pot/dips'
 import { first } from '../../../core/present'
 
 /** Everything recorded of how a swatch came to be, as pairs are compared by. */
@@ -29,6 +30,7 @@ export function factorsOf(candidate: Candidate, part: Part): Factors {
     base: piece.base,
     mordant: mordantKey === 'unknown' ? null : mordantKey,
     mordantPercent: mordantKey === 'unknown' ? null : percentsOf(given),
+    ...bathFactors(given),
     way: pot.wayName || pot.way,
     tempC: pot.tempC,
     boiled: pot.end?.boiled ?? null,
@@ -36,9 +38,21 @@ export function factorsOf(candidate: Candidate, part: Part): Factors {
     water: pot.plan?.water ?? null,
     finalPh: pot.finalPh,
     shift: shiftsOf(candidate),
+    coats: coatsOf(pot, piece.id),
     bathNumber: pot.bathNumber,
     companions: companionsOf(candidate),
     readingMethod: reading.basis,
+  }
+}
+
+/** How its mordants were given; nothing where there were none. */
+export function bathFactors(given: readonly Pick<Treatment, 'heat' | 'finish'>[]): Factors {
+  if (given.length === 0) return {}
+  const oneOf = (values: readonly (string | null)[]) =>
+    values.includes(null) ? null : [...new Set(values)].join(' and ')
+  return {
+    mordantHeat: oneOf(given.map(({ heat }) => heat)),
+    mordantFinish: oneOf(given.map(({ finish }) => finish)),
   }
 }
 

@@ -1,0 +1,54 @@
+import { effectsOf, type Effect } from './effects'
+import { fingerprints, type EvidenceSwatch } from './fingerprints'
+import { matchedSets, type MatchedSet } from './matched-sets'
+import { repeatsOf, type Repeats } from './repeat-spread'
+
+/** An effect, and swatches that stand for it side by side: one pair of each proof. */
+export interface ShownEffect extends Effect {
+  shown: { from: string; to: string }[]
+}
+
+/** What a whole log proves. */
+export interface LogEvidence {
+  /** Surest first. */
+  effects: ShownEffect[]
+  repeats: Repeats
+  /** Swatches that were read, and of how many everything is written down. */
+  read: number
+  known: number
+}
+
+/** Pairs that are shown of one effect. */
+const MOST_SHOWN = 24
+
+/**
+ * Every clean comparison of a log and what it says, held against what recipes made again differ by.
+ *
+ * @param swatches at most some 100,000; those without a strength are left out
+ */
+export function logEvidence(swatches: readonly EvidenceSwatch[]): LogEvidence {
+  const prints = fingerprints(swatches.filter(({ strength }) => strength !== null))
+  const repeats = repeatsOf(prints)
+  return {
+    effects: effectsOf(matchedSets(prints), repeats.withinLot).map(({ sets, ...effect }) => ({
+      ...effect,
+      shown: shownOf(sets),
+    })),
+    repeats,
+    read: prints.length,
+    known: prints.filter(({ unknown }) => unknown.length === 0).length,
+  }
+}
+
+/** One pair a pot, or a set: side by side they are the proof. */
+function shownOf(sets: readonly MatchedSet[]): ShownEffect['shown'] {
+  const seen = new Set<string>()
+  return sets
+    .filter(({ from: [first] }) => {
+      const isNew = !seen.has(first!.pot)
+      seen.add(first!.pot)
+      return isNew
+    })
+    .slice(0, MOST_SHOWN)
+    .map(({ from, to }) => ({ from: from[0]!.id, to: to[0]!.id }))
+}

@@ -1,0 +1,78 @@
+import { sum } from 'd3-array'
+import { isUnknown } from './alike'
+import { comparePair } from './compare-pair'
+import { FACTORS, type Factor } from './factors'
+import { groupedBy, PLACE_OF, type EvidenceSwatch, type Fingerprint } from './fingerprints'
+import { keyOf } from './matched-sets'
+import { lookUp } from '../present'
+
+/** Pairs of a factor that prove nothing, because one other thing differs too, or nobody knows it. */
+export interface Spoilt {
+  by: Factor
+  /** It differed as well. */
+  differed: number
+  /** It was not written down on one side, or on both. */
+  unknown: number
+}
+
+/** Of larger groups so many are looked at: their counts are told as `more than`. */
+const MOST_OF_A_GROUP = 60
+
+/**
+ * What spoils the pairs of a factor: how many pairs would be clean but for one other factor.
+ *
+ * @param factor that both sides are known to differ in
+ */
+export function spoiltBy(prints: readonly Fingerprint[], factor: Factor): Spoilt[] {
+  const told = prints.filter(({ swatch }) => !isUnknown(swatch.factors[factor]))
+  return FACTORS.filter((by) => by !== factor && by !== 'source' && by !== 'part')
+    .map((by) => ({ by, ...countOf(told, factor, by) }))
+    .filter(({ differed, unknown }) => differed + unknown > 0)
+    .sort((a, b) => b.differed + b.unknown - a.differed - a.unknown)
+}
+
+function countOf(prints: readonly Fingerprint[], factor: Factor, by: Factor) {
+  const place = lookUp(PLACE_OF, by)
+  const others = prints.filter(({ unknown }) => unknown.every((each) => each === by))
+  const counts = groupedBy(others, ({ swatch }) => (by === 'lot' ? swatch.source : swatch.lot))
+    .flatMap((of) =>
+      groupedBy(of, (print) => {
+        const key = keyOf(print, factor, 'allMarks')
+        // the lot is in no key, and what goes with the factor is out of it already
+        return by === 'lot' ? key : key - (isTakenOut(factor, by) ? 0 : print.marks[place]!)
+      }),
+    )
+    .map((block) => pairsOf(block.slice(0, MOST_OF_A_GROUP), factor, by))
+  return {
+    differed: sum(counts, ({ differed }) => differed),
+    unknown: sum(counts, ({ unknown }) => unknown),
+  }
+}
+
+const isTakenOut = (factor: Factor, by: Factor) => factor === 'mordant' && by.startsWith('mordant')
+
+function pairsOf(block: readonly Fingerprint[], factor: Factor, by: Factor) {
+  let [differed, unknown] = [0, 0]
+  for (const [i, { swatch: a }] of block.entries()) {
+    for (const { swatch: b } of block.slice(i + 1)) {
+      const why = whyNot(a, b, factor, by)
+      if (why === 'differed') differed++
+      if (why === 'unknown') unknown++
+    }
+  }
+  return { differed, unknown }
+}
+
+function whyNot(
+  a: EvidenceSwatch,
+  b: EvidenceSwatch,
+  factor: Factor,
+  by: Factor,
+): 'differed' | 'unknown' | null {
+  const shared = { isOnePot: a.pot === b.pot, isOneLot: a.lot === b.lot }
+  const { differs, unknown } = comparePair(a.factors, b.factors, shared)
+  if (!differs.includes(factor)) return null
+  const [others, unsure] = [differs.filter((each) => each !== factor), unknown]
+  if (others.length === 1 && others[0] === by && unsure.length === 0) return 'differed'
+  return others.length === 0 && unsure.length === 1 && unsure[0] === by ? 'unknown' : null
+}
