@@ -10,6 +10,7 @@ import type { Log } from '../server/services/log/log'
 import { PLAIN_LOT } from '../shared/schemas/loft/lot'
 import { PLAIN_PATCH } from '../shared/schemas/walk/patch'
 import { basketActs } from './basket-story'
+import { comparisonActs } from './comparison-story'
 import { potActs } from './pot-story'
 import { asWet, swatchActs } from './swatch-story'
 import { loftActs } from './loft-story'
@@ -71,6 +72,7 @@ export async function playStory(
   acts.push(...basketActs({ log, clock, today, id, loadedAt }))
   acts.push(...potActs({ log, clock, today, id, loadedAt }))
   acts.push(...swatchActs({ log, clock, today, id }))
+  acts.push(...comparisonActs({ log, today }))
   acts.push({ on: addDays(today, -9), run: () => mordantHanks(addDays(today, -9)) })
   acts.push({ on: addDays(today, -2), run: () => unreadPot(addDays(today, -2)) })
   acts.push({ on: addDays(today, -1), run: () => gatherFresh(addDays(today, -1)) })

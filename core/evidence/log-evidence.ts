@@ -1,5 +1,5 @@
 import { effectsOf, type Effect } from './effects'
-import { fingerprints, type EvidenceSwatch } from './fingerprints'
+import { fingerprints, type EvidenceSwatch, type Fingerprint } from './fingerprints'
 import { matchedSets, type MatchedSet } from './matched-sets'
 import { repeatsOf, type Repeats } from './repeat-spread'
 
@@ -27,7 +27,7 @@ const MOST_SHOWN = 24
  * @param swatches at most some 100,000; those without a strength are left out
  */
 export function logEvidence(swatches: readonly EvidenceSwatch[]): LogEvidence {
-  const prints = fingerprints(swatches.filter(({ strength }) => strength !== null))
+  const prints = readPrints(swatches)
   const repeats = repeatsOf(prints)
   return {
     effects: effectsOf(matchedSets(prints), repeats.withinLot).map(({ sets, ...effect }) => ({
@@ -39,6 +39,10 @@ export function logEvidence(swatches: readonly EvidenceSwatch[]): LogEvidence {
     known: prints.filter(({ unknown }) => unknown.length === 0).length,
   }
 }
+
+/** Fingerprints of those that were read. */
+export const readPrints = (swatches: readonly EvidenceSwatch[]): Fingerprint[] =>
+  fingerprints(swatches.filter(({ strength }) => strength !== null))
 
 /** One pair a pot, or a set: side by side they are the proof. */
 function shownOf(sets: readonly MatchedSet[]): ShownEffect['shown'] {

@@ -54,10 +54,15 @@ export function matchedSets(prints: readonly Fingerprint[]): MatchedSet[] {
   const byPot = groupedBy(prints, ({ swatch }) => swatch.pot).filter((of) => of.length > 1)
   const known = prints.filter(({ unknown }) => unknown.length === 0)
   const byLot = groupedBy(known, ({ swatch }) => swatch.lot)
-  return ASKED.flatMap((factor) => [
-    ...(isOfPiece(factor) ? byPot.flatMap((of) => setsWithin(factor, of)) : []),
-    ...byLot.flatMap((of) => setsAcross(factor, of)),
-  ])
+  return ASKED.flatMap((factor) => {
+    const within = isOfPiece(factor) ? byPot.flatMap((of) => setsWithin(factor, of)) : []
+    // a pot that proves it by itself is no half of another proof: what is proved would be one then
+    const told = new Set(within.map(({ from }) => from[0]!.pot))
+    const across = byLot.flatMap((of) =>
+      setsAcross(factor, told.size > 0 ? of.filter(({ swatch }) => !told.has(swatch.pot)) : of),
+    )
+    return [...within, ...across]
+  })
 }
 
 /** Of one pot: what is of the piece must be known, or told of none. */
@@ -79,6 +84,7 @@ function setsWithin(factor: Factor, prints: readonly Fingerprint[]): MatchedSet[
 function setsAcross(factor: Factor, ofLot: readonly Fingerprint[]): MatchedSet[] {
   const place = lookUp(PLACE_OF, factor)
   const [one] = ofLot
+  if (!one) return []
   if (ofLot.every(({ marks }) => marks[place] === one!.marks[place]) && !TOLERANCES[factor])
     return []
   const told = ofLot.filter(({ tokens }) => tokens[place] !== undefined)

@@ -1,4 +1,8 @@
 import BetterSqlite from 'better-sqlite3'
+import type { Factor } from '../../core/evidence/factors'
+import type { EvidenceSwatch } from '../../core/evidence/fingerprints'
+import { logEvidence, readPrints } from '../../core/evidence/log-evidence'
+import { spoiltBy } from '../../core/evidence/spoilt'
 import { FileProblem, readTable } from '../../core/formats/table'
 import { nextDose } from '../../core/acid-base/next-dose'
 import type { DoseQuestion } from '../../core/acid-base/dose-question'
@@ -31,6 +35,9 @@ export const TASKS = {
   readReadings: (bytes: Uint8Array) => readReadings(bytes),
   schedule: (question: ScheduleQuestion) => leastMakespan(question),
   nextDose: (question: DoseQuestion) => nextDose(question),
+  logEvidence: (swatches: readonly EvidenceSwatch[]) => logEvidence(swatches),
+  spoilt: ({ swatches, factor }: { swatches: readonly EvidenceSwatch[]; factor: Factor }) =>
+    spoiltBy(readPrints(swatches), factor),
   posterior: (question: PosteriorQuestion) => describePosterior(question),
   leastSquares: ({ points, model }: LeastSquaresBody) =>
     describeFit(fitLeastSquares(points, model ?? 'exponential')),

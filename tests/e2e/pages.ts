@@ -25,6 +25,7 @@ export const PAGES = [
   '/typical',
   '/potency',
   '/sample',
+  '/difference',
   '/year',
   '/back',
 ]

@@ -8,6 +8,7 @@ const places = computed(() => {
     { to: '/atlas', label: 'All sources' },
     { to: '/typical', label: 'Any plant, as usual' },
     { to: `/potency${of}`, label: 'Lots and seasons' },
+    { to: `/difference${of}`, label: 'What made the difference' },
     { to: `/sample${of}`, label: 'Sample page' },
   ]
 })

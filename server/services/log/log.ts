@@ -8,6 +8,7 @@ import { boothService } from '../swatch/booth'
 import { basketService } from '../basket/basket'
 import { curvesService } from '../strength/curves'
 import { dayCautions } from '../walk/day-cautions'
+import { evidenceService } from '../evidence/evidence'
 import { exchange } from '../exchange/exchange'
 import { findService } from './find'
 import { forgettingService } from './forgetting'
@@ -169,6 +170,7 @@ export function createLog(
     alike: readAlike(database, collections.swatches, clock),
     shelfView: shelfService(database.read),
     strength: strengthService(database.read, curves, versions),
+    evidence: evidenceService(database.read, tasks),
     curves,
     typical: typicalService(database.read),
     atlas,

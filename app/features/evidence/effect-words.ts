@@ -1,0 +1,140 @@
+import { isMordant, agentFacts, type Agent } from '~~/catalogue/agents'
+import { FIBRES, type Fibre } from '~~/catalogue/fibres'
+import { BATH_HEATS, type BathHeat } from '~~/core/mordant/bath-steps'
+import type { Factor } from '~~/core/evidence/factors'
+import type { Effect } from '~~/core/evidence/effects'
+import type { Contrast } from '~~/core/evidence/matched-sets'
+import type { Repeats } from '~~/core/evidence/repeat-spread'
+import type { Spoilt } from '~~/core/evidence/spoilt'
+import { LESS } from '~~/core/evidence/matched-sets'
+import { formatCount } from '~~/core/quantity/format-count'
+import { formatNumber } from '~/format/quantities'
+import { sentenceSpan } from '~/format/spans'
+import { FACTOR_WORDS, listWords } from '~/features/pot/factor-words'
+import { mordantKeyWords } from '~~/shared/words/swatch/mordant-key-words'
+
+/** Of claims called more than luck, so many are chance at the most. */
+const MOST_FALSE = 0.05
+/** A colour that differs by less along one axis is not named. */
+const SEEN = 2
+
+/** What it is called that something was done, or done more. */
+const DONE: Partial<Record<Factor, string>> = {
+  boiled: 'boiling',
+  spent: 'spent stuff',
+  aged: 'aged stuff',
+  soaked: 'soaking before',
+  minutes: 'longer in the bath',
+  tempC: 'a hotter bath',
+  finalPh: 'a higher final pH',
+  storageDays: 'keeping it longer',
+}
+
+/** One level of a factor, in words. */
+export function levelWords(factor: Factor, level: string): string {
+  switch (factor) {
+    case 'mordant':
+      return mordantKeyWords(level)
+    case 'fibre':
+      return level in FIBRES ? FIBRES[level as Fibre].label : level
+    case 'mordantHeat':
+      return level in BATH_HEATS
+        ? `${BATH_HEATS[level as BathHeat].label} mordanting`
+        : `${level} mordanting`
+    case 'mordantFinish':
+      return level === 'dried' ? 'dried after the mordant' : 'kept wet after the mordant'
+    case 'water':
+      return `${level} water`
+    case 'vessel':
+      return `${level} pot`
+    case 'bathNumber':
+      return `bath ${level}`
+    case 'coats':
+      return formatCount(Number(level), 'coat')
+    case 'state':
+    case 'particleSize':
+      return `${level} stuff`
+    default:
+      return level || 'none'
+  }
+}
+
+const agentWords = (agent: string) =>
+  isMordant(agent as Agent) ? agentFacts(agent as Agent).label : agent
+
+/** `Al Fe for Al`, `boiling`, `more alum`: what was done. */
+export function effectTitle({ factor, of, from, to }: Contrast): string {
+  if (factor === 'shift') return `${agentWords(of)} stirred in`
+  if (factor === 'mordantPercent') return `more ${agentWords(of)}`
+  if (from === LESS || from === 'false') return DONE[factor] ?? FACTOR_WORDS[factor]
+  return `${levelWords(factor, to)} for ${levelWords(factor, from)}`
+}
+
+export const keyOfEffect = ({ factor, of, from, to }: Contrast) => [factor, of, from, to].join('|')
+
+/** Whether it is more than luck, with all else that was asked at once. */
+export const isSure = ({ q }: Pick<Effect, 'q'>): boolean => q !== null && q <= MOST_FALSE
+
+/** `1.7 times as strong` */
+export const timesWords = (times: number) => `${formatNumber(times, 2)} times as strong`
+
+/** What it did, no surer than its interval. */
+export function answerWords(effect: Effect): string {
+  const { low, high, mid } = effect.times
+  const [pairs, pots] = [formatCount(effect.pairs, 'pair'), formatCount(effect.pots, 'pot')]
+  const from = `From ${pairs} in ${pots}, in which nothing else differed.`
+  if (low === null || high === null) {
+    return `Once it came out ${timesWords(mid)}. One proof says no more, until the same recipe was made again a few times. ${from}`
+  }
+  const span = sentenceSpan({ low, high })
+  if (isSure(effect)) {
+    return `It made them ${timesWords(mid)} (${span})${colourWords(effect)}. ${from} More than luck.`
+  }
+  const held =
+    effect.basis === 'repeats' ? ' One proof, held against how recipes made again differ.' : ''
+  return `It cannot be told yet: anything from ${span} times as strong. ${from}${held}`
+}
+
+/** `, darker and duller by 19 ΔE` */
+function colourWords({ delta }: Effect): string {
+  if (!delta) return ''
+  const words = [
+    Math.abs(delta.l) >= SEEN && (delta.l < 0 ? 'darker' : 'lighter'),
+    Math.abs(delta.c) >= SEEN && (delta.c < 0 ? 'duller' : 'clearer'),
+    Math.abs(delta.h) >= SEEN && 'of another hue',
+  ].filter((word) => word !== false)
+  const apart = Math.round(Math.hypot(delta.l, delta.c, delta.h))
+  return words.length > 0 ? `, ${listWords(words)}, ${apart} ΔE*ab apart` : ''
+}
+
+/** How the same recipe differs when it is made again; what every difference is held against. */
+export function repeatWords({ withinLot, betweenLots }: Repeats): string {
+  if (withinLot.sdLog === null) {
+    return 'No recipe was made again in another pot with all of it written down: how far luck goes is not known.'
+  }
+  const within = `The same recipe made again with the same lot differs by ${apartWords(withinLot)}, over ${formatCount(withinLot.recipes, 'recipe')} in ${formatCount(withinLot.pots, 'pot')}`
+  return betweenLots.sdLog === null
+    ? `${within}.`
+    : `${within}; with another lot by ${apartWords(betweenLots)}.`
+}
+
+const apartWords = ({ sdLog, mcdm }: Repeats['withinLot']) =>
+  [
+    mcdm !== null && `${formatNumber(mcdm, 2)} ΔE2000 from its mean`,
+    sdLog !== null && `${formatNumber(Math.exp(sdLog), 2)} times in strength (one SD)`,
+  ]
+    .filter(Boolean)
+    .join(' and ')
+
+/** `mostly the ratio differed too (23), or the water was not written down (11)` */
+export function spoiltWords(items: readonly Spoilt[]): string {
+  const told = items
+    .flatMap(({ by, differed, unknown }) => [
+      { count: differed, words: `${FACTOR_WORDS[by]} differed too` },
+      { count: unknown, words: `${FACTOR_WORDS[by]} was not written down` },
+    ])
+    .filter(({ count }) => count > 0)
+    .sort((a, b) => b.count - a.count)
+    .slice(0, 3)
+  return told.map(({ count, words }) => `${words} (${count})`).join('; ')
+}

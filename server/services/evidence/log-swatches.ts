@@ -1,0 +1,145 @@
+import dayjs from 'dayjs'
+import { groups } from 'd3-array'
+import type { Knex } from 'knex'
+import { PARTS } from '../../../catalogue/parts'
+import type { Factors } from '../../../core/evidence/factors'
+import type { EvidenceSwatch } from '../../../core/evidence/fingerprints'
+import { present } from '../../../core/present'
+import { isInert, type VesselMaterial } from '../../../core/safety/vessel-guards'
+import { calibrationOf, swatchStrength } from '../../../core/strength/swatch-strength'
+import { hasStrength } from '../../../shared/rules/swatch/best-reading'
+import type { PageQuery } from '../../../shared/schemas/log/common'
+import type { Lot } from '../../../shared/schemas/loft/lot'
+import type { Source } from '../../../shared/schemas/walk/source'
+import type { EvidenceLook } from '../../../shared/views/evidence/evidence'
+import type { Exclusion } from '../../../shared/views/strength/strength'
+import { pieceInWords } from '../../../shared/words/swatch/piece-in-words'
+import { lotRepository } from '../../repositories/lots'
+import { sourceRepository } from '../../repositories/sources'
+import { everyPage } from '../log/every-page'
+import { vesselKind } from '../log/small-kinds'
+import { candidatesOf, groupKey, type Candidate } from '../strength/curve-candidates'
+import { toJobSwatch } from '../strength/curves'
+import { factorsOf } from '../swatch/swatch-factors'
+
+/** On no curve, and yet as good as any to be held against its neighbour in the pot. */
+const STILL_COMPARED: readonly Exclusion[] = ['laterBath', 'mixedBath', 'ratioUnknown']
+/** Fainter ones differ by what the reading is off. */
+const LEAST_STRENGTH = 0.05
+
+/** A swatch as evidence, and as it is shown. */
+export interface LogSwatch {
+  swatch: EvidenceSwatch
+  look: EvidenceLook
+}
+
+export interface LogSwatches {
+  items: LogSwatch[]
+  /** Read, and too faint to be told in times. */
+  faint: number
+  sourceNames: Record<string, string>
+}
+
+/** Everything that was dyed and read, or that of one source, with all that is written down of how. */
+export async function logSwatches(db: Knex, sourceId?: string): Promise<LogSwatches> {
+  const materialOf = await vesselMaterials(db)
+  const ids = sourceId ? [sourceId] : await sourceRepository(db).dyedIds()
+  const items = new Map<string, LogSwatch>()
+  const sourceNames: Record<string, string> = {}
+  const faint = new Set<string>()
+  for (const id of ids) {
+    const source = present(await sourceRepository(db).find(id))
+    const candidates = (await candidatesOf(db, id)).filter(isCompared)
+    const lots = await lotsOf(db, candidates)
+    for (const [, of] of groups(candidates, groupKey)) {
+      const calibration = calibrationOf(
+        of.filter(({ exclusion }) => exclusion === null).map(toJobSwatch),
+      )
+      for (const candidate of of) {
+        const { swatch, reading, piece } = candidate
+        const bare = present(piece.bare)
+        const strength = swatchStrength({ dyed: reading, bare }, calibration)
+        if (!(strength >= LEAST_STRENGTH)) faint.add(swatch.id)
+        else {
+          sourceNames[id] = `${source.commonName} ${PARTS[source.part].label}`
+          items.set(swatch.id, toLogSwatch(candidate, { source, lots, strength, materialOf }))
+        }
+      }
+    }
+  }
+  return { items: [...items.values()], faint: faint.size, sourceNames }
+}
+
+const isCompared = ({ exclusion, reading, piece }: Candidate): boolean =>
+  (exclusion === null || STILL_COMPARED.includes(exclusion)) && hasStrength(reading, piece.bare)
+
+interface Beside {
+  source: Source
+  lots: ReadonlyMap<string, Lot>
+  strength: number
+  materialOf: ReadonlyMap<string, VesselMaterial>
+}
+
+function toLogSwatch(
+  candidate: Candidate,
+  { source, lots, strength, materialOf }: Beside,
+): LogSwatch {
+  const { swatch, pot, piece, reading } = candidate
+  return {
+    swatch: {
+      id: swatch.id,
+      pot: pot.id,
+      lot: pot.lots.map(({ lotId }) => lotId).join('+'),
+      source: source.id,
+      strength,
+      lab: reading.lab,
+      factors: {
+        ...factorsOf(candidate, source.part),
+        storageDays: storageDays(candidate, lots),
+        ...vesselOf(candidate, materialOf),
+      },
+    },
+    look: {
+      id: swatch.id,
+      code: swatch.code,
+      potId: pot.id,
+      potCode: pot.code,
+      hex: reading.hex,
+      sourceName: source.commonName,
+      ratioDry: pot.ratioDry,
+      words: pieceInWords(piece, pot.dyedOn),
+    },
+  }
+}
+
+/** From the gathering of its oldest lot to the pot, days; null where one of the two days is not known. */
+function storageDays({ pot }: Candidate, lots: ReadonlyMap<string, Lot>): number | null {
+  const days = pot.lots.map(({ lotId }) => {
+    const lot = lots.get(lotId)
+    const isKnown = lot && lot.gatheredOn !== '' && pot.dyedWithinDays + lot.gatheredWithinDays < 30
+    return isKnown ? dayjs(pot.dyedOn).diff(lot.gatheredOn, 'day') : NaN
+  })
+  const longest = Math.max(...days)
+  return Number.isFinite(longest) ? longest : null
+}
+
+/** What the pot was of, as far as it takes part; where every pot of the kit is inert, nobody need say which. */
+function vesselOf({ pot }: Candidate, materialOf: Beside['materialOf']): Factors {
+  const isAnyReactive = [...materialOf.values()].some((material) => !isInert(material))
+  const material = pot.vesselId ? materialOf.get(pot.vesselId) : undefined
+  if (material === undefined) return { vessel: isAnyReactive ? null : 'inert' }
+  return { vessel: isInert(material) ? 'inert' : material }
+}
+
+async function vesselMaterials(db: Knex): Promise<Map<string, VesselMaterial>> {
+  const vessels = await everyPage((query: PageQuery) => vesselKind.page(db, query), {
+    aside: false,
+  })
+  return new Map(vessels.map(({ id, material }) => [id, material]))
+}
+
+async function lotsOf(db: Knex, candidates: readonly Candidate[]): Promise<Map<string, Lot>> {
+  const ids = new Set(candidates.flatMap(({ pot }) => pot.lots.map(({ lotId }) => lotId)))
+  const lots = await lotRepository(db).findMany([...ids])
+  return new Map(lots.map((lot) => [lot.id, lot]))
+}

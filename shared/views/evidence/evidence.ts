@@ -1,0 +1,38 @@
+import type { ShownEffect } from '../../../core/evidence/log-evidence'
+import type { Repeats } from '../../../core/evidence/repeat-spread'
+import type { Spoilt } from '../../../core/evidence/spoilt'
+
+/** A swatch as it stands beside another. */
+export interface EvidenceLook {
+  id: string
+  code: string
+  potId: string
+  potCode: string
+  hex: string
+  sourceName: string
+  /** null: not known. */
+  ratioDry: number | null
+  /** Its fibre and mordants in words. */
+  words: string
+}
+
+/** What a log, or all that was dyed with one source, proves. */
+export interface EvidenceView {
+  /** Swatches that were read, and of how many everything is written down. */
+  read: number
+  known: number
+  /** Read, and too faint to be told in times. */
+  faint: number
+  /** Surest first. */
+  effects: ShownEffect[]
+  repeats: Repeats
+  /** Those that stand for an effect. */
+  looks: EvidenceLook[]
+  /** Names of sources by their ids. */
+  sourceNames: Record<string, string>
+}
+
+/** What spoils the pairs of a factor, most pairs first. */
+export interface SpoiltView {
+  items: Spoilt[]
+}
