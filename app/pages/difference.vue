@@ -24,6 +24,12 @@ const { data: view, failure } = useLoaded(
   () => api.get<EvidenceView>('evidence', of.value),
   sourceId,
 )
+/** A list shows nothing chosen where its value is empty. */
+const ALL = 'all'
+const which = computed({
+  get: () => sourceId.value || ALL,
+  set: (id) => (sourceId.value = id === ALL ? '' : id),
+})
 /** Of the whole log, whatever is chosen: so that another source can be. */
 const names = ref<Record<string, string>>({})
 watch(view, (now) => {
@@ -70,8 +76,8 @@ useHead({ title: 'What made the difference · Juniper Haze' })
         />
       </ElSelect>
       do, for
-      <ElSelect v-model="sourceId" class="which" filterable aria-label="For which source">
-        <ElOption value="" label="all sources" />
+      <ElSelect v-model="which" class="which" filterable aria-label="For which source">
+        <ElOption :value="ALL" label="all sources" />
         <ElOption v-for="(name, id) in names" :key="id" :value="id" :label="name" />
       </ElSelect>
     </h1>
@@ -148,6 +154,7 @@ useHead({ title: 'What made the difference · Juniper Haze' })
 
 .answer {
   max-width: 90ch;
+  margin: 10px 0 16px;
   font-size: 17px;
   line-height: 1.45;
 }

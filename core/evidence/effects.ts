@@ -4,6 +4,7 @@ import { folded } from './alike'
 import { groupedBy, type EvidenceSwatch } from './fingerprints'
 import type { Contrast, MatchedSet } from './matched-sets'
 import {
+  ALPHA,
   falseDiscoveryRates,
   pairedMean,
   pairedTest,
@@ -41,7 +42,7 @@ export interface Effect extends Contrast {
   pots: number
   /** Independent proofs: pieces of one pot are one. */
   proofs: number
-  /** So many times as strong, with its 95 % interval; without an end where nothing tells it. */
+  /** So many times as strong, with its interval; without an end where nothing tells it. */
   times: { mid: number; low: number | null; high: number | null }
   /** `pairs`: by their own spread; `repeats`: by that of recipes made again; null: no interval. */
   basis: 'pairs' | 'repeats' | null
@@ -60,10 +61,12 @@ export interface Effect extends Contrast {
 export function effectsOf(
   sets: readonly MatchedSet[],
   repeats: Spread,
+  swatches: readonly EvidenceSwatch[],
+  alpha = ALPHA,
 ): (Effect & { sets: readonly MatchedSet[] })[] {
   const effects = groupedBy(sets, ({ contrast }) => keyOf(contrast)).map((of) => {
-    const turned = oriented(of)
-    return { ...effectOf(turned, repeats), sets: turned }
+    const turned = oriented(of, swatches)
+    return { ...effectOf(turned, repeats, alpha), sets: turned }
   })
   const tested = effects.filter(({ p }) => p !== null)
   const rates = falseDiscoveryRates(tested.map(({ p }) => present(p)))
@@ -77,11 +80,13 @@ export function effectsOf(
 const keyOf = ({ factor, of, from, to }: Contrast) =>
   [factor, of, folded(from), folded(to)].join('|')
 
-/** From what there is more of: that is what one is used to. */
-function oriented(sets: readonly MatchedSet[]): MatchedSet[] {
-  const isNamed = ({ contrast: { from } }: MatchedSet) => !FIXED_FROM.includes(from)
-  const [from, to] = [sum(sets, (set) => set.from.length), sum(sets, (set) => set.to.length)]
-  if (from >= to || !sets.every(isNamed)) return [...sets]
+/** From what there is more of in the log: that is what one is used to. */
+function oriented(sets: readonly MatchedSet[], swatches: readonly EvidenceSwatch[]): MatchedSet[] {
+  const { factor, from, to } = sets[0]!.contrast
+  if (FIXED_FROM.includes(from)) return [...sets]
+  const countOf = (level: string) =>
+    swatches.filter(({ factors }) => folded(factors[factor] ?? '') === folded(level)).length
+  if (countOf(from) >= countOf(to)) return [...sets]
   return sets.map(({ contrast, ...set }) => ({
     contrast: { ...contrast, from: contrast.to, to: contrast.from },
     from: set.to,
@@ -90,9 +95,9 @@ function oriented(sets: readonly MatchedSet[]): MatchedSet[] {
 }
 const FIXED_FROM = ['less', 'without', 'false', '', '0', '1']
 
-function effectOf(sets: readonly MatchedSet[], repeats: Spread): Effect {
+function effectOf(sets: readonly MatchedSet[], repeats: Spread, alpha: number): Effect {
   const proofs = proofsOf(sets)
-  const pooled = pooledEffect(proofs, repeats)
+  const pooled = pooledEffect(proofs, repeats, alpha)
   const deltas = proofs.flatMap(({ delta }) => delta ?? [])
   return {
     ...sets[0]!.contrast,
@@ -206,7 +211,7 @@ interface Pooled {
 /** Fewer repeats do not tell how far one proof may be off. */
 const LEAST_REPEATS = 3
 
-function pooledEffect(proofs: readonly Proof[], repeats: Spread): Pooled {
+function pooledEffect(proofs: readonly Proof[], repeats: Spread, alpha: number): Pooled {
   const all = proofs.map(({ logTimes }) => logTimes)
   const alike = { tau: 0, i2: 0 }
   if (all.length === 1) {
@@ -216,7 +221,7 @@ function pooledEffect(proofs: readonly Proof[], repeats: Spread): Pooled {
       return { mid, low: null, high: null, basis: null, p: null, ...alike }
     }
     return {
-      ...tInterval(mid, Math.SQRT2 * sdLog, df),
+      ...tInterval(mid, Math.SQRT2 * sdLog, df, alpha),
       basis: 'repeats',
       p: null,
       ...alike,
@@ -227,9 +232,10 @@ function pooledEffect(proofs: readonly Proof[], repeats: Spread): Pooled {
     of.map(({ logTimes }) => logTimes),
   )
   const df = all.length - bySource.length
-  if (bySource.length === 1 || df === 0) return { ...pairedMean(all), basis: 'pairs', p, ...alike }
+  if (bySource.length === 1 || df === 0)
+    return { ...pairedMean(all, alpha), basis: 'pairs', p, ...alike }
   const within = sum(bySource, (of) => sum(of, (each) => (each - present(mean(of))) ** 2)) / df
-  if (within === 0) return { ...pairedMean(all), basis: 'pairs', p, ...alike }
+  if (within === 0) return { ...pairedMean(all, alpha), basis: 'pairs', p, ...alike }
   const { standardError, tau2, i2, ...overall } = randomEffectsMean(
     bySource.map((of) => ({ mean: present(mean(of)), variance: within / of.length })),
   )
@@ -237,7 +243,7 @@ function pooledEffect(proofs: readonly Proof[], repeats: Spread): Pooled {
     { variance: within / all.length, df },
     { variance: standardError ** 2 - within / all.length, df: bySource.length - 1 },
   )
-  const interval: Interval = tInterval(overall.mean, standardError, freedom)
+  const interval: Interval = tInterval(overall.mean, standardError, freedom, alpha)
   return {
     ...interval,
     basis: 'pairs',

@@ -30,10 +30,12 @@ export function logEvidence(swatches: readonly EvidenceSwatch[]): LogEvidence {
   const prints = readPrints(swatches)
   const repeats = repeatsOf(prints)
   return {
-    effects: effectsOf(matchedSets(prints), repeats.withinLot).map(({ sets, ...effect }) => ({
-      ...effect,
-      shown: shownOf(sets),
-    })),
+    effects: effectsOf(matchedSets(prints), repeats.withinLot, swatches).map(
+      ({ sets, ...effect }) => ({
+        ...effect,
+        shown: shownOf(sets),
+      }),
+    ),
     repeats,
     read: prints.length,
     known: prints.filter(({ unknown }) => unknown.length === 0).length,
@@ -44,15 +46,6 @@ export function logEvidence(swatches: readonly EvidenceSwatch[]): LogEvidence {
 export const readPrints = (swatches: readonly EvidenceSwatch[]): Fingerprint[] =>
   fingerprints(swatches.filter(({ strength }) => strength !== null))
 
-/** One pair a pot, or a set: side by side they are the proof. */
-function shownOf(sets: readonly MatchedSet[]): ShownEffect['shown'] {
-  const seen = new Set<string>()
-  return sets
-    .filter(({ from: [first] }) => {
-      const isNew = !seen.has(first!.pot)
-      seen.add(first!.pot)
-      return isNew
-    })
-    .slice(0, MOST_SHOWN)
-    .map(({ from, to }) => ({ from: from[0]!.id, to: to[0]!.id }))
-}
+/** One pair of each set: side by side they are the proof. */
+const shownOf = (sets: readonly MatchedSet[]): ShownEffect['shown'] =>
+  sets.slice(0, MOST_SHOWN).map(({ from, to }) => ({ from: from[0]!.id, to: to[0]!.id }))

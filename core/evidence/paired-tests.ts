@@ -8,8 +8,8 @@ import { present } from '../present'
 /** Fewer differences say too little of their own spread: they are tested by their signs. */
 const LEAST_FOR_T = 6
 
-/** The middle of an interval that holds the truth in 19 of 20 cases. */
-const NINETEEN_IN_TWENTY = 0.975
+/** Share of intervals that may miss the truth. */
+export const ALPHA = 0.05
 
 export interface Interval {
   mid: number
@@ -17,9 +17,9 @@ export interface Interval {
   high: number
 }
 
-/** An estimate give or take its standard error, by Student's t. */
-export function tInterval(mid: number, standardError: number, df: number): Interval {
-  const reach = tQuantile(NINETEEN_IN_TWENTY, df) * standardError
+/** An estimate give or take its standard error, by Student's t; it misses the truth in `alpha` of all cases. */
+export function tInterval(mid: number, standardError: number, df: number, alpha = ALPHA): Interval {
+  const reach = tQuantile(1 - alpha / 2, df) * standardError
   return { mid, low: mid - reach, high: mid + reach }
 }
 
@@ -28,14 +28,17 @@ export const tProbability = (mid: number, standardError: number, df: number): nu
   standardError === 0 ? (mid === 0 ? 1 : 0) : 2 * tCdf(-Math.abs(mid) / standardError, df)
 
 /**
- * The mean of paired differences with its 95 % interval (paired t).
+ * The mean of paired differences with its interval (paired t), 95 % unless told otherwise.
  *
  * @param differences at least two
  */
-export function pairedMean(differences: readonly number[]): Interval & { standardError: number } {
+export function pairedMean(
+  differences: readonly number[],
+  alpha = ALPHA,
+): Interval & { standardError: number } {
   const standardError = present(deviation(differences)) / Math.sqrt(differences.length)
   const mid = present(mean(differences))
-  return { ...tInterval(mid, standardError, differences.length - 1), standardError }
+  return { ...tInterval(mid, standardError, differences.length - 1, alpha), standardError }
 }
 
 /** How often chance alone would bring so uneven signs; those of nothing are left out (sign test, exact). */

@@ -1,10 +1,9 @@
 <script setup lang="ts">
 import { scaleLog } from 'd3-scale'
-import { formatNumber } from '~/format/quantities'
 import { formatCount } from '~~/core/quantity/format-count'
 import type { ShownEffect } from '~~/core/evidence/log-evidence'
 import { useSize } from '~/composables/useSize'
-import { effectTitle, isSure, keyOfEffect } from './effect-words'
+import { effectTitle, isSure, keyOfEffect, shortWords } from './effect-words'
 
 /** Everything that was ever changed, and how many times as strong it made the colour. */
 const { effects, chosen } = defineProps<{ effects: readonly ShownEffect[]; chosen: string }>()
@@ -59,7 +58,7 @@ const spanOf = ({ times: { low, high } }: ShownEffect) =>
         <circle :cx="x(effect.times.mid)" :cy="ROW / 2" r="6" />
       </svg>
       <span class="told">
-        <span>{{ formatNumber(effect.times.mid, 2) }} times</span>
+        <span>{{ shortWords(effect) }}</span>
         <span class="quiet"
           >{{ formatCount(effect.pairs, 'pair') }}, {{ formatCount(effect.pots, 'pot')
           }}{{ isSure(effect) ? '' : ', cannot tell' }}</span

@@ -1,4 +1,4 @@
-import { isMordant, agentFacts, type Agent } from '~~/catalogue/agents'
+import { agentFacts, isMordant, MORDANT_KEYS, MORDANTS, type Agent } from '~~/catalogue/agents'
 import { FIBRES, type Fibre } from '~~/catalogue/fibres'
 import { BATH_HEATS, type BathHeat } from '~~/core/mordant/bath-steps'
 import type { Factor } from '~~/core/evidence/factors'
@@ -34,7 +34,7 @@ const DONE: Partial<Record<Factor, string>> = {
 export function levelWords(factor: Factor, level: string): string {
   switch (factor) {
     case 'mordant':
-      return mordantKeyWords(level)
+      return mordantWords(level)
     case 'fibre':
       return level in FIBRES ? FIBRES[level as Fibre].label : level
     case 'mordantHeat':
@@ -59,6 +59,24 @@ export function levelWords(factor: Factor, level: string): string {
   }
 }
 
+const BY_MARK_LENGTH = [...MORDANT_KEYS].sort(
+  (a, b) => MORDANTS[b].mark.length - MORDANTS[a].mark.length,
+)
+
+/** `alum and iron` of `Al Fe`; marks of two words first, for those of one are in them. */
+function mordantWords(key: string): string {
+  let left = ` ${key} `
+  const found = BY_MARK_LENGTH.flatMap((agent) => {
+    const mark = ` ${MORDANTS[agent].mark} `
+    const at = left.indexOf(mark)
+    if (at < 0) return []
+    left = left.replace(mark, '  ')
+    return [{ at: ` ${key} `.indexOf(mark), words: MORDANTS[agent].label }]
+  })
+  const words = found.sort((a, b) => a.at - b.at).map((each) => each.words)
+  return words.length > 0 ? listWords(words) : mordantKeyWords(key)
+}
+
 const agentWords = (agent: string) =>
   isMordant(agent as Agent) ? agentFacts(agent as Agent).label : agent
 
@@ -77,6 +95,14 @@ export const isSure = ({ q }: Pick<Effect, 'q'>): boolean => q !== null && q <= 
 
 /** `1.7 times as strong` */
 export const timesWords = (times: number) => `${formatNumber(times, 2)} times as strong`
+
+/** `1.7 times (1.4 to 2.1)`; where it cannot be told, the interval alone. */
+export function shortWords(effect: Effect): string {
+  const { mid, low, high } = effect.times
+  if (low === null || high === null) return 'once: no interval yet'
+  const span = sentenceSpan({ low, high })
+  return isSure(effect) ? `${formatNumber(mid, 2)} times (${span})` : `${span} times`
+}
 
 /** What it did, no surer than its interval. */
 export function answerWords(effect: Effect): string {

@@ -113,6 +113,41 @@ export const CALC_ANSWERS = {
     differs: list(factorName),
     unknown: list(factorName),
   }),
+  pairs: Joi.object({
+    effects: list(
+      Joi.object({
+        factor: factorName.required(),
+        of: Joi.string().allow('').required(),
+        from: Joi.string().allow('').required(),
+        to: Joi.string().allow('').required(),
+        pairs: count,
+        pots: count,
+        proofs: count,
+        times: Joi.object({
+          mid: number,
+          low: orNull,
+          high: orNull,
+        }).required(),
+        deltaL: orNull,
+        deltaC: orNull,
+        deltaH: orNull,
+        p: orNull,
+        q: orNull,
+      }),
+    ),
+    repeats: Joi.object({ n: count, sdLogS: orNull, mcdm: orNull }).required(),
+    pairs: list(
+      Joi.object({
+        a: Joi.string().required(),
+        b: Joi.string().required(),
+        verdict: Joi.string().valid('clean', 'repeat').required(),
+        differs: list(factorName),
+        unknown: list(factorName),
+      }),
+    ),
+    confounded: count,
+    unsure: count,
+  }),
 } as const satisfies Record<string, Joi.Schema>
 
 export type CalcName = keyof typeof CALC_ANSWERS

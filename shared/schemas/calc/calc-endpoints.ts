@@ -12,6 +12,7 @@ import {
   strengthSchema,
 } from './calc'
 import type { CalcName } from './calc-answers'
+import { pairsSchema } from './calc-pairs'
 import { phDoseSchema, phSchema, scheduleSchema, waterSchema } from './calc-bath'
 
 export interface CalcEndpoint {
@@ -149,6 +150,18 @@ export const CALC_ENDPOINTS: Record<CalcName, CalcEndpoint> = {
     example: {
       a: { factors: { fibre: 'wool', mordant: 'Al', minutes: 60 } },
       b: { factors: { fibre: 'silk', mordant: 'Al', minutes: 62 } },
+    },
+  },
+  pairs: {
+    summary: 'What each factor did, over all clean pairs of some swatches, and how repeats differ',
+    body: pairsSchema,
+    example: {
+      swatches: [
+        { id: 'a', pot: 'p1', strength: 1, factors: { fibre: 'wool', mordant: 'Al' } },
+        { id: 'b', pot: 'p1', strength: 1.5, factors: { fibre: 'wool', mordant: 'Al Fe' } },
+        { id: 'c', pot: 'p2', strength: 0.9, factors: { fibre: 'wool', mordant: 'Al' } },
+        { id: 'd', pot: 'p2', strength: 1.4, factors: { fibre: 'wool', mordant: 'Al Fe' } },
+      ],
     },
   },
 }

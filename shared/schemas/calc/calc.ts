@@ -173,7 +173,8 @@ const factorValue = Joi.alternatives(
 /** A factor by name, as an answer lists it. */
 export const factorName = Joi.string().valid(...FACTORS)
 
-const factorFields = Object.fromEntries(FACTORS.map((factor) => [factor, factorValue]))
+/** Values by factor, as swatches are compared by. */
+export const factorFields = Object.fromEntries(FACTORS.map((factor) => [factor, factorValue]))
 
 const side = Joi.object({ factors: Joi.object(factorFields).required() }).required()
 

@@ -1,0 +1,77 @@
+import { comparePair, type PairComparison } from './compare-pair'
+import { effectsOf, type Effect } from './effects'
+import type { EvidenceSwatch } from './fingerprints'
+import { readPrints } from './log-evidence'
+import { matchedSets } from './matched-sets'
+import { repeatsOf } from './repeat-spread'
+
+export interface PairsQuestion {
+  swatches: readonly EvidenceSwatch[]
+  /** Share of intervals that may miss the truth; left out: 0.05. */
+  alpha?: number
+}
+
+/** A pair that proves something: what one factor does, or how the same differs. */
+interface ProvingPair extends PairComparison {
+  a: string
+  b: string
+}
+
+export interface PairsAnswer {
+  effects: (Pick<
+    Effect,
+    'factor' | 'of' | 'from' | 'to' | 'pairs' | 'pots' | 'proofs' | 'times' | 'p' | 'q'
+  > & {
+    deltaL: number | null
+    deltaC: number | null
+    deltaH: number | null
+  })[]
+  /** Of recipes made again with the same lot. */
+  repeats: { n: number; sdLogS: number | null; mcdm: number | null }
+  /** Clean ones, and repeats. */
+  pairs: ProvingPair[]
+  /** How many pairs prove nothing: several things differ, or something is not known. */
+  confounded: number
+  unsure: number
+}
+
+/** Every pair of some swatches, and what each factor did: each is compared with each, so few are asked at once. */
+export function pairsAnswer({ swatches, alpha }: PairsQuestion): PairsAnswer {
+  const prints = readPrints(swatches)
+  const { withinLot } = repeatsOf(prints)
+  const compared = swatches.flatMap((a, i) =>
+    swatches.slice(i + 1).map((b): ProvingPair => ({
+      a: a.id,
+      b: b.id,
+      ...comparePair(a.factors, b.factors, {
+        isOnePot: a.pot === b.pot,
+        isOneLot: a.lot !== '' && a.lot === b.lot,
+      }),
+    })),
+  )
+  const countOf = (verdict: PairComparison['verdict']) =>
+    compared.filter((pair) => pair.verdict === verdict).length
+  return {
+    effects: effectsOf(matchedSets(prints), withinLot, swatches, alpha).map(
+      ({ factor, of, from, to, pairs, pots, proofs, times, p, q, delta }) => ({
+        factor,
+        of,
+        from,
+        to,
+        pairs,
+        pots,
+        proofs,
+        times,
+        deltaL: delta?.l ?? null,
+        deltaC: delta?.c ?? null,
+        deltaH: delta?.h ?? null,
+        p,
+        q,
+      }),
+    ),
+    repeats: { n: withinLot.pots, sdLogS: withinLot.sdLog, mcdm: withinLot.mcdm },
+    pairs: compared.filter(({ verdict }) => verdict === 'clean' || verdict === 'repeat'),
+    confounded: countOf('confounded'),
+    unsure: countOf('unsure'),
+  }
+}
