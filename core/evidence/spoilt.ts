@@ -25,36 +25,50 @@ const MOST_OF_A_GROUP = 60
  */
 export function spoiltBy(prints: readonly Fingerprint[], factor: Factor): Spoilt[] {
   const told = prints.filter(({ swatch }) => !isUnknown(swatch.factors[factor]))
+  const pots = groupedBy(told, ({ swatch }) => swatch.pot).filter((of) => of.length > 1)
   return FACTORS.filter((by) => by !== factor && by !== 'source' && by !== 'part')
-    .map((by) => ({ by, ...countOf(told, factor, by) }))
+    .map((by) => {
+      const counts = [
+        ...pots.map((of) => countOf(of, factor, by, { isOnePot: true })),
+        ...blocksAcross(told, factor, by).map((of) => countOf(of, factor, by, { isOnePot: false })),
+      ]
+      return {
+        by,
+        differed: sum(counts, ({ differed }) => differed),
+        unknown: sum(counts, ({ unknown }) => unknown),
+      }
+    })
     .filter(({ differed, unknown }) => differed + unknown > 0)
     .sort((a, b) => b.differed + b.unknown - a.differed - a.unknown)
 }
 
-function countOf(prints: readonly Fingerprint[], factor: Factor, by: Factor) {
+/** Swatches of different pots that agree in all but the two factors. */
+function blocksAcross(prints: readonly Fingerprint[], factor: Factor, by: Factor): Fingerprint[][] {
   const place = lookUp(PLACE_OF, by)
   const others = prints.filter(({ unknown }) => unknown.every((each) => each === by))
-  const counts = groupedBy(others, ({ swatch }) => (by === 'lot' ? swatch.source : swatch.lot))
-    .flatMap((of) =>
+  return groupedBy(others, ({ swatch }) => (by === 'lot' ? swatch.source : swatch.lot)).flatMap(
+    (of) =>
       groupedBy(of, (print) => {
         const key = keyOf(print, factor, 'allMarks')
         // the lot is in no key, and what goes with the factor is out of it already
         return by === 'lot' ? key : key - (isTakenOut(factor, by) ? 0 : print.marks[place]!)
       }),
-    )
-    .map((block) => pairsOf(block.slice(0, MOST_OF_A_GROUP), factor, by))
-  return {
-    differed: sum(counts, ({ differed }) => differed),
-    unknown: sum(counts, ({ unknown }) => unknown),
-  }
+  )
 }
 
 const isTakenOut = (factor: Factor, by: Factor) => factor === 'mordant' && by.startsWith('mordant')
 
-function pairsOf(block: readonly Fingerprint[], factor: Factor, by: Factor) {
+function countOf(
+  block: readonly Fingerprint[],
+  factor: Factor,
+  by: Factor,
+  { isOnePot }: { isOnePot: boolean },
+) {
   let [differed, unknown] = [0, 0]
-  for (const [i, { swatch: a }] of block.entries()) {
-    for (const { swatch: b } of block.slice(i + 1)) {
+  const looked = block.slice(0, MOST_OF_A_GROUP)
+  for (const [i, { swatch: a }] of looked.entries()) {
+    for (const { swatch: b } of looked.slice(i + 1)) {
+      if ((a.pot === b.pot) !== isOnePot) continue
       const why = whyNot(a, b, factor, by)
       if (why === 'differed') differed++
       if (why === 'unknown') unknown++

@@ -1,0 +1,112 @@
+import { afterEach, beforeEach, describe, expect, test } from '@jest/globals'
+import { newId } from '../../../../shared/ids'
+import type { NewPiece } from '../../../../shared/schemas/basket/piece'
+import { openTestLog, type TestLog } from '../../../fixtures/log'
+
+let here: TestLog
+beforeEach(async () => {
+  here = await openTestLog()
+})
+afterEach(() => here.database.close())
+
+const alum = {
+  kind: 'mordant' as const,
+  agent: 'alum' as const,
+  percentWof: 10,
+  doneOn: '2026-08-01',
+}
+const iron = { ...alum, agent: 'ironSulfate' as const, percentWof: 2 }
+const PLAIN = { heat: 'hot' as const, finish: 'dried' as const }
+
+/** A pot of one lot with pieces of these mordants, each read as a colour. */
+async function dyed(
+  pieces: { treatments: NewPiece['treatments']; hex: string; fibre?: NewPiece['fibre'] }[],
+) {
+  const lot = await here.lot({ state: 'dried' })
+  const made = []
+  for (const { treatments, fibre } of pieces) {
+    made.push(await here.piece({ treatments, ...(fibre && { fibre }) }))
+  }
+  const pot = await here.pot(lot, made)
+  for (const [i, { hex }] of pieces.entries()) {
+    const id = pot.pieces[i]!.swatchId!
+    await here.log.swatches.change(id, 1, {
+      reading: { id: newId(), hex, wet: false, washed: true },
+    })
+  }
+  return pot
+}
+
+describe('what made the difference', () => {
+  test('two pieces of a pot whose water nobody wrote down are a clean pair, and stand side by side', async () => {
+    const pot = await dyed([
+      { treatments: [{ ...alum, ...PLAIN }], hex: '#d0a040' },
+      {
+        treatments: [
+          { ...alum, ...PLAIN },
+          { ...iron, ...PLAIN },
+        ],
+        hex: '#6b5a30',
+      },
+    ])
+    const view = await here.log.evidence.view({})
+    expect(view).toMatchObject({ read: 2, known: 0, faint: 0 })
+    expect(view.effects).toHaveLength(1)
+    expect(view.effects[0]).toMatchObject({
+      factor: 'mordant',
+      from: 'Al',
+      to: 'Al Fe',
+      pairs: 1,
+      proofs: 1,
+      q: null,
+      times: { low: null, high: null },
+    })
+    expect(view.effects[0]!.times.mid).toBeGreaterThan(1)
+    const [shown] = view.effects[0]!.shown
+    const lookOf = (id: string) => view.looks.find((look) => look.id === id)
+    expect(lookOf(shown!.from)).toMatchObject({ potCode: pot.code, hex: '#d0a040' })
+    expect(lookOf(shown!.to)).toMatchObject({ potCode: pot.code, hex: '#6b5a30' })
+    expect(Object.values(view.sourceNames)).toEqual(['tansy flower heads'])
+  })
+
+  test('mordant and fibre changed at once prove nothing, and each is told to have spoilt the other', async () => {
+    await dyed([
+      { treatments: [{ ...alum, ...PLAIN }], hex: '#d0a040' },
+      {
+        treatments: [
+          { ...alum, ...PLAIN },
+          { ...iron, ...PLAIN },
+        ],
+        hex: '#6b5a30',
+        fibre: 'silk',
+      },
+    ])
+    expect((await here.log.evidence.view({})).effects).toEqual([])
+    const { items } = await here.log.evidence.spoilt({ factor: 'mordant' })
+    expect(items).toEqual([{ by: 'fibre', differed: 1, unknown: 0 }])
+  })
+
+  test('a mordant of unknown percentage is not taken as alike', async () => {
+    const { percentWof: _, ...spoon } = { ...alum, ...PLAIN }
+    await dyed([
+      { treatments: [spoon], hex: '#d0a040' },
+      { treatments: [{ ...alum, ...PLAIN }], hex: '#6b5a30', fibre: 'silk' },
+    ])
+    expect((await here.log.evidence.view({})).effects).toEqual([])
+    const { items } = await here.log.evidence.spoilt({ factor: 'fibre' })
+    expect(items).toEqual([{ by: 'mordantPercent', differed: 0, unknown: 1 }])
+  })
+
+  test('of one source alone, and of a log in which nothing was read', async () => {
+    const none = await here.log.evidence.view({})
+    expect(none).toMatchObject({ read: 0, effects: [], looks: [] })
+    await dyed([
+      { treatments: [{ ...alum, ...PLAIN }], hex: '#d0a040' },
+      { treatments: [{ ...alum, ...PLAIN }], hex: '#a08030', fibre: 'silk' },
+    ])
+    const all = await here.log.evidence.view({})
+    expect(all.effects.map(({ factor }) => factor)).toEqual(['fibre'])
+    const [sourceId] = Object.keys(all.sourceNames)
+    expect(await here.log.evidence.view({ sourceId: sourceId! })).toEqual(all)
+  })
+})
