@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { EvidenceView, SpoiltView } from '~~/shared/views/evidence/evidence'
+import AlmostClean from '~/features/evidence/AlmostClean.vue'
 import EffectChart from '~/features/evidence/EffectChart.vue'
 import PairStrips from '~/features/evidence/PairStrips.vue'
 import {
@@ -48,6 +49,7 @@ const { data: spoilt } = useLoaded(
       : null,
   effect,
 )
+const MOST_ALMOST = 2
 const tested = computed(() => effects.value.filter(({ q }) => q !== null).length)
 const spoiltCount = computed(() =>
   (spoilt.value?.items ?? []).reduce((sum, { differed, unknown }) => sum + differed + unknown, 0),
@@ -103,6 +105,12 @@ useHead({ title: 'What made the difference · Juniper Haze' })
             Pairs in which {{ FACTOR_WORDS[effect.factor] }} differed, and one thing more:
             {{ spoiltWords(spoilt.items) }}.
           </p>
+        </section>
+        <section v-if="view.almost.length" class="panel" aria-labelledby="almost">
+          <h2 id="almost">
+            Almost <span class="quiet">one piece more would make these clean</span>
+          </h2>
+          <AlmostClean :almost="view.almost.slice(0, MOST_ALMOST)" :looks="looks" />
         </section>
         <section v-if="effect.perSource.length > 1" class="panel" aria-labelledby="sources">
           <h2 id="sources">Source by source</h2>

@@ -1,3 +1,4 @@
+import { almostClean, type Almost } from './almost'
 import { effectsOf, type Effect } from './effects'
 import { fingerprints, type EvidenceSwatch, type Fingerprint } from './fingerprints'
 import { matchedSets, type MatchedSet } from './matched-sets'
@@ -13,6 +14,8 @@ export interface LogEvidence {
   /** Surest first. */
   effects: ShownEffect[]
   repeats: Repeats
+  /** What one more piece would make clean, best first. */
+  almost: Almost[]
   /** Swatches that were read, and of how many everything is written down. */
   read: number
   known: number
@@ -29,14 +32,11 @@ const MOST_SHOWN = 24
 export function logEvidence(swatches: readonly EvidenceSwatch[]): LogEvidence {
   const prints = readPrints(swatches)
   const repeats = repeatsOf(prints)
+  const effects = effectsOf(matchedSets(prints), repeats.withinLot, swatches)
   return {
-    effects: effectsOf(matchedSets(prints), repeats.withinLot, swatches).map(
-      ({ sets, ...effect }) => ({
-        ...effect,
-        shown: shownOf(sets),
-      }),
-    ),
+    effects: effects.map(({ sets, ...effect }) => ({ ...effect, shown: shownOf(sets) })),
     repeats,
+    almost: almostClean(prints, effects),
     read: prints.length,
     known: prints.filter(({ unknown }) => unknown.length === 0).length,
   }

@@ -41,7 +41,8 @@ const TOLD_ELSEWHERE: readonly Factor[] = [
   'companions',
   'readingMethod',
 ]
-const ASKED = FACTORS.filter((factor) => !TOLD_ELSEWHERE.includes(factor))
+/** Factors whose effect is asked for. */
+export const ASKED = FACTORS.filter((factor) => !TOLD_ELSEWHERE.includes(factor))
 
 /**
  * Every set of swatches in which one factor alone differs, of a whole log.

@@ -19,9 +19,10 @@ export const evidenceService = (db: Knex, run: RunTask) => ({
         'logEvidence',
         items.map(({ swatch }) => swatch),
       )
-      const shown = new Set(
-        evidence.effects.flatMap((effect) => effect.shown.flatMap(({ from, to }) => [from, to])),
-      )
+      const shown = new Set([
+        ...evidence.effects.flatMap((effect) => effect.shown.flatMap(({ from, to }) => [from, to])),
+        ...evidence.almost.flatMap(({ bathLike, pieceLike }) => [bathLike, pieceLike]),
+      ])
       return {
         ...evidence,
         faint,

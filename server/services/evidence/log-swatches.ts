@@ -4,7 +4,7 @@ import type { Knex } from 'knex'
 import { PARTS } from '../../../catalogue/parts'
 import type { Factors } from '../../../core/evidence/factors'
 import type { EvidenceSwatch } from '../../../core/evidence/fingerprints'
-import { present } from '../../../core/present'
+import { first, present } from '../../../core/present'
 import { isInert, type VesselMaterial } from '../../../core/safety/vessel-guards'
 import { calibrationOf, swatchStrength } from '../../../core/strength/swatch-strength'
 import { hasStrength } from '../../../shared/rules/swatch/best-reading'
@@ -107,6 +107,7 @@ function toLogSwatch(
       hex: reading.hex,
       sourceName: source.commonName,
       ratioDry: pot.ratioDry,
+      lotId: pot.lots.length === 1 ? first(pot.lots).lotId : null,
       words: pieceInWords(piece, pot.dyedOn),
     },
   }

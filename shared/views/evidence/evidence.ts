@@ -1,3 +1,4 @@
+import type { Almost } from '../../../core/evidence/almost'
 import type { ShownEffect } from '../../../core/evidence/log-evidence'
 import type { Repeats } from '../../../core/evidence/repeat-spread'
 import type { Spoilt } from '../../../core/evidence/spoilt'
@@ -12,6 +13,8 @@ export interface EvidenceLook {
   sourceName: string
   /** null: not known. */
   ratioDry: number | null
+  /** The lot it was dyed with; null: several. */
+  lotId: string | null
   /** Its fibre and mordants in words. */
   words: string
 }
@@ -26,7 +29,9 @@ export interface EvidenceView {
   /** Surest first. */
   effects: ShownEffect[]
   repeats: Repeats
-  /** Those that stand for an effect. */
+  /** What one more piece would make clean, best first. */
+  almost: Almost[]
+  /** Those that stand for an effect, or for what is almost clean. */
   looks: EvidenceLook[]
   /** Names of sources by their ids. */
   sourceNames: Record<string, string>

@@ -110,6 +110,36 @@ describe('sets in which one factor alone differs', () => {
   })
 })
 
+describe('what is almost clean', () => {
+  const all = { mordantPercent: { alum: 10 } }
+  test('a piece and its bath changed at once are parted by one piece more, where little plant tells most', () => {
+    const { almost } = logEvidence([
+      swatch('a', 'p1', 1, all),
+      swatch('b', 'p2', 1.4, { ...all, fibre: 'silk', water: 'tap' }),
+      // three things at once are beyond one piece
+      swatch('c', 'p3', 1.4, { ...all, fibre: 'silk', water: 'tap', way: 'solar' }),
+    ])
+    expect(almost).toEqual([
+      { bathLike: 'a', pieceLike: 'b', shows: ['fibre', 'water'], plantG: 4 },
+    ])
+    // with it both are told
+    const parted = logEvidence([
+      swatch('a', 'p1', 1, all),
+      swatch('b', 'p2', 1.4, { ...all, fibre: 'silk', water: 'tap' }),
+      swatch('new', 'p4', 1.2, { ...all, fibre: 'silk' }),
+    ])
+    expect(parted.effects.map(({ factor }) => factor).sort()).toEqual(['fibre', 'water'])
+  })
+
+  test('nothing is where something is not written down', () => {
+    const { almost } = logEvidence([
+      swatch('a', 'p1', 1, { ...all, boiled: null }),
+      swatch('b', 'p2', 1.4, { ...all, fibre: 'silk', water: 'tap', boiled: null }),
+    ])
+    expect(almost).toEqual([])
+  })
+})
+
 describe('what a log proves', () => {
   test('pieces of one pot are one proof, and sets that share a pot too', () => {
     const pot = (name: string, times: number) => [
