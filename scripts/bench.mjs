@@ -24,6 +24,7 @@ const BENCHES = [
   ['Hostile requests', 'tests/bench/hostile.ts'],
   ['Kills in the middle of things', 'tests/bench/kill.ts'],
   ['Dye days laid out, beside an exact search', 'tests/bench/dye-days.ts'],
+  ['What a log proves: planted truth, and 100,000 swatches', 'tests/bench/evidence.ts'],
   ['Year with 500 plans, and a bar dragged', 'tests/bench/year.ts'],
   ['Weight of the first page', 'tests/bench/first-page.ts'],
 ]
