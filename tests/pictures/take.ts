@@ -48,15 +48,6 @@ async function weighIn(page: Page) {
   await page.getByRole('option', { name: 'Orchard Bank' }).click()
 }
 
-/** What grows near, ticked. */
-async function tickAlder(page: Page) {
-  await page
-    .getByRole('button', { name: /^alder/i })
-    .first()
-    .click()
-  await page.getByRole('article').waitFor()
-}
-
 /** A photo of an unread swatch, with its chart marked. */
 async function readPhoto(page: Page) {
   await page.getByText('photo', { exact: true }).click()
@@ -136,6 +127,9 @@ const openRunning = (page: Page) => page.locator('.tag').first().click()
 const planShown = (page: Page) =>
   page.getByRole('heading', { name: 'Dock orange for the big jumper' }).waitFor()
 
+/** Everything that was dyed is held against everything, the first time. */
+const answered = (page: Page) => page.getByRole('heading', { name: /^Pairs/ }).waitFor()
+
 const TAG =
   '15 Aug 24: 420 g fresh tansy heads on 60 g wool yarn, alum 12 %, simmered 1 h, clear yellow, again'
 const chooseColour = (page: Page) =>
@@ -171,11 +165,10 @@ const SHOTS: [string, string, typeof TABLE, ((page: Page) => Promise<void>)?][] 
   ['table', '/table', TABLE, mapTable],
   ['strength', `/strength?source=${TANSY}`, TABLE],
   ['plant', `/source/${TANSY}`, TABLE],
+  ['difference', '/difference', TABLE, answered],
   ['atlas', '/atlas', TABLE, allComputed],
   ['potency', `/potency?source=${TANSY}`, TABLE],
 ]
-/** An empty log is pictured, too. */
-const EMPTY_SHOTS: typeof SHOTS = [['first-day', '/', TABLE, tickAlder]]
 
 async function picture(browser: Browser, shots: typeof SHOTS) {
   for (const [name, path, viewport, prepare] of shots) {
@@ -195,19 +188,14 @@ async function picture(browser: Browser, shots: typeof SHOTS) {
 }
 
 const browser = await chromium.launch(CHROMIUM)
+const folder = mkdtempSync(join(tmpdir(), 'juniper-haze-pictures-'))
 try {
-  for (const [shots, isDemo] of [
-    [SHOTS, true],
-    [EMPTY_SHOTS, false],
-  ] as const) {
-    const folder = mkdtempSync(join(tmpdir(), 'juniper-haze-pictures-'))
-    if (isDemo) await loadDemo(folder)
-    const server = startBuilt(folder, PORT)
-    await untilReady(BASE)
-    await picture(browser, shots).finally(() => server.kill())
-    await exited(server)
-    rmSync(folder, { recursive: true, force: true })
-  }
+  await loadDemo(folder)
+  const server = startBuilt(folder, PORT)
+  await untilReady(BASE)
+  await picture(browser, SHOTS).finally(() => server.kill())
+  await exited(server)
 } finally {
   await browser.close()
+  rmSync(folder, { recursive: true, force: true })
 }
