@@ -17,7 +17,6 @@ interface Hank {
   hex: string
   fibre?: 'wool' | 'silk'
   mordants?: Mordant[]
-  heat?: 'hot' | 'cold'
 }
 /** What a pot of it is, where it is not as the others. */
 interface ComparedPot {
@@ -44,7 +43,6 @@ const POTS: readonly ComparedPot[] = [
   { hanks: [{ hex: '#d9ac66' }, { hex: '#8f7a50', mordants: IRON }] },
   { hanks: [{ hex: '#c98b30' }, { hex: '#c27a1f', fibre: 'silk' }] },
   { hanks: [{ hex: '#cc8f37' }, { hex: '#c5802a', fibre: 'silk' }] },
-  { hanks: [{ hex: '#ca8c31' }, { hex: '#cf9743', heat: 'cold' }] },
   { hanks: [{ hex: '#b98a4e' }, { hex: '#7b6a45', mordants: IRON }], boiled: true },
   { hanks: [{ hex: '#c4842a' }, { hex: '#75602f', mordants: IRON }], plan: { size: 'ground' } },
   { hanks: [{ hex: '#d09a48' }, { hex: '#877147', mordants: IRON }], minutes: 30 },
@@ -112,7 +110,7 @@ async function dye(log: Log, lotId: string, pot: ComparedPot, on: string) {
   }
 }
 
-const pieceOf = ({ fibre = 'wool', mordants = ['alum'], heat = 'hot' }: Hank, on: string) =>
+const pieceOf = ({ fibre = 'wool', mordants = ['alum'] }: Hank, on: string) =>
   validate<NewPiece>(newPieceSchema, {
     id: newId(),
     name: 'comparison hank',
@@ -126,7 +124,7 @@ const pieceOf = ({ fibre = 'wool', mordants = ['alum'], heat = 'hot' }: Hank, on
         agent,
         percentWof: agent === 'ironSulfate' ? 2 : 10,
         doneOn: on,
-        heat,
+        heat: 'hot' as const,
         finish: 'heldWet' as const,
       })),
     ],

@@ -29,7 +29,7 @@ test('another dyer’s swatches come in apart, and count once they are wanted', 
   await expect(apart).toBeVisible()
   await page.getByRole('button', { name: 'Count them in' }).click()
   await expect(page.getByRole('button', { name: 'Keep them apart' })).toBeVisible()
-  await expect(page.getByText(/From \d+ swatches in \d+ lots/)).toBeVisible()
+  await expect(page.getByText(/From \d+ swatch(es)? in \d+ lots?/)).toBeVisible()
   await page.getByRole('button', { name: 'Undo' }).click()
   await expect(apart).toBeVisible()
 })
