@@ -30,7 +30,7 @@ export interface MatchedSet {
 
 /** Numbers that are compared within a tolerance: more of it, or less, of whatever amount. */
 export const LESS = 'less'
-export const MORE = 'more'
+const MORE = 'more'
 
 /** Factors whose effect other rooms tell: the curves of strength, and potency of lots. */
 const TOLD_ELSEWHERE: readonly Factor[] = [
@@ -107,7 +107,7 @@ function betweenPots({ contrast, from, to }: MatchedSet): MatchedSet[] {
   return only.from.length > 0 && only.to.length > 0 ? [only] : []
 }
 
-export const potsOf = (swatches: readonly EvidenceSwatch[]): Set<string> =>
+const potsOf = (swatches: readonly EvidenceSwatch[]): Set<string> =>
   new Set(swatches.map(({ pot }) => pot))
 
 /** What all must be equal in, but for the factor asked and what goes with it. */

@@ -31,7 +31,7 @@ const DONE: Partial<Record<Factor, string>> = {
 }
 
 /** One level of a factor, in words. */
-export function levelWords(factor: Factor, level: string): string {
+function levelWords(factor: Factor, level: string): string {
   switch (factor) {
     case 'mordant':
       return mordantWords(level)
@@ -94,7 +94,7 @@ export const keyOfEffect = ({ factor, of, from, to }: Contrast) => [factor, of, 
 export const isSure = ({ q }: Pick<Effect, 'q'>): boolean => q !== null && q <= MOST_FALSE
 
 /** `1.7 times as strong` */
-export const timesWords = (times: number) => `${formatNumber(times, 2)} times as strong`
+const timesWords = (times: number) => `${formatNumber(times, 2)} times as strong`
 
 /** `1.7 times (1.4 to 2.1)`; where it cannot be told, the interval alone. */
 export function shortWords(effect: Effect): string {

@@ -129,11 +129,12 @@ function ticksOf(begin: dayjs.Dayjs, days: number, pxPerDay: number) {
     words: isMonth(day) || (i === 0 && !isNear) ? dayMonth(day) : String(day.date()),
     isWeekend: [0, 6].includes(day.day()),
   }))
-  // a number that a month's name would run into is left out
+  // a number that a month's name would run into is left out, and what the end would cut off
   return named.map((tick, i) => {
     const before = named[i - 1]
     const isTaken = before && before.words.length * LETTER + TICK_GAP > step * pxPerDay
-    return isTaken && !isMonth(all[i]!) ? { ...tick, words: '' } : tick
+    const isCut = (days - i * step) * pxPerDay < tick.words.length * LETTER
+    return isCut || (isTaken && !isMonth(all[i]!)) ? { ...tick, words: '' } : tick
   })
 }
 

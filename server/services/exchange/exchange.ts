@@ -3,6 +3,7 @@ import type { AtlasService } from '../strength/atlas'
 import type { Card } from '../../../shared/schemas/swatch/card'
 import type { Batch, Clock } from '../log/records'
 import type { Names } from '../swatch/notes'
+import { effectsCsv, evidenceJson, pairsCsv, type EvidenceOut } from '../evidence/evidence-out'
 import { dyeLogCsv } from './dye-log-out'
 import { gatheringsCsv } from './gatherings-out'
 import { importGatherings, type Collections } from './import-gatherings'
@@ -47,10 +48,16 @@ const COMPUTED = {
   'curves.csv': { type: 'text/csv; charset=utf-8', write: curvesCsv },
   'curves.json': { type: 'application/json', write: curvesJson },
 } as const
+/** Files of what the whole log proves. */
+const PROVED = {
+  'effects.csv': { type: 'text/csv; charset=utf-8', write: effectsCsv },
+  'pairs.csv': { type: 'text/csv; charset=utf-8', write: pairsCsv },
+  'evidence.json': { type: 'application/json', write: evidenceJson },
+} as const
 export const EXPORT_TYPES: Record<ExportName, string> = Object.fromEntries(
-  Object.entries({ ...EXPORTS, ...COMPUTED }).map(([name, { type }]) => [name, type]),
+  Object.entries({ ...EXPORTS, ...COMPUTED, ...PROVED }).map(([name, { type }]) => [name, type]),
 ) as Record<ExportName, string>
-export type ExportName = keyof typeof EXPORTS | keyof typeof COMPUTED
+export type ExportName = keyof typeof EXPORTS | keyof typeof COMPUTED | keyof typeof PROVED
 
 type Everything = Collections &
   PotCollections & {
@@ -70,7 +77,7 @@ export const exchange = (
   atlas: AtlasService,
   clock: Clock,
   run: RunTask,
-  { names, keepIn }: CardsIn,
+  { names, keepIn, evidence }: CardsIn & { evidence: () => Promise<EvidenceOut> },
 ) => ({
   /** A file, piece by piece: long ones are never whole in memory. */
   async *write(name: ExportName): AsyncGenerator<string> {
@@ -78,6 +85,10 @@ export const exchange = (
       const written = EXPORTS[name as keyof typeof EXPORTS].write(database.read)
       if (written instanceof Promise) yield await written
       else yield* written
+      return
+    }
+    if (name in PROVED) {
+      yield PROVED[name as keyof typeof PROVED].write(await evidence())
       return
     }
     // what goes out must not be of before

@@ -114,6 +114,7 @@ export function createLog(
   const versions = sourceVersions(database.read)
   const curves = curvesService(database.read, compute)
   const atlas = atlasService(database, curves)
+  const evidence = evidenceService(database.read, tasks)
   const walk = walkService(database.read, {
     usualOf: (sourceId) => curves.usualRatioOf(sourceId),
     forDepths: (sourceId) => curves.depthRatiosOf(sourceId),
@@ -170,7 +171,7 @@ export function createLog(
     alike: readAlike(database, collections.swatches, clock),
     shelfView: shelfService(database.read),
     strength: strengthService(database.read, curves, versions),
-    evidence: evidenceService(database.read, tasks),
+    evidence,
     curves,
     typical: typicalService(database.read),
     atlas,
@@ -185,6 +186,7 @@ export function createLog(
     exchange: exchange(database, collections, atlas, clock, tasks, {
       names,
       keepIn: (batch, card) => cards.keepIn(batch, card),
+      evidence: () => evidence.whole(),
     }),
     archive: archiveService(database, files, clock),
     settings,

@@ -69,6 +69,9 @@ describe('lanes', () => {
     const [first, second, third, fourth] = ticks.map(({ words }) => words)
     expect(second).toMatch(/Dec/)
     expect([first, third, fourth]).toEqual(['29', '', '5'])
+    const year = laneLayout({ ...ask, from: '2026-11-29', days: 361, width: 804, bars: [] })
+    expect(year.ticks.at(-1)!.words).toBe('')
+    expect(year.ticks.at(-2)!.words).not.toBe('')
   })
 
   test('are grey by night, and all day where nobody is there', () => {

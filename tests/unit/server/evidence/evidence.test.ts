@@ -1,4 +1,6 @@
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals'
+import Papa from 'papaparse'
+import type { ExportName } from '../../../../server/services/exchange/exchange'
 import { newId } from '../../../../shared/ids'
 import type { NewPiece } from '../../../../shared/schemas/basket/piece'
 import { openTestLog, type TestLog } from '../../../fixtures/log'
@@ -108,5 +110,26 @@ describe('what made the difference', () => {
     expect(all.effects.map(({ factor }) => factor)).toEqual(['fibre'])
     const [sourceId] = Object.keys(all.sourceNames)
     expect(await here.log.evidence.view({ sourceId: sourceId! })).toEqual(all)
+  })
+
+  test('goes out as tables and as JSON, with all that is known of both sides', async () => {
+    await dyed([
+      { treatments: [{ ...alum, ...PLAIN }], hex: '#d0a040' },
+      { treatments: [{ ...alum, ...PLAIN }], hex: '#a08030', fibre: 'silk' },
+    ])
+    const fileOf = async (name: ExportName) => {
+      let text = ''
+      for await (const piece of here.log.exchange.write(name)) text += piece
+      return text
+    }
+    const rowsOf = async (name: ExportName) =>
+      Papa.parse<Record<string, string>>((await fileOf(name)).trim(), { header: true }).data
+    const [effect] = await rowsOf('effects.csv')
+    expect(effect).toMatchObject({ factor: 'fibre', from: 'silk', to: 'wool', proofs: '1', q: '' })
+    const [pair] = await rowsOf('pairs.csv')
+    expect(pair).toMatchObject({ fibreA: 'silk', fibreB: 'wool', mordantPercentA: 'alum 10' })
+    expect(pair).toMatchObject({ waterA: '', boiledB: '' })
+    const json = JSON.parse(await fileOf('evidence.json')) as unknown
+    expect(json).toEqual(await here.log.evidence.view({}))
   })
 })
