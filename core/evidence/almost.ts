@@ -30,15 +30,17 @@ const MOST_OF_A_GROUP = 12
  * tell most for their plant: what few proofs tell of yet.
  */
 export function almostClean(prints: readonly Fingerprint[], effects: readonly Effect[]): Almost[] {
-  const known = prints.filter(
-    ({ unknown, swatch }) => unknown.length === 0 && typeof swatch.factors.ratioDry === 'number',
+  const lots = largestLots(
+    prints.filter(
+      ({ unknown, swatch }) => unknown.length === 0 && typeof swatch.factors.ratioDry === 'number',
+    ),
   )
   const proofsOf = (factor: Factor) =>
     sum(effects, (effect) => (effect.factor === factor ? effect.proofs : 0))
   const worth = ({ shows, plantG }: Almost) =>
     sum(shows, (factor) => 1 / (1 + proofsOf(factor))) / plantG
   const found = OF_PIECE.flatMap((piece) =>
-    OF_BATH.flatMap((bath) => pairsOf(known, piece, bath).slice(0, 1)),
+    OF_BATH.flatMap((bath) => pairsOf(lots, piece, bath).slice(0, 1)),
   )
   return found.sort((a, b) => worth(b) - worth(a)).slice(0, MOST)
 }
@@ -49,9 +51,24 @@ const OF_BATH = FACTORS.filter(
   (factor) => ASKED.includes(factor) && !isOfPiece(factor) && FACTOR_FACTS[factor].isChosen,
 )
 
-function pairsOf(known: readonly Fingerprint[], piece: Factor, bath: Factor): Almost[] {
+/** So many swatches are looked at: a few suggestions are found among them, if anywhere. */
+const MOST_LOOKED_AT = 3000
+
+/** Lots of most swatches first: what was often changed is in them. */
+function largestLots(known: readonly Fingerprint[]): Fingerprint[][] {
+  const lots = groupedBy(known, ({ swatch }) => swatch.lot).sort((a, b) => b.length - a.length)
+  let left = MOST_LOOKED_AT
+  return lots.filter((of) => {
+    const isLookedAt = left > 0
+    left -= of.length
+    return isLookedAt
+  })
+}
+
+function pairsOf(lots: readonly (readonly Fingerprint[])[], piece: Factor, bath: Factor): Almost[] {
   const place = lookUp(PLACE_OF, bath)
-  return groupedBy(known, ({ swatch }) => swatch.lot)
+  return lots
+    .filter((of) => differIn(of, piece) && differIn(of, bath))
     .flatMap((of) =>
       groupedBy(of, (print) => keyOf(print, piece, 'allMarks') - print.marks[place]!),
     )
