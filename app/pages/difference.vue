@@ -42,7 +42,7 @@ const effects = computed(() => view.value?.effects ?? [])
 const effect = computed(
   () => effects.value.find((each) => keyOfEffect(each) === key.value) ?? effects.value[0] ?? null,
 )
-const { data: spoilt } = useLoaded(
+const { data: spoilt, failure: uncounted } = useLoaded(
   async () =>
     effect.value
       ? await api.get<SpoiltView>('evidence/spoilt', { factor: effect.value.factor, ...of.value })
@@ -54,12 +54,13 @@ const tested = computed(() => effects.value.filter(({ q }) => q !== null).length
 const spoiltCount = computed(() =>
   (spoilt.value?.items ?? []).reduce((sum, { differed, unknown }) => sum + differed + unknown, 0),
 )
+const isCut = computed(() => (spoilt.value?.items ?? []).some((each) => each.isCut))
 useHead({ title: 'What made the difference · Juniper Haze' })
 </script>
 
 <template>
   <StrengthNav />
-  <p v-if="failure" class="wrong" role="alert">{{ failure }}</p>
+  <p v-if="failure || uncounted" class="wrong" role="alert">{{ failure || uncounted }}</p>
   <template v-if="view && effect">
     <h1 class="question">
       What did
@@ -94,15 +95,15 @@ useHead({ title: 'What made the difference · Juniper Haze' })
           <h2 id="all">Everything that was ever changed</h2>
           <EffectChart :effects="effects" :chosen="keyOfEffect(effect)" @choose="key = $event" />
           <p class="quiet">
-            Lines hold the truth 19 times in 20. Filled: more than luck, with
-            {{ formatCount(tested, 'question') }} asked at once; of those called so fewer than one
-            in twenty are chance. Pieces of one pot count as one proof.
+            Lines hold the truth about nine times in ten or more (simulated). Filled: more than
+            luck, with {{ formatCount(tested, 'question') }} asked at once; of those called so one
+            in twenty at the most is chance, on average. Pieces of one pot count as one proof.
           </p>
         </section>
         <section v-if="spoilt && spoiltCount" class="panel" aria-labelledby="spoilt">
-          <h2 id="spoilt">Spoilt {{ spoiltCount }}</h2>
+          <h2 id="spoilt">Spoilt {{ spoiltCount }}{{ isCut ? ' and more' : '' }}</h2>
           <p>
-            Pairs in which {{ FACTOR_WORDS[effect.factor] }} differed, and one thing more:
+            Pairs in which {{ FACTOR_WORDS[effect.factor] }} differed, and one thing more, mostly:
             {{ spoiltWords(spoilt.items) }}.
           </p>
         </section>
@@ -116,8 +117,8 @@ useHead({ title: 'What made the difference · Juniper Haze' })
           <h2 id="sources">Source by source</h2>
           <ul>
             <li v-for="each in effect.perSource" :key="each.source">
-              <span class="capital">{{ names[each.source] ?? '' }}</span>:
-              {{ formatCount(each.proofs, 'proof') }}
+              <button type="button" class="link" @click="sourceId = each.source">
+                {{ names[each.source] ?? '' }}</button>: {{ formatCount(each.proofs, 'proof') }}
             </li>
           </ul>
         </section>

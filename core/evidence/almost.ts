@@ -1,9 +1,9 @@
 import { sum } from 'd3-array'
 import { comparePair } from './compare-pair'
 import type { Effect } from './effects'
-import { FACTOR_FACTS, FACTORS, TOLERANCES, type Factor } from './factors'
+import { FACTOR_FACTS, FACTORS, PIECE_FACTORS, type Factor } from './factors'
 import { groupedBy, isOfPiece, PLACE_OF, type Fingerprint } from './fingerprints'
-import { ASKED, keyOf } from './matched-sets'
+import { ASKED, keyOf, mayDiffer } from './matched-sets'
 import { lookUp } from '../present'
 
 /** A confounded pair that one more piece would part into two clean ones. */
@@ -39,13 +39,12 @@ export function almostClean(prints: readonly Fingerprint[], effects: readonly Ef
     sum(effects, (effect) => (effect.factor === factor ? effect.proofs : 0))
   const worth = ({ shows, plantG }: Almost) =>
     sum(shows, (factor) => 1 / (1 + proofsOf(factor))) / plantG
-  const found = OF_PIECE.flatMap((piece) =>
+  const found = PIECE_FACTORS.flatMap((piece) =>
     OF_BATH.flatMap((bath) => pairsOf(lots, piece, bath).slice(0, 1)),
   )
   return found.sort((a, b) => worth(b) - worth(a)).slice(0, MOST)
 }
 
-const OF_PIECE = ASKED.filter((factor) => FACTOR_FACTS[factor].sharedBy === 'nothing')
 /** Nobody boils a pot for the sake of it. */
 const OF_BATH = FACTORS.filter(
   (factor) => ASKED.includes(factor) && !isOfPiece(factor) && FACTOR_FACTS[factor].isChosen,
@@ -68,7 +67,7 @@ function largestLots(known: readonly Fingerprint[]): Fingerprint[][] {
 function pairsOf(lots: readonly (readonly Fingerprint[])[], piece: Factor, bath: Factor): Almost[] {
   const place = lookUp(PLACE_OF, bath)
   return lots
-    .filter((of) => differIn(of, piece) && differIn(of, bath))
+    .filter((of) => mayDiffer(of, piece) && mayDiffer(of, bath))
     .flatMap((of) =>
       groupedBy(of, (print) => keyOf(print, piece, 'allMarks') - print.marks[place]!),
     )
@@ -78,7 +77,7 @@ function pairsOf(lots: readonly (readonly Fingerprint[])[], piece: Factor, bath:
 
 /** One of each block: they are all of the same two factors, and mostly of the same ratio. */
 function inBlock(block: readonly Fingerprint[], piece: Factor, bath: Factor): Almost[] {
-  if (!differIn(block, piece) || !differIn(block, bath)) return []
+  if (!mayDiffer(block, piece) || !mayDiffer(block, bath)) return []
   for (const [i, { swatch: a }] of block.entries()) {
     for (const { swatch: b } of block.slice(i + 1)) {
       if (a.pot === b.pot) continue
@@ -89,13 +88,4 @@ function inBlock(block: readonly Fingerprint[], piece: Factor, bath: Factor): Al
     }
   }
   return []
-}
-
-function differIn(block: readonly Fingerprint[], factor: Factor): boolean {
-  const place = lookUp(PLACE_OF, factor)
-  const [first] = block
-  return (
-    TOLERANCES[factor] !== undefined ||
-    block.some(({ marks }) => marks[place] !== first!.marks[place])
-  )
 }

@@ -2,7 +2,7 @@ import { groups, mean, sum } from 'd3-array'
 import type { Lab } from '../colour/tristimulus'
 import { folded } from './alike'
 import { groupedBy, type EvidenceSwatch } from './fingerprints'
-import type { Contrast, MatchedSet } from './matched-sets'
+import { LESS, WITHOUT, type Contrast, type MatchedSet } from './matched-sets'
 import {
   ALPHA,
   falseDiscoveryRates,
@@ -28,11 +28,14 @@ export interface Proof {
   delta: ColourDelta | null
 }
 
-/** From one colour to another: lightness, chroma and hue difference, CIELAB. */
-interface ColourDelta {
-  l: number
-  c: number
-  h: number
+/** Along lightness, chroma and hue: CIELAB differences from one colour to another. */
+type ColourDelta = Record<'l' | 'c' | 'h', number>
+
+/** With its interval; without an end where nothing tells it. */
+export interface OpenInterval {
+  mid: number
+  low: number | null
+  high: number | null
 }
 
 /** What a factor did, from one of its levels to the other. */
@@ -42,11 +45,12 @@ export interface Effect extends Contrast {
   pots: number
   /** Independent proofs: pieces of one pot are one. */
   proofs: number
-  /** So many times as strong, with its interval; without an end where nothing tells it. */
-  times: { mid: number; low: number | null; high: number | null }
+  /** So many times as strong. */
+  times: OpenInterval
   /** `pairs`: by their own spread; `repeats`: by that of recipes made again; null: no interval. */
   basis: 'pairs' | 'repeats' | null
-  delta: ColourDelta | null
+  /** Of the colour, by the spread of its proofs; null: colours were not read on both sides. */
+  delta: Record<keyof ColourDelta, OpenInterval> | null
   /** How often chance alone would bring as much; null: one proof has no test. */
   p: number | null
   /** Share of false claims among those at least as sure, of all that were asked; null as `p`. */
@@ -54,7 +58,7 @@ export interface Effect extends Contrast {
   /** How much the true effect differs from source to source: SD of its logarithm, and share of all spread. */
   tau: number
   i2: number
-  perSource: { source: string; proofs: number; times: number }[]
+  perSource: { source: string; proofs: number }[]
 }
 
 /** What every contrast did, surest first; those that nothing tests are last. */
@@ -93,7 +97,7 @@ function oriented(sets: readonly MatchedSet[], swatches: readonly EvidenceSwatch
     to: set.from,
   }))
 }
-const FIXED_FROM = ['less', 'without', 'false', '', '0', '1']
+const FIXED_FROM = [LESS, WITHOUT, 'false', '0', '1']
 
 function effectOf(sets: readonly MatchedSet[], repeats: Spread, alpha: number): Effect {
   const proofs = proofsOf(sets)
@@ -110,7 +114,7 @@ function effectOf(sets: readonly MatchedSet[], repeats: Spread, alpha: number): 
       high: pooled.high === null ? null : Math.exp(pooled.high),
     },
     basis: pooled.basis,
-    delta: meanDelta(deltas),
+    delta: deltaIntervals(deltas, alpha),
     p: pooled.p,
     q: null,
     tau: pooled.tau,
@@ -118,7 +122,6 @@ function effectOf(sets: readonly MatchedSet[], repeats: Spread, alpha: number): 
     perSource: groups(proofs, ({ source }) => source).map(([source, of]) => ({
       source,
       proofs: of.length,
-      times: Math.exp(present(mean(of, ({ logTimes }) => logTimes))),
     })),
   }
 }
@@ -195,13 +198,23 @@ function meanDelta(deltas: readonly ColourDelta[]): ColourDelta | null {
   }
 }
 
+function deltaIntervals(deltas: readonly ColourDelta[], alpha: number): Effect['delta'] {
+  const middle = meanDelta(deltas)
+  if (!middle) return null
+  const along = (axis: keyof ColourDelta): OpenInterval =>
+    deltas.length > 1
+      ? pairedMean(
+          deltas.map((delta) => delta[axis]),
+          alpha,
+        )
+      : { mid: middle[axis], low: null, high: null }
+  return { l: along('l'), c: along('c'), h: along('h') }
+}
+
 const labsOf = (swatches: readonly EvidenceSwatch[]): Lab[] =>
   swatches.flatMap(({ lab }) => lab ?? [])
 
-interface Pooled {
-  mid: number
-  low: number | null
-  high: number | null
+interface Pooled extends OpenInterval {
   basis: Effect['basis']
   p: number | null
   tau: number

@@ -104,6 +104,11 @@ export const FACTOR_FACTS: Readonly<Record<Factor, FactorFacts>> = {
   readingMethod: { sharedBy: 'nothing', isChosen: true },
 }
 
+/** What belongs to a piece and can be chosen for it, whatever its bath. */
+export const PIECE_FACTORS = FACTORS.filter(
+  (factor) => FACTOR_FACTS[factor].sharedBy === 'nothing' && factor !== 'readingMethod',
+)
+
 /** Of a mordanting, what only another of the same mordants can be held against. */
 const OF_A_MORDANT: readonly Factor[] = ['mordantPercent', 'mordantHeat', 'mordantFinish']
 export const isOfMordant = (factor: Factor): boolean => OF_A_MORDANT.includes(factor)

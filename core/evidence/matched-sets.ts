@@ -31,6 +31,9 @@ export interface MatchedSet {
 /** Numbers that are compared within a tolerance: more of it, or less, of whatever amount. */
 export const LESS = 'less'
 const MORE = 'more'
+/** An agent that one side has, and the other has not. */
+export const WITHOUT = 'without'
+const WITH = 'with'
 
 /** Factors whose effect other rooms tell: the curves of strength, and potency of lots. */
 const TOLD_ELSEWHERE: readonly Factor[] = [
@@ -69,12 +72,11 @@ export function matchedSets(prints: readonly Fingerprint[]): MatchedSet[] {
 /** Of one pot: what is of the piece must be known, or told of none. */
 function setsWithin(factor: Factor, prints: readonly Fingerprint[]): MatchedSet[] {
   const place = lookUp(PLACE_OF, factor)
-  const [one] = prints
   // most pots hold pieces that do not differ in it
-  if (prints.every(({ marks }) => marks[place] === one!.marks[place]) && !TOLERANCES[factor])
-    return []
+  if (!mayDiffer(prints, factor)) return []
   const known = prints.filter(
-    ({ isPieceKnown, unknown }) => isPieceKnown && !unknown.includes(factor),
+    ({ isPieceKnown, unknown, tokens }) =>
+      isPieceKnown && tokens[place] !== undefined && !unknown.includes(factor),
   )
   return groupedBy(known, (print) => keyOf(print, factor, 'pieceMarks')).flatMap((block) =>
     setsOf(factor, block, isOfPiece),
@@ -84,13 +86,21 @@ function setsWithin(factor: Factor, prints: readonly Fingerprint[]): MatchedSet[
 /** Of different pots, of one lot. */
 function setsAcross(factor: Factor, ofLot: readonly Fingerprint[]): MatchedSet[] {
   const place = lookUp(PLACE_OF, factor)
-  const [one] = ofLot
-  if (!one) return []
-  if (ofLot.every(({ marks }) => marks[place] === one!.marks[place]) && !TOLERANCES[factor])
-    return []
+  if (!mayDiffer(ofLot, factor)) return []
   const told = ofLot.filter(({ tokens }) => tokens[place] !== undefined)
   return groupedBy(told, (print) => keyOf(print, factor, 'allMarks')).flatMap((block) =>
     setsOf(factor, block, isAcrossPots).flatMap(betweenPots),
+  )
+}
+
+/** Whether some of them may lie on other levels of a factor than others: numbers always may. */
+export function mayDiffer(prints: readonly Fingerprint[], factor: Factor): boolean {
+  const place = lookUp(PLACE_OF, factor)
+  const [one] = prints
+  if (!one) return false
+  return (
+    TOLERANCES[factor] !== undefined ||
+    prints.some(({ marks }) => marks[place] !== one.marks[place])
   )
 }
 
@@ -210,7 +220,7 @@ function addedOf(from: string, to: string): { contrast: Contrast; isTurned: bool
   const added = [...more].filter((name) => !less.has(name))
   if (added.length !== 1 || more.size !== less.size + 1) return null
   return {
-    contrast: { factor: 'shift', of: added[0]!, from: 'without', to: 'with' },
+    contrast: { factor: 'shift', of: added[0]!, from: WITHOUT, to: WITH },
     isTurned: left === more,
   }
 }

@@ -1,3 +1,4 @@
+import { folded } from './alike'
 import { comparePair, type PairComparison } from './compare-pair'
 import { effectsOf, type Effect } from './effects'
 import type { EvidenceSwatch } from './fingerprints'
@@ -36,7 +37,8 @@ export interface PairsAnswer {
 }
 
 /** Every pair of some swatches, and what each factor did: each is compared with each, so few are asked at once. */
-export function pairsAnswer({ swatches, alpha }: PairsQuestion): PairsAnswer {
+export function pairsAnswer({ swatches: asked, alpha }: PairsQuestion): PairsAnswer {
+  const swatches = asked.map(withLot)
   const prints = readPrints(swatches)
   const { withinLot } = repeatsOf(prints)
   const compared = swatches.flatMap((a, i) =>
@@ -45,7 +47,7 @@ export function pairsAnswer({ swatches, alpha }: PairsQuestion): PairsAnswer {
       b: b.id,
       ...comparePair(a.factors, b.factors, {
         isOnePot: a.pot === b.pot,
-        isOneLot: a.lot !== '' && a.lot === b.lot,
+        isOneLot: a.lot === b.lot,
       }),
     })),
   )
@@ -62,9 +64,9 @@ export function pairsAnswer({ swatches, alpha }: PairsQuestion): PairsAnswer {
         pots,
         proofs,
         times,
-        deltaL: delta?.l ?? null,
-        deltaC: delta?.c ?? null,
-        deltaH: delta?.h ?? null,
+        deltaL: delta?.l.mid ?? null,
+        deltaC: delta?.c.mid ?? null,
+        deltaH: delta?.h.mid ?? null,
         p,
         q,
       }),
@@ -74,4 +76,11 @@ export function pairsAnswer({ swatches, alpha }: PairsQuestion): PairsAnswer {
     confounded: countOf('confounded'),
     unsure: countOf('unsure'),
   }
+}
+
+/** A lot may be told beside the factors or among them: it is one lot. Where none is told, all are of one. */
+function withLot(swatch: EvidenceSwatch): EvidenceSwatch {
+  const { lot, factors } = swatch
+  if (lot !== '') return { ...swatch, factors: { lot, ...factors } }
+  return { ...swatch, lot: factors.lot === undefined ? '' : folded(factors.lot) }
 }

@@ -1,5 +1,5 @@
 import { comparePair } from './compare-pair'
-import type { Factor, Factors } from './factors'
+import { PIECE_FACTORS, type Factor, type Factors } from './factors'
 
 /** An earlier swatch, with all that is known of how it came to be. */
 export interface EarlierSwatch {
@@ -22,25 +22,14 @@ export interface PlannedTrial {
 /** What one more piece in the same pot would have to be. */
 interface Control {
   /** Factors of the piece, taken from the earlier swatch. */
-  pieceFactors: Partial<Pick<Factors, PieceFactor>>
+  pieceFactors: Factors
   /** With it beside the planned piece, this is what the pair would show. */
   showsPiece: Factor[]
   /** With it beside the earlier swatch, this is. */
   showsBath: Factor[]
 }
 
-/** Factors that belong to the piece, and can differ within one pot. */
-const PIECE_FACTORS = [
-  'fibre',
-  'base',
-  'mordant',
-  'mordantPercent',
-  'mordantHeat',
-  'mordantFinish',
-] as const
-type PieceFactor = (typeof PIECE_FACTORS)[number]
-const isOfPiece = (factor: Factor): factor is PieceFactor =>
-  (PIECE_FACTORS as readonly Factor[]).includes(factor)
+const isOfPiece = (factor: Factor): boolean => PIECE_FACTORS.includes(factor)
 
 /** Nobody is asked for these before: they are known afterwards, or follow from the control itself. */
 const AFTERWARDS: readonly Factor[] = [
@@ -98,6 +87,6 @@ function controlFor(plan: Factors, against: EarlierSwatch, differs: Factor[]): C
       factor,
       against.factors[factor] ?? null,
     ]),
-  ) as Control['pieceFactors']
+  )
   return { pieceFactors, showsPiece, showsBath }
 }

@@ -1,7 +1,7 @@
 import { sum } from 'd3-array'
 import { isUnknown } from './alike'
 import { comparePair } from './compare-pair'
-import { FACTORS, type Factor } from './factors'
+import { FACTORS, isOfMordant, type Factor } from './factors'
 import { groupedBy, PLACE_OF, type EvidenceSwatch, type Fingerprint } from './fingerprints'
 import { keyOf } from './matched-sets'
 import { lookUp } from '../present'
@@ -13,9 +13,11 @@ export interface Spoilt {
   differed: number
   /** It was not written down on one side, or on both. */
   unknown: number
+  /** There were more than were looked at. */
+  isCut: boolean
 }
 
-/** Of larger groups so many are looked at: their counts are told as `more than`. */
+/** Of larger groups so many are looked at: there are more than are counted. */
 const MOST_OF_A_GROUP = 60
 
 /**
@@ -36,6 +38,7 @@ export function spoiltBy(prints: readonly Fingerprint[], factor: Factor): Spoilt
         by,
         differed: sum(counts, ({ differed }) => differed),
         unknown: sum(counts, ({ unknown }) => unknown),
+        isCut: counts.some(({ isCut }) => isCut),
       }
     })
     .filter(({ differed, unknown }) => differed + unknown > 0)
@@ -56,7 +59,8 @@ function blocksAcross(prints: readonly Fingerprint[], factor: Factor, by: Factor
   )
 }
 
-const isTakenOut = (factor: Factor, by: Factor) => factor === 'mordant' && by.startsWith('mordant')
+const isTakenOut = (factor: Factor, by: Factor) =>
+  factor === 'mordant' && (by === 'mordant' || isOfMordant(by))
 
 function countOf(
   block: readonly Fingerprint[],
@@ -74,7 +78,7 @@ function countOf(
       if (why === 'unknown') unknown++
     }
   }
-  return { differed, unknown }
+  return { differed, unknown, isCut: looked.length < block.length }
 }
 
 function whyNot(

@@ -1,8 +1,9 @@
-import { agentFacts, isMordant, MORDANT_KEYS, MORDANTS, type Agent } from '~~/catalogue/agents'
+import { agentFacts, AGENTS, MORDANT_KEYS, MORDANTS, type Agent } from '~~/catalogue/agents'
 import { FIBRES, type Fibre } from '~~/catalogue/fibres'
+import { WAY_KEYS, wayFacts, type Way } from '~~/catalogue/ways'
 import { BATH_HEATS, type BathHeat } from '~~/core/mordant/bath-steps'
 import type { Factor } from '~~/core/evidence/factors'
-import type { Effect } from '~~/core/evidence/effects'
+import type { Effect, OpenInterval } from '~~/core/evidence/effects'
 import type { Contrast } from '~~/core/evidence/matched-sets'
 import type { Repeats } from '~~/core/evidence/repeat-spread'
 import type { Spoilt } from '~~/core/evidence/spoilt'
@@ -37,6 +38,8 @@ function levelWords(factor: Factor, level: string): string {
       return mordantWords(level)
     case 'fibre':
       return level in FIBRES ? FIBRES[level as Fibre].label : level
+    case 'way':
+      return isWay(level) ? wayFacts(level).label : level
     case 'mordantHeat':
       return level in BATH_HEATS
         ? `${BATH_HEATS[level as BathHeat].label} mordanting`
@@ -59,6 +62,8 @@ function levelWords(factor: Factor, level: string): string {
   }
 }
 
+const isWay = (level: string): level is Way => (WAY_KEYS as readonly string[]).includes(level)
+
 const BY_MARK_LENGTH = [...MORDANT_KEYS].sort(
   (a, b) => MORDANTS[b].mark.length - MORDANTS[a].mark.length,
 )
@@ -77,8 +82,7 @@ function mordantWords(key: string): string {
   return words.length > 0 ? listWords(words) : mordantKeyWords(key)
 }
 
-const agentWords = (agent: string) =>
-  isMordant(agent as Agent) ? agentFacts(agent as Agent).label : agent
+const agentWords = (agent: string) => (agent in AGENTS ? agentFacts(agent as Agent).label : agent)
 
 /** `Al Fe for Al`, `boiling`, `more alum`: what was done. */
 export function effectTitle({ factor, of, from, to }: Contrast): string {
@@ -121,17 +125,19 @@ export function answerWords(effect: Effect): string {
   return `It cannot be told yet: anything from ${span} times as strong. ${from}${held}`
 }
 
-/** `, darker and duller by 19 ΔE` */
+/** `, darker and duller`: what the proofs agree on, 19 times in 20, and an eye can see. */
 function colourWords({ delta }: Effect): string {
   if (!delta) return ''
   const words = [
-    Math.abs(delta.l) >= SEEN && (delta.l < 0 ? 'darker' : 'lighter'),
-    Math.abs(delta.c) >= SEEN && (delta.c < 0 ? 'duller' : 'clearer'),
-    Math.abs(delta.h) >= SEEN && 'of another hue',
+    isSeen(delta.l) && (delta.l.mid < 0 ? 'darker' : 'lighter'),
+    isSeen(delta.c) && (delta.c.mid < 0 ? 'duller' : 'clearer'),
+    isSeen(delta.h) && 'of another hue',
   ].filter((word) => word !== false)
-  const apart = Math.round(Math.hypot(delta.l, delta.c, delta.h))
-  return words.length > 0 ? `, ${listWords(words)}, ${apart} ΔE*ab apart` : ''
+  return words.length > 0 ? `, ${listWords(words)}` : ''
 }
+
+const isSeen = ({ mid, low, high }: OpenInterval): boolean =>
+  Math.abs(mid) >= SEEN && low !== null && high !== null && (low > 0 || high < 0)
 
 /** How the same recipe differs when it is made again; what every difference is held against. */
 export function repeatWords({ withinLot, betweenLots }: Repeats): string {

@@ -1,5 +1,6 @@
 import { FACTORS, type FactorValue } from '../../../core/evidence/factors'
 import { isAmounts } from '../../../core/evidence/alike'
+import type { OpenInterval } from '../../../core/evidence/effects'
 import { writeTable } from '../../../core/formats/table'
 import type { EvidenceView } from '../../../shared/views/evidence/evidence'
 import type { LogSwatch } from './log-swatches'
@@ -26,8 +27,14 @@ export const effectsCsv = ({ view }: EvidenceOut): string =>
       'timesHigh',
       'intervalBy',
       'deltaL',
+      'deltaLLow',
+      'deltaLHigh',
       'deltaC',
+      'deltaCLow',
+      'deltaCHigh',
       'deltaH',
+      'deltaHLow',
+      'deltaHHigh',
       'p',
       'q',
       'tau',
@@ -35,17 +42,21 @@ export const effectsCsv = ({ view }: EvidenceOut): string =>
     ],
     view.effects.map(({ times, delta, basis, ...effect }) => ({
       ...effect,
-      times: times.mid,
-      timesLow: times.low,
-      timesHigh: times.high,
+      ...intervalOf('times', times),
       intervalBy: basis,
-      deltaL: delta?.l ?? null,
-      deltaC: delta?.c ?? null,
-      deltaH: delta?.h ?? null,
+      ...intervalOf('deltaL', delta?.l),
+      ...intervalOf('deltaC', delta?.c),
+      ...intervalOf('deltaH', delta?.h),
       perSource: null,
       shown: null,
     })),
   )
+
+const intervalOf = (name: string, of: OpenInterval | undefined) => ({
+  [name]: of?.mid ?? null,
+  [`${name}Low`]: of?.low ?? null,
+  [`${name}High`]: of?.high ?? null,
+})
 
 /** Pairs that stand for an effect, with everything that is known of both; what is empty is not known. */
 export function pairsCsv({ view, swatches }: EvidenceOut): string {

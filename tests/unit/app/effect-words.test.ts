@@ -19,7 +19,12 @@ const effect = (fields: Partial<Effect> = {}): Effect => ({
   proofs: 7,
   times: { mid: 1.73, low: 1.43, high: 2.09 },
   basis: 'pairs',
-  delta: { l: -18, c: -22, h: 6 },
+  delta: {
+    l: { mid: -18, low: -21, high: -15 },
+    c: { mid: -22, low: -30, high: -14 },
+    // the proofs do not agree on it
+    h: { mid: 6, low: -1, high: 13 },
+  },
   p: 0.001,
   q: 0.004,
   tau: 0,
@@ -35,13 +40,20 @@ describe('an effect in words', () => {
     [effect({ factor: 'boiled', from: 'false', to: 'true' }), 'boiling'],
     [effect({ factor: 'minutes', from: 'less', to: 'more' }), 'longer in the bath'],
     [effect({ factor: 'mordantPercent', of: 'alum', from: 'less', to: 'more' }), 'more alum'],
-    [effect({ factor: 'shift', of: 'soda', from: 'without', to: 'with' }), 'soda stirred in'],
+    [
+      effect({ factor: 'shift', of: 'sodaAsh', from: 'without', to: 'with' }),
+      'washing soda stirred in',
+    ],
+    [
+      effect({ factor: 'way', from: 'simmer', to: 'ammoniaFerment' }),
+      'ammonia-ferment liquor for simmer',
+    ],
     [effect({ factor: 'fibre', from: 'wool', to: 'silk' }), 'silk for wool'],
   ])('%#: what was done', (each, words) => expect(effectTitle(each)).toBe(words))
 
   test('is called more than luck where its rate of false claims allows it, and no number stands alone else', () => {
     expect(answerWords(effect())).toBe(
-      'It made them 1.7 times as strong (1.4 to 2.1), darker, duller and of another hue, 29 ΔE*ab apart. From 7 pairs in 7 pots, in which nothing else differed. More than luck.',
+      'It made them 1.7 times as strong (1.4 to 2.1), darker and duller. From 7 pairs in 7 pots, in which nothing else differed. More than luck.',
     )
     expect(shortWords(effect())).toBe('1.7 times (1.4 to 2.1)')
     const unsure = effect({ q: 0.2, times: { mid: 1.2, low: 0.7, high: 2 } })
@@ -74,8 +86,8 @@ describe('an effect in words', () => {
     )
     expect(
       spoiltWords([
-        { by: 'ratioDry', differed: 23, unknown: 0 },
-        { by: 'water', differed: 1, unknown: 11 },
+        { by: 'ratioDry', differed: 23, unknown: 0, isCut: false },
+        { by: 'water', differed: 1, unknown: 11, isCut: false },
       ]),
     ).toBe('ratio differed too (23); water was not written down (11); water differed too (1)')
   })

@@ -36,3 +36,23 @@ test('a smaller alpha has a wider interval, and too many swatches are refused', 
   const many = Array.from({ length: 401 }, (_, i) => ({ ...question.swatches[0]!, id: `${i}` }))
   expect(() => validate(pairsSchema, { swatches: many })).toThrow()
 })
+
+test('what one side does not tell is no level, and a lot is one lot wherever it is told', () => {
+  const of = (id: string, pot: string, factors: object) => ({ id, pot, strength: 1, factors })
+  const ask = (swatches: object[]) => pairsAnswer(validate(pairsSchema, { swatches }))
+  const untold = ask([
+    of('a', 'p1', { mordant: 'Al' }),
+    of('b', 'p1', { mordant: 'Al', fibre: 'silk' }),
+  ])
+  expect(untold).toMatchObject({ effects: [], pairs: [], unsure: 1 })
+  const lots = ask([
+    of('a', 'p1', { fibre: 'wool', lot: 'TAN-26-01' }),
+    of('b', 'p2', { fibre: 'silk', lot: 'TAN-26-02' }),
+  ])
+  expect(lots).toMatchObject({ effects: [], pairs: [], confounded: 1 })
+  const beside = ask([
+    { ...of('a', 'p1', { fibre: 'wool' }), lot: 'TAN-26-01' },
+    { ...of('b', 'p2', { fibre: 'silk' }), lot: 'TAN-26-02' },
+  ])
+  expect(beside).toEqual(lots)
+})

@@ -85,7 +85,7 @@ describe('what made the difference', () => {
     ])
     expect((await here.log.evidence.view({})).effects).toEqual([])
     const { items } = await here.log.evidence.spoilt({ factor: 'mordant' })
-    expect(items).toEqual([{ by: 'fibre', differed: 1, unknown: 0 }])
+    expect(items).toEqual([{ by: 'fibre', differed: 1, unknown: 0, isCut: false }])
   })
 
   test('a mordant of unknown percentage is not taken as alike', async () => {
@@ -96,7 +96,7 @@ describe('what made the difference', () => {
     ])
     expect((await here.log.evidence.view({})).effects).toEqual([])
     const { items } = await here.log.evidence.spoilt({ factor: 'fibre' })
-    expect(items).toEqual([{ by: 'mordantPercent', differed: 0, unknown: 1 }])
+    expect(items).toEqual([{ by: 'mordantPercent', differed: 0, unknown: 1, isCut: false }])
   })
 
   test('of one source alone, and of a log in which nothing was read', async () => {
