@@ -33,7 +33,7 @@ const lines = computed(() =>
         <NuxtLink :to="`/hob?pot=${line.bath.potId}`">{{ line.bath.potCode }}</NuxtLink>: then
         {{ listWords(line.shows.map((factor) => FACTOR_WORDS[factor])) }} are told apart.
       </p>
-      <NuxtLink :to="line.to" class="el-button">Plan it, with its control</NuxtLink>
+      <NuxtLink :to="line.to" class="el-button">Plan it</NuxtLink>
     </li>
   </ul>
 </template>
