@@ -8,6 +8,7 @@ import {
   effectTitle,
   keyOfEffect,
   repeatWords,
+  sourceWords,
   spoiltWords,
 } from '~/features/evidence/effect-words'
 import StrengthNav from '~/features/strength/StrengthNav.vue'
@@ -21,9 +22,11 @@ const sourceId = ref(typeof query.source === 'string' ? query.source : '')
 const of = computed((): Record<string, string> =>
   sourceId.value ? { sourceId: sourceId.value } : {},
 )
+const isAnyRatio = ref(false)
 const { data: view, failure } = useLoaded(
-  () => api.get<EvidenceView>('evidence', of.value),
-  sourceId,
+  () =>
+    api.get<EvidenceView>('evidence', { ...of.value, ...(isAnyRatio.value && { ratios: 'any' }) }),
+  () => [sourceId.value, isAnyRatio.value],
 )
 /** A list shows nothing chosen where its value is empty. */
 const ALL = 'all'
@@ -84,7 +87,19 @@ useHead({ title: 'What made the difference · Juniper Haze' })
         <ElOption v-for="(name, id) in names" :key="id" :value="id" :label="name" />
       </ElSelect>
     </h1>
-    <p class="answer" role="status">{{ answerWords(effect) }} {{ repeatWords(view.repeats) }}</p>
+    <p class="answer" role="status">
+      {{ answerWords(effect, view.ratios) }} {{ repeatWords(view.repeats) }}
+    </p>
+    <p class="row ratios">
+      <ElCheckbox
+        v-model="isAnyRatio"
+        label="Pots of any ratio, brought to one along the source’s curve"
+      />
+      <span v-if="view.withoutCurve" class="quiet">
+        {{ formatCount(view.withoutCurve, 'source has', 'sources have') }} no curve yet: its ratios
+        must be alike.
+      </span>
+    </p>
     <div class="both">
       <section class="panel" aria-labelledby="pairs">
         <h2 id="pairs">Pairs <span class="quiet">clean ones, side by side</span></h2>
@@ -118,9 +133,13 @@ useHead({ title: 'What made the difference · Juniper Haze' })
           <ul>
             <li v-for="each in effect.perSource" :key="each.source">
               <button type="button" class="link" @click="sourceId = each.source">
-                {{ names[each.source] ?? '' }}</button>: {{ formatCount(each.proofs, 'proof') }}
+                {{ names[each.source] ?? '' }}</button>: {{ sourceWords(each) }}
             </li>
           </ul>
+          <p v-if="effect.sources > effect.perSource.length" class="quiet">
+            And {{ formatCount(effect.sources - effect.perSource.length, 'source') }} with fewer
+            proofs.
+          </p>
         </section>
       </div>
     </div>
@@ -159,6 +178,11 @@ useHead({ title: 'What made the difference · Juniper Haze' })
 
 .which {
   width: 220px;
+}
+
+.ratios {
+  gap: 4px 16px;
+  margin: -8px 0 12px;
 }
 
 .answer {

@@ -1,7 +1,5 @@
-import { sum } from 'd3-array'
 import { comparePair } from './compare-pair'
-import type { Effect } from './effects'
-import { FACTOR_FACTS, FACTORS, PIECE_FACTORS, type Factor } from './factors'
+import { FACTOR_FACTS, FACTORS, PIECE_FACTORS, TOLERANCES, type Factor } from './factors'
 import { groupedBy, isOfPiece, PLACE_OF, type Fingerprint } from './fingerprints'
 import { ASKED, keyOf, mayDiffer } from './matched-sets'
 import { lookUp } from '../present'
@@ -20,29 +18,29 @@ export interface Almost {
 
 /** A test hank, g. */
 const HANK_G = 10
-const MOST = 5
 /** Of larger groups so many are looked at. */
 const MOST_OF_A_GROUP = 12
 
 /**
  * Pairs in which a piece and its bath differ in one thing each: a piece as in the one, in a bath as the
- * other had, is alike but in the piece to the one and but in the bath to the other. Those first that
- * tell most for their plant: what few proofs tell of yet.
+ * other had, is alike but in the piece to the one and but in the bath to the other.
+ *
+ * @returns of each two things the one that takes least plant
  */
-export function almostClean(prints: readonly Fingerprint[], effects: readonly Effect[]): Almost[] {
+export function almostIn(prints: readonly Fingerprint[]): Almost[] {
   const lots = largestLots(
     prints.filter(
       ({ unknown, swatch }) => unknown.length === 0 && typeof swatch.factors.ratioDry === 'number',
     ),
   )
-  const proofsOf = (factor: Factor) =>
-    sum(effects, (effect) => (effect.factor === factor ? effect.proofs : 0))
-  const worth = ({ shows, plantG }: Almost) =>
-    sum(shows, (factor) => 1 / (1 + proofsOf(factor))) / plantG
-  const found = PIECE_FACTORS.flatMap((piece) =>
+    .filter((of) => of.length > 1)
+    .map((of): LookedAt => ({
+      of,
+      differing: new Set(LOOKED_FOR.filter((each) => mayDiffer(of, each))),
+    }))
+  return PIECE_FACTORS.flatMap((piece) =>
     OF_BATH.flatMap((bath) => pairsOf(lots, piece, bath).slice(0, 1)),
   )
-  return found.sort((a, b) => worth(b) - worth(a)).slice(0, MOST)
 }
 
 /** Nobody boils a pot for the sake of it. */
@@ -50,8 +48,16 @@ const OF_BATH = FACTORS.filter(
   (factor) => ASKED.includes(factor) && !isOfPiece(factor) && FACTOR_FACTS[factor].isChosen,
 )
 
-/** So many swatches are looked at: a few suggestions are found among them, if anywhere. */
-const MOST_LOOKED_AT = 3000
+const LOOKED_FOR = [...PIECE_FACTORS, ...OF_BATH]
+
+/** Swatches of one lot, and what some of them differ in. */
+interface LookedAt {
+  of: readonly Fingerprint[]
+  differing: ReadonlySet<Factor>
+}
+
+/** So many swatches of a source are looked at: a few suggestions are found among them, if anywhere. */
+const MOST_LOOKED_AT = 60
 
 /** Lots of most swatches first: what was often changed is in them. */
 function largestLots(known: readonly Fingerprint[]): Fingerprint[][] {
@@ -64,11 +70,11 @@ function largestLots(known: readonly Fingerprint[]): Fingerprint[][] {
   })
 }
 
-function pairsOf(lots: readonly (readonly Fingerprint[])[], piece: Factor, bath: Factor): Almost[] {
+function pairsOf(lots: readonly LookedAt[], piece: Factor, bath: Factor): Almost[] {
   const place = lookUp(PLACE_OF, bath)
   return lots
-    .filter((of) => mayDiffer(of, piece) && mayDiffer(of, bath))
-    .flatMap((of) =>
+    .filter(({ differing }) => differing.has(piece) && differing.has(bath))
+    .flatMap(({ of }) =>
       groupedBy(of, (print) => keyOf(print, piece, 'allMarks') - print.marks[place]!),
     )
     .flatMap((block) => inBlock(block.slice(0, MOST_OF_A_GROUP), piece, bath))
@@ -78,9 +84,10 @@ function pairsOf(lots: readonly (readonly Fingerprint[])[], piece: Factor, bath:
 /** One of each block: they are all of the same two factors, and mostly of the same ratio. */
 function inBlock(block: readonly Fingerprint[], piece: Factor, bath: Factor): Almost[] {
   if (!mayDiffer(block, piece) || !mayDiffer(block, bath)) return []
-  for (const [i, { swatch: a }] of block.entries()) {
-    for (const { swatch: b } of block.slice(i + 1)) {
-      if (a.pot === b.pot) continue
+  for (const [i, left] of block.entries()) {
+    for (const right of block.slice(i + 1)) {
+      const [a, b] = [left.swatch, right.swatch]
+      if (a.pot === b.pot || !isOther(left, right, piece) || !isOther(left, right, bath)) continue
       const { differs } = comparePair(a.factors, b.factors, { isOneLot: true })
       if (differs.length !== 2 || !differs.includes(piece) || !differs.includes(bath)) continue
       const plantG = (a.factors.ratioDry as number) * HANK_G
@@ -88,4 +95,10 @@ function inBlock(block: readonly Fingerprint[], piece: Factor, bath: Factor): Al
     }
   }
   return []
+}
+
+/** Whether two may lie on other levels; of numbers only a comparison tells. */
+function isOther(a: Fingerprint, b: Fingerprint, factor: Factor): boolean {
+  const place = lookUp(PLACE_OF, factor)
+  return TOLERANCES[factor] !== undefined || a.marks[place] !== b.marks[place]
 }

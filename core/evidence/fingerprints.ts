@@ -21,7 +21,14 @@ export interface EvidenceSwatch {
   source: string
   /** Of the colour, above 0; null: none was read. */
   strength: number | null
+  /**
+   * Where its strength was brought to another ratio along a curve: how far the logarithm moves when the
+   * curve bends one SD later, with its sign.
+   */
+  bendSd?: number
   lab: Lab | null
+  /** In which it was dyed; left out: not known. */
+  year?: number
   factors: Factors
 }
 

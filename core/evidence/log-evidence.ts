@@ -1,18 +1,15 @@
-import { almostClean, type Almost } from './almost'
+import { sum } from 'd3-array'
+import type { Almost } from './almost'
 import { effectsOf, type Effect } from './effects'
-import { fingerprints, type EvidenceSwatch, type Fingerprint } from './fingerprints'
-import { matchedSets, type MatchedSet } from './matched-sets'
-import { repeatsOf, type Repeats } from './repeat-spread'
-
-/** An effect, and swatches that stand for it side by side: one pair of each proof. */
-export interface ShownEffect extends Effect {
-  shown: { from: string; to: string }[]
-}
+import { groupedBy, type EvidenceSwatch } from './fingerprints'
+import { rankedAlmost } from './ranked-almost'
+import { pooledRepeats, type Repeats } from './repeat-spread'
+import { sourceEvidence, type SourceEvidence } from './source-evidence'
 
 /** What a whole log proves. */
 export interface LogEvidence {
   /** Surest first. */
-  effects: ShownEffect[]
+  effects: Effect[]
   repeats: Repeats
   /** What one more piece would make clean, best first. */
   almost: Almost[]
@@ -21,31 +18,22 @@ export interface LogEvidence {
   known: number
 }
 
-/** Pairs that are shown of one effect. */
-const MOST_SHOWN = 24
-
-/**
- * Every clean comparison of a log and what it says, held against what recipes made again differ by.
- *
- * @param swatches at most some 100,000; those without a strength are left out
- */
-export function logEvidence(swatches: readonly EvidenceSwatch[]): LogEvidence {
-  const prints = readPrints(swatches)
-  const repeats = repeatsOf(prints)
-  const effects = effectsOf(matchedSets(prints), repeats.withinLot, swatches)
+/** What some sources prove together, held against what recipes made again differ by. */
+export function pooledEvidence(sources: readonly SourceEvidence[], alpha?: number): LogEvidence {
+  const repeats = pooledRepeats(sources.map((source) => source.repeats))
+  const effects = effectsOf(sources, repeats.withinLot, alpha)
   return {
-    effects: effects.map(({ sets, ...effect }) => ({ ...effect, shown: shownOf(sets) })),
+    effects,
     repeats,
-    almost: almostClean(prints, effects),
-    read: prints.length,
-    known: prints.filter(({ unknown }) => unknown.length === 0).length,
+    almost: rankedAlmost(
+      sources.flatMap(({ almost }) => almost),
+      effects,
+    ),
+    read: sum(sources, ({ read }) => read),
+    known: sum(sources, ({ known }) => known),
   }
 }
 
-/** Fingerprints of those that were read. */
-export const readPrints = (swatches: readonly EvidenceSwatch[]): Fingerprint[] =>
-  fingerprints(swatches.filter(({ strength }) => strength !== null))
-
-/** One pair of each set: side by side they are the proof. */
-const shownOf = (sets: readonly MatchedSet[]): ShownEffect['shown'] =>
-  sets.slice(0, MOST_SHOWN).map(({ from, to }) => ({ from: from[0]!.id, to: to[0]!.id }))
+/** Every clean comparison of a log and what it says. @param swatches without a strength are left out */
+export const logEvidence = (swatches: readonly EvidenceSwatch[], alpha?: number): LogEvidence =>
+  pooledEvidence(groupedBy(swatches, ({ source }) => source).map(sourceEvidence), alpha)

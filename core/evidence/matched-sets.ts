@@ -1,4 +1,4 @@
-import { sort } from 'd3-array'
+import { extent, sort } from 'd3-array'
 import { first, lookUp } from '../present'
 import { areNumbersAlike, isAmounts } from './alike'
 import { FACTORS, isOfMordant, TOLERANCES, type Factor } from './factors'
@@ -93,15 +93,19 @@ function setsAcross(factor: Factor, ofLot: readonly Fingerprint[]): MatchedSet[]
   )
 }
 
-/** Whether some of them may lie on other levels of a factor than others: numbers always may. */
+/** Whether some of them lie on other levels of a factor than others. */
 export function mayDiffer(prints: readonly Fingerprint[], factor: Factor): boolean {
   const place = lookUp(PLACE_OF, factor)
   const [one] = prints
   if (!one) return false
-  return (
-    TOLERANCES[factor] !== undefined ||
-    prints.some(({ marks }) => marks[place] !== one.marks[place])
-  )
+  if (prints.some(({ marks }) => marks[place] !== one.marks[place])) return true
+  if (TOLERANCES[factor] === undefined) return false
+  return [...one.numbers.values()].some((number, i) => {
+    if (number.factor !== factor) return false
+    const name = [...one.numbers.keys()][i]!
+    const [least = NaN, most = NaN] = extent(prints, ({ numbers }) => numbers.get(name)?.value)
+    return !areNumbersAlike(factor, least, most)
+  })
 }
 
 const isAcrossPots = (factor: Factor) => factor !== 'lot'
@@ -249,6 +253,20 @@ function seriesOf(
     ]
   })
 }
+
+/** Pieces of one pot that are alike in all: what they differ by is the piece, and how it was read. */
+export const alikeInPot = (prints: readonly Fingerprint[]): EvidenceSwatch[][] =>
+  groupedBy(
+    prints.filter(({ isPieceKnown }) => isPieceKnown),
+    ({ swatch }) => swatch.pot,
+  )
+    .filter((of) => of.length > 1)
+    .flatMap((of) => groupedBy(of, ({ pieceMarks }) => pieceMarks))
+    .flatMap((block) =>
+      binned(block, ({ numbers }) => [...numbers].filter(([, { factor }]) => isOfPiece(factor))),
+    )
+    .filter((bin) => bin.length > 1)
+    .map((bin) => bin.map(({ swatch }) => swatch))
 
 /** Swatches of one recipe, made again in other pots. @param isOneLot false: whatever the lot */
 export function repeatSets(

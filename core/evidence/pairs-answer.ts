@@ -1,10 +1,8 @@
 import { folded } from './alike'
 import { comparePair, type PairComparison } from './compare-pair'
-import { effectsOf, type Effect } from './effects'
+import type { Effect } from './effects'
 import type { EvidenceSwatch } from './fingerprints'
-import { readPrints } from './log-evidence'
-import { matchedSets } from './matched-sets'
-import { repeatsOf } from './repeat-spread'
+import { logEvidence } from './log-evidence'
 
 export interface PairsQuestion {
   swatches: readonly EvidenceSwatch[]
@@ -39,8 +37,7 @@ export interface PairsAnswer {
 /** Every pair of some swatches, and what each factor did: each is compared with each, so few are asked at once. */
 export function pairsAnswer({ swatches: asked, alpha }: PairsQuestion): PairsAnswer {
   const swatches = asked.map(withLot)
-  const prints = readPrints(swatches)
-  const { withinLot } = repeatsOf(prints)
+  const { effects, repeats } = logEvidence(swatches, alpha)
   const compared = swatches.flatMap((a, i) =>
     swatches.slice(i + 1).map((b): ProvingPair => ({
       a: a.id,
@@ -54,24 +51,26 @@ export function pairsAnswer({ swatches: asked, alpha }: PairsQuestion): PairsAns
   const countOf = (verdict: PairComparison['verdict']) =>
     compared.filter((pair) => pair.verdict === verdict).length
   return {
-    effects: effectsOf(matchedSets(prints), withinLot, swatches, alpha).map(
-      ({ factor, of, from, to, pairs, pots, proofs, times, p, q, delta }) => ({
-        factor,
-        of,
-        from,
-        to,
-        pairs,
-        pots,
-        proofs,
-        times,
-        deltaL: delta?.l.mid ?? null,
-        deltaC: delta?.c.mid ?? null,
-        deltaH: delta?.h.mid ?? null,
-        p,
-        q,
-      }),
-    ),
-    repeats: { n: withinLot.pots, sdLogS: withinLot.sdLog, mcdm: withinLot.mcdm },
+    effects: effects.map(({ factor, of, from, to, pairs, pots, proofs, times, p, q, delta }) => ({
+      factor,
+      of,
+      from,
+      to,
+      pairs,
+      pots,
+      proofs,
+      times,
+      deltaL: delta?.l.mid ?? null,
+      deltaC: delta?.c.mid ?? null,
+      deltaH: delta?.h.mid ?? null,
+      p,
+      q,
+    })),
+    repeats: {
+      n: repeats.withinLot.pots,
+      sdLogS: repeats.withinLot.sdLog,
+      mcdm: repeats.withinLot.mcdm,
+    },
     pairs: compared.filter(({ verdict }) => verdict === 'clean' || verdict === 'repeat'),
     confounded: countOf('confounded'),
     unsure: countOf('unsure'),

@@ -3,7 +3,7 @@ import { deltaE2000 } from '../colour/screen-colour'
 import type { Lab } from '../colour/tristimulus'
 import { present } from '../present'
 import type { EvidenceSwatch, Fingerprint } from './fingerprints'
-import { repeatSets } from './matched-sets'
+import { alikeInPot, repeatSets } from './matched-sets'
 
 /** How far the same recipe lies apart when it is made again. */
 export interface Spread {
@@ -18,44 +18,85 @@ export interface Spread {
   mcdm: number | null
 }
 
-/** What made again differs by, within a lot and from lot to lot. */
-export interface Repeats {
-  withinLot: Spread
-  betweenLots: Spread
+type Again = 'withinPot' | 'withinLot' | 'betweenLots' | 'betweenYears'
+
+/**
+ * What made again differs by: pieces alike in one pot, other pots with the same lot, other lots, and
+ * other years with whatever lot.
+ */
+export type Repeats = Record<Again, Spread>
+
+interface SpreadSums extends Pick<Spread, 'recipes' | 'pots' | 'df'> {
+  squares: number
+  /** Of colour differences from their mean. */
+  apart: number
+  compared: number
 }
+
+/** The same of one source, in sums that add up over sources. */
+export type RepeatSums = Record<Again, SpreadSums>
 
 export const NO_REPEATS: Spread = { recipes: 0, pots: 0, sdLog: null, df: 0, mcdm: null }
 
-/** The spread of recipes made again in other pots: with the same lot, and with whatever lot. */
-export const repeatsOf = (prints: readonly Fingerprint[]): Repeats => ({
-  withinLot: spreadOf(repeatSets(prints, { isOneLot: true }), ({ pot }) => pot),
-  betweenLots: spreadOf(
-    repeatSets(prints, { isOneLot: false }).filter(
-      (set) => new Set(set.map(({ lot }) => lot)).size > 1,
+/** Repeats of one source. */
+export function repeatSums(prints: readonly Fingerprint[]): RepeatSums {
+  const whatever = repeatSets(prints, { isOneLot: false })
+  const yearOf = ({ year }: EvidenceSwatch) => year
+  const dated = whatever.map((set) => set.filter((swatch) => yearOf(swatch) !== undefined))
+  return {
+    withinPot: sumsOf(alikeInPot(prints), ({ id }) => id),
+    withinLot: sumsOf(repeatSets(prints, { isOneLot: true }), ({ pot }) => pot),
+    betweenLots: sumsOf(
+      severalOf(whatever, ({ lot }) => lot),
+      ({ lot }) => lot,
     ),
-    ({ lot }) => lot,
-  ),
+    betweenYears: sumsOf(severalOf(dated, yearOf), yearOf),
+  }
+}
+
+/** Sets of more than one making. */
+const severalOf = (
+  sets: readonly (readonly EvidenceSwatch[])[],
+  makingOf: (swatch: EvidenceSwatch) => unknown,
+) => sets.filter((set) => new Set(set.map(makingOf)).size > 1)
+
+/** Repeats of several sources as one. */
+export const pooledRepeats = (sources: readonly RepeatSums[]): Repeats => ({
+  withinPot: spreadOf(sources.map(({ withinPot }) => withinPot)),
+  withinLot: spreadOf(sources.map(({ withinLot }) => withinLot)),
+  betweenLots: spreadOf(sources.map(({ betweenLots }) => betweenLots)),
+  betweenYears: spreadOf(sources.map(({ betweenYears }) => betweenYears)),
 })
 
-/** One mean for each pot, or for each lot: pieces of one are one making. */
-function spreadOf(
+function spreadOf(sums: readonly SpreadSums[]): Spread {
+  const df = sum(sums, (each) => each.df)
+  const compared = sum(sums, (each) => each.compared)
+  return {
+    recipes: sum(sums, ({ recipes }) => recipes),
+    pots: sum(sums, ({ pots }) => pots),
+    sdLog: df > 0 ? Math.sqrt(sum(sums, ({ squares }) => squares) / df) : null,
+    df,
+    mcdm: compared > 0 ? sum(sums, ({ apart }) => apart) / compared : null,
+  }
+}
+
+/** One mean for each pot, lot or year: pieces of one are one making. */
+function sumsOf(
   sets: readonly (readonly EvidenceSwatch[])[],
-  makingOf: (swatch: EvidenceSwatch) => string,
-): Spread {
-  if (sets.length === 0) return NO_REPEATS
+  makingOf: (swatch: EvidenceSwatch) => unknown,
+): SpreadSums {
   const makings = sets.map((set) => [...group(set, makingOf).values()])
   const logs = makings.map((of) =>
     of.map((swatches) => present(mean(swatches, ({ strength }) => Math.log(present(strength))))),
   )
-  const df = sum(logs, (of) => of.length - 1)
-  const squares = sum(logs, (of) => sum(of, (each) => (each - present(mean(of))) ** 2))
   const apart = makings.flatMap((of) => fromTheirMean(of.flatMap((each) => meanLab(each) ?? [])))
   return {
     recipes: sets.length,
     pots: new Set(sets.flat().map(({ pot }) => pot)).size,
-    sdLog: df > 0 ? Math.sqrt(squares / df) : null,
-    df,
-    mcdm: mean(apart) ?? null,
+    df: sum(logs, (of) => of.length - 1),
+    squares: sum(logs, (of) => sum(of, (each) => (each - present(mean(of))) ** 2)),
+    apart: sum(apart),
+    compared: apart.length,
   }
 }
 

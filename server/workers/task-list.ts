@@ -1,8 +1,8 @@
 import BetterSqlite from 'better-sqlite3'
 import type { Factor } from '../../core/evidence/factors'
 import type { EvidenceSwatch } from '../../core/evidence/fingerprints'
-import { logEvidence, readPrints } from '../../core/evidence/log-evidence'
 import { pairsAnswer, type PairsQuestion } from '../../core/evidence/pairs-answer'
+import { readPrints, sourceEvidence } from '../../core/evidence/source-evidence'
 import { spoiltBy } from '../../core/evidence/spoilt'
 import { FileProblem, readTable } from '../../core/formats/table'
 import { nextDose } from '../../core/acid-base/next-dose'
@@ -36,7 +36,7 @@ export const TASKS = {
   readReadings: (bytes: Uint8Array) => readReadings(bytes),
   schedule: (question: ScheduleQuestion) => leastMakespan(question),
   nextDose: (question: DoseQuestion) => nextDose(question),
-  logEvidence: (swatches: readonly EvidenceSwatch[]) => logEvidence(swatches),
+  sourceEvidence: (swatches: readonly EvidenceSwatch[]) => sourceEvidence(swatches),
   pairs: (question: PairsQuestion) => pairsAnswer(question),
   spoilt: ({ swatches, factor }: { swatches: readonly EvidenceSwatch[]; factor: Factor }) =>
     spoiltBy(readPrints(swatches), factor),

@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import { scaleLog } from 'd3-scale'
 import { formatCount } from '~~/core/quantity/format-count'
-import type { ShownEffect } from '~~/core/evidence/log-evidence'
+import type { Effect } from '~~/core/evidence/effects'
 import { useSize } from '~/composables/useSize'
 import { effectTitle, isSure, keyOfEffect, shortWords } from './effect-words'
 
 /** Everything that was ever changed, and how many times as strong it made the colour. */
-const { effects, chosen } = defineProps<{ effects: readonly ShownEffect[]; chosen: string }>()
+const { effects, chosen } = defineProps<{ effects: readonly Effect[]; chosen: string }>()
 const emit = defineEmits<{ choose: [key: string] }>()
 
 /** Times as strong, at the ends of the chart; what lies farther is cut off there. */
@@ -20,7 +20,7 @@ const box = ref<HTMLElement | null>(null)
 const { width } = useSize(box)
 const x = computed(() => scaleLog(ENDS, [8, Math.max(60, width.value - 8)]).clamp(true))
 const ROW = 34
-const spanOf = ({ times: { low, high } }: ShownEffect) =>
+const spanOf = ({ times: { low, high } }: Effect) =>
   low === null || high === null ? null : { from: x.value(low), to: x.value(high) }
 </script>
 

@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import { formatRatio } from '~/format/quantities'
-import type { ShownEffect } from '~~/core/evidence/log-evidence'
+import type { Effect } from '~~/core/evidence/effects'
 import type { EvidenceLook } from '~~/shared/views/evidence/evidence'
 import { effectTitle } from './effect-words'
 
 /** Pairs side by side, with the one thing that differs between them. */
 const { effect, looks } = defineProps<{
-  effect: ShownEffect
+  effect: Effect
   looks: ReadonlyMap<string, EvidenceLook>
 }>()
 

@@ -12,6 +12,7 @@ import { formatCount } from '~~/core/quantity/format-count'
 import { formatNumber } from '~/format/quantities'
 import { sentenceSpan } from '~/format/spans'
 import { FACTOR_WORDS, listWords } from '~/features/pot/factor-words'
+import type { Ratios } from '~~/shared/schemas/evidence/evidence'
 import { mordantKeyWords } from '~~/shared/words/swatch/mordant-key-words'
 
 /** Of claims called more than luck, so many are chance at the most. */
@@ -108,11 +109,20 @@ export function shortWords(effect: Effect): string {
   return isSure(effect) ? `${formatNumber(mid, 2)} times (${span})` : `${span} times`
 }
 
-/** What it did, no surer than its interval. */
-export function answerWords(effect: Effect): string {
+/** What one source says by itself. */
+export function sourceWords({ proofs, times: { low, high } }: Effect['perSource'][number]): string {
+  const from = formatCount(proofs, 'proof')
+  return low === null || high === null
+    ? `${from}, no interval yet`
+    : `${sentenceSpan({ low, high })} times, ${from}`
+}
+
+/** What it did, no surer than its interval. @param ratios those of its pairs may differ where they are any */
+export function answerWords(effect: Effect, ratios: Ratios = 'alike'): string {
   const { low, high, mid } = effect.times
   const [pairs, pots] = [formatCount(effect.pairs, 'pair'), formatCount(effect.pots, 'pot')]
-  const from = `From ${pairs} in ${pots}, in which nothing else differed.`
+  const but = ratios === 'any' ? ' but the ratio, which is brought to one along the curve' : ''
+  const from = `From ${pairs} in ${pots}, in which nothing else differed${but}.`
   if (low === null || high === null) {
     return `Once it came out ${timesWords(mid)}. One proof says no more, until the same recipe was made again a few times. ${from}`
   }
@@ -140,14 +150,16 @@ const isSeen = ({ mid, low, high }: OpenInterval): boolean =>
   Math.abs(mid) >= SEEN && low !== null && high !== null && (low > 0 || high < 0)
 
 /** How the same recipe differs when it is made again; what every difference is held against. */
-export function repeatWords({ withinLot, betweenLots }: Repeats): string {
+export function repeatWords({ withinLot, betweenLots, betweenYears }: Repeats): string {
   if (withinLot.sdLog === null) {
     return 'No recipe was made again in another pot with all of it written down: how far luck goes is not known.'
   }
   const within = `The same recipe made again with the same lot differs by ${apartWords(withinLot)}, over ${formatCount(withinLot.recipes, 'recipe')} in ${formatCount(withinLot.pots, 'pot')}`
-  return betweenLots.sdLog === null
-    ? `${within}.`
-    : `${within}; with another lot by ${apartWords(betweenLots)}.`
+  const others = [
+    betweenLots.sdLog !== null && `with another lot by ${apartWords(betweenLots)}`,
+    betweenYears.sdLog !== null && `in another year by ${apartWords(betweenYears)}`,
+  ].filter((words) => words !== false)
+  return `${[within, ...others].join('; ')}.`
 }
 
 const apartWords = ({ sdLog, mcdm }: Repeats['withinLot']) =>

@@ -27,48 +27,52 @@ const STILL_COMPARED: readonly Exclusion[] = ['laterBath', 'mixedBath', 'ratioUn
 /** Fainter ones differ by what the reading is off. */
 const LEAST_STRENGTH = 0.05
 
+/** A day that may be further off is not known. */
+const MOST_DAYS_OFF = 30
+
 /** A swatch as evidence, and as it is shown. */
 export interface LogSwatch {
   swatch: EvidenceSwatch
   look: EvidenceLook
 }
 
-export interface LogSwatches {
+export interface SourceSwatches {
   items: LogSwatch[]
   /** Read, and too faint to be told in times. */
   faint: number
-  sourceNames: Record<string, string>
+  name: string
 }
 
-/** Everything that was dyed and read, or that of one source, with all that is written down of how. */
-export async function logSwatches(db: Knex, sourceId?: string): Promise<LogSwatches> {
-  const materialOf = await vesselMaterials(db)
-  const ids = sourceId ? [sourceId] : await sourceRepository(db).dyedIds()
-  const items = new Map<string, LogSwatch>()
-  const sourceNames: Record<string, string> = {}
-  const faint = new Set<string>()
-  for (const id of ids) {
-    const source = present(await sourceRepository(db).find(id))
-    const candidates = (await candidatesOf(db, id)).filter(isCompared)
-    const lots = await lotsOf(db, candidates)
-    for (const [, of] of groups(candidates, groupKey)) {
-      const calibration = calibrationOf(
-        of.filter(({ exclusion }) => exclusion === null).map(toJobSwatch),
-      )
-      for (const candidate of of) {
-        const { swatch, reading, piece } = candidate
-        const bare = present(piece.bare)
-        const strength = swatchStrength({ dyed: reading, bare }, calibration)
-        if (!(strength >= LEAST_STRENGTH)) faint.add(swatch.id)
-        else {
-          sourceNames[id] = `${source.commonName} ${PARTS[source.part].label}`
-          items.set(swatch.id, toLogSwatch(candidate, { source, lots, strength, materialOf }))
-        }
-      }
+/** Everything that was dyed with one source and read, with all that is written down of how. */
+export async function swatchesOf(
+  db: Knex,
+  sourceId: string,
+  materialOf: VesselMaterials,
+): Promise<SourceSwatches> {
+  const source = present(await sourceRepository(db).find(sourceId))
+  const candidates = (await candidatesOf(db, sourceId)).filter(
+    (candidate) => isCompared(candidate) && mainSourceOf(candidate) === sourceId,
+  )
+  const lots = await lotsOf(db, candidates)
+  const items: LogSwatch[] = []
+  let faint = 0
+  for (const [, of] of groups(candidates, groupKey)) {
+    const calibration = calibrationOf(
+      of.filter(({ exclusion }) => exclusion === null).map(toJobSwatch),
+    )
+    for (const candidate of of) {
+      const bare = present(candidate.piece.bare)
+      const strength = swatchStrength({ dyed: candidate.reading, bare }, calibration)
+      if (strength >= LEAST_STRENGTH) {
+        items.push(toLogSwatch(candidate, { source, lots, strength, materialOf }))
+      } else faint++
     }
   }
-  return { items: [...items.values()], faint: faint.size, sourceNames }
+  return { items, faint, name: `${source.commonName} ${PARTS[source.part].label}` }
 }
+
+/** A bath that several sources share is evidence of the one that is listed first. */
+const mainSourceOf = ({ pot, firstPot }: Candidate) => (firstPot ?? pot).lots[0]?.sourceId
 
 const isCompared = ({ exclusion, reading, piece }: Candidate): boolean =>
   (exclusion === null || STILL_COMPARED.includes(exclusion)) && hasStrength(reading, piece.bare)
@@ -77,7 +81,7 @@ interface Beside {
   source: Source
   lots: ReadonlyMap<string, Lot>
   strength: number
-  materialOf: ReadonlyMap<string, VesselMaterial>
+  materialOf: VesselMaterials
 }
 
 function toLogSwatch(
@@ -93,6 +97,8 @@ function toLogSwatch(
       source: source.id,
       strength,
       lab: reading.lab,
+      // of a year that may be another nobody counts
+      ...(pot.dyedWithinDays < MOST_DAYS_OFF && { year: Number(pot.dyedOn.slice(0, 4)) }),
       factors: {
         ...factorsOf(candidate, source.part),
         storageDays: storageDays(candidate, lots),
@@ -117,7 +123,8 @@ function toLogSwatch(
 function storageDays({ pot }: Candidate, lots: ReadonlyMap<string, Lot>): number | null {
   const days = pot.lots.map(({ lotId }) => {
     const lot = lots.get(lotId)
-    const isKnown = lot && lot.gatheredOn !== '' && pot.dyedWithinDays + lot.gatheredWithinDays < 30
+    const isKnown =
+      lot && lot.gatheredOn !== '' && pot.dyedWithinDays + lot.gatheredWithinDays < MOST_DAYS_OFF
     return isKnown ? dayjs(pot.dyedOn).diff(lot.gatheredOn, 'day') : NaN
   })
   const longest = Math.max(...days)
@@ -132,7 +139,10 @@ function vesselOf({ pot }: Candidate, materialOf: Beside['materialOf']): Factors
   return { vessel: isInert(material) ? 'inert' : material }
 }
 
-async function vesselMaterials(db: Knex): Promise<Map<string, VesselMaterial>> {
+/** What each vessel of the kit is of, by its id. */
+export type VesselMaterials = ReadonlyMap<string, VesselMaterial>
+
+export async function vesselMaterials(db: Knex): Promise<VesselMaterials> {
   const vessels = await everyPage((query: PageQuery) => vesselKind.page(db, query), {
     aside: false,
   })

@@ -114,7 +114,7 @@ export function createLog(
   const versions = sourceVersions(database.read)
   const curves = curvesService(database.read, compute)
   const atlas = atlasService(database, curves)
-  const evidence = evidenceService(database.read, tasks)
+  const evidence = evidenceService(database.read, tasks, curves)
   const walk = walkService(database.read, {
     usualOf: (sourceId) => curves.usualRatioOf(sourceId),
     forDepths: (sourceId) => curves.depthRatiosOf(sourceId),

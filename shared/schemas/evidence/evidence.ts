@@ -2,13 +2,21 @@ import Joi from 'joi'
 import { FACTORS, type Factor } from '../../../core/evidence/factors'
 import { idField } from '../log/common'
 
+/** Whether pots are compared whose ratios are alike, or any: brought to one along the source's curve. */
+export type Ratios = 'alike' | 'any'
+
 /** Of all that was dyed, or of what was dyed with one source. */
 export interface EvidenceQuery {
   sourceId?: string
+  ratios?: Ratios
 }
-export const evidenceQuerySchema = Joi.object<EvidenceQuery>({ sourceId: idField })
+export const evidenceQuerySchema = Joi.object<EvidenceQuery>({
+  sourceId: idField,
+  ratios: Joi.string().valid('alike', 'any'),
+})
 
-export interface SpoiltQuery extends EvidenceQuery {
+export interface SpoiltQuery {
+  sourceId?: string
   factor: Factor
 }
 export const spoiltQuerySchema = Joi.object<SpoiltQuery>({

@@ -1,6 +1,7 @@
 import type { Almost } from '../../../core/evidence/almost'
-import type { ShownEffect } from '../../../core/evidence/log-evidence'
+import type { Effect } from '../../../core/evidence/effects'
 import type { Repeats } from '../../../core/evidence/repeat-spread'
+import type { Ratios } from '../../schemas/evidence/evidence'
 import type { Spoilt } from '../../../core/evidence/spoilt'
 
 /** A swatch as it stands beside another. */
@@ -27,7 +28,7 @@ export interface EvidenceView {
   /** Read, and too faint to be told in times. */
   faint: number
   /** Surest first. */
-  effects: ShownEffect[]
+  effects: Effect[]
   repeats: Repeats
   /** What one more piece would make clean, best first. */
   almost: Almost[]
@@ -35,6 +36,9 @@ export interface EvidenceView {
   looks: EvidenceLook[]
   /** Names of sources by their ids. */
   sourceNames: Record<string, string>
+  ratios: Ratios
+  /** Of sources whose strengths should have been brought to one ratio, and have no curve to go by. */
+  withoutCurve: number
 }
 
 /** What spoils the pairs of a factor, most pairs first. */

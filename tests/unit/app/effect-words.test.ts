@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals'
 import type { Effect } from '../../../core/evidence/effects'
-import { NO_REPEATS } from '../../../core/evidence/repeat-spread'
+import { NO_REPEATS, type Repeats } from '../../../core/evidence/repeat-spread'
 import {
   answerWords,
   effectTitle,
@@ -29,9 +29,18 @@ const effect = (fields: Partial<Effect> = {}): Effect => ({
   q: 0.004,
   tau: 0,
   i2: 0,
+  sources: 1,
   perSource: [],
+  shown: [],
   ...fields,
 })
+
+const NONE: Repeats = {
+  withinPot: NO_REPEATS,
+  withinLot: NO_REPEATS,
+  betweenLots: NO_REPEATS,
+  betweenYears: NO_REPEATS,
+}
 
 describe('an effect in words', () => {
   test.each([
@@ -79,11 +88,18 @@ describe('an effect in words', () => {
   })
 
   test('how luck goes, and what spoils a pair', () => {
-    expect(repeatWords({ withinLot: NO_REPEATS, betweenLots: NO_REPEATS })).toContain('not known')
+    expect(repeatWords(NONE)).toContain('not known')
     const within = { recipes: 4, pots: 6, sdLog: Math.log(1.2), df: 7, mcdm: 2.63 }
-    expect(repeatWords({ withinLot: within, betweenLots: NO_REPEATS })).toBe(
+    expect(repeatWords({ ...NONE, withinLot: within })).toBe(
       'The same recipe made again with the same lot differs by 2.6 ΔE2000 from its mean and 1.2 times in strength (one SD), over 4 recipes in 6 pots.',
     )
+    const years = { ...within, sdLog: null, mcdm: 4 }
+    expect(
+      repeatWords({ ...NONE, withinLot: within, betweenYears: { ...within, mcdm: 4 } }),
+    ).toContain(
+      'in 6 pots; in another year by 4 ΔE2000 from its mean and 1.2 times in strength (one SD).',
+    )
+    expect(repeatWords({ ...NONE, withinLot: within, betweenYears: years })).not.toContain('year')
     expect(
       spoiltWords([
         { by: 'ratioDry', differed: 23, unknown: 0, isCut: false },

@@ -1,11 +1,10 @@
 import { describe, expect, test } from '@jest/globals'
 import { randomLcg } from 'd3-random'
 import { comparePair } from '../../../../core/evidence/compare-pair'
-import { proofsOf } from '../../../../core/evidence/effects'
+import { proofsOf } from '../../../../core/evidence/proofs'
 import { fingerprints, type EvidenceSwatch } from '../../../../core/evidence/fingerprints'
 import { logEvidence } from '../../../../core/evidence/log-evidence'
 import { matchedSets } from '../../../../core/evidence/matched-sets'
-import { repeatsOf } from '../../../../core/evidence/repeat-spread'
 import { PLANTED, plantedLog } from '../../../fixtures/planted-log'
 
 const swatch = (
@@ -177,7 +176,7 @@ describe('what a log proves', () => {
     const random = randomLcg(0.51)
     const sds = Array.from({ length: 20 }, () => {
       const read = plantedLog(random)
-      return repeatsOf(fingerprints(read)).withinLot.sdLog!
+      return logEvidence(read).repeats.withinLot.sdLog!
     })
     const typical = sds.reduce((a, b) => a + b) / sds.length
     // pots 0.15; pieces 0.08, of which a pot has one to three

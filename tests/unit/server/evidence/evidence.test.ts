@@ -3,7 +3,10 @@ import Papa from 'papaparse'
 import type { ExportName } from '../../../../server/services/exchange/exchange'
 import { newId } from '../../../../shared/ids'
 import type { NewPiece } from '../../../../shared/schemas/basket/piece'
-import { openTestLog, type TestLog } from '../../../fixtures/log'
+import { evidenceService } from '../../../../server/services/evidence/evidence'
+import { runHere, type RunTask } from '../../../../server/workers/task-pool'
+import type { EvidenceSwatch } from '../../../../core/evidence/fingerprints'
+import { DOCK, openTestLog, TANSY, type TestLog } from '../../../fixtures/log'
 
 let here: TestLog
 beforeEach(async () => {
@@ -23,8 +26,9 @@ const PLAIN = { heat: 'hot' as const, finish: 'dried' as const }
 /** A pot of one lot with pieces of these mordants, each read as a colour. */
 async function dyed(
   pieces: { treatments: NewPiece['treatments']; hex: string; fibre?: NewPiece['fibre'] }[],
+  sourceId = TANSY,
 ) {
-  const lot = await here.lot({ state: 'dried' })
+  const lot = await here.lot({ state: 'dried', sourceId })
   const made = []
   for (const { treatments, fibre } of pieces) {
     made.push(await here.piece({ treatments, ...(fibre && { fibre }) }))
@@ -110,6 +114,54 @@ describe('what made the difference', () => {
     expect(all.effects.map(({ factor }) => factor)).toEqual(['fibre'])
     const [sourceId] = Object.keys(all.sourceNames)
     expect(await here.log.evidence.view({ sourceId: sourceId! })).toEqual(all)
+  })
+
+  test('a swatch more is its own source anew, and no other', async () => {
+    const asked: string[] = []
+    const counting: RunTask = (name, input) => {
+      if (name === 'sourceEvidence') asked.push((input as readonly EvidenceSwatch[])[0]!.source)
+      return runHere(name, input)
+    }
+    const { view } = evidenceService(here.database.read, counting, here.log.curves)
+    const two = [
+      { treatments: [{ ...alum, ...PLAIN }], hex: '#d0a040' },
+      { treatments: [{ ...alum, ...PLAIN }], hex: '#a08030', fibre: 'silk' as const },
+    ]
+    await dyed(two)
+    await dyed(two, DOCK)
+    expect((await view({})).read).toBe(4)
+    await dyed(two, DOCK)
+    const again = await view({})
+    expect(again.read).toBe(6)
+    expect([[...asked].slice(0, 2).sort(), asked.slice(2)]).toEqual([[TANSY, DOCK].sort(), [DOCK]])
+    expect(again.effects[0]!.perSource.map(({ source, proofs }) => [source, proofs])).toEqual([
+      [DOCK, 2],
+      [TANSY, 1],
+    ])
+    // a pot of another material may change what any of them is alike in
+    await here.log.vessels.create({
+      id: newId(),
+      name: 'copper kettle',
+      material: 'copper',
+      fullL: 8,
+      emptyG: null,
+      isDyeOnly: true,
+      note: '',
+    })
+    await view({})
+    expect(asked).toHaveLength(5)
+  })
+
+  test('of any ratio where that is asked, along a curve where there is one', async () => {
+    await dyed([{ treatments: [{ ...alum, ...PLAIN }], hex: '#d0a040' }])
+    expect(await here.log.evidence.view({ ratios: 'any' })).toMatchObject({
+      ratios: 'any',
+      withoutCurve: 1,
+    })
+    for (const hex of ['#d8b060', '#c89830', '#c09028']) {
+      await dyed([{ treatments: [{ ...alum, ...PLAIN }], hex }])
+    }
+    expect(await here.log.evidence.view({ ratios: 'any' })).toMatchObject({ withoutCurve: 0 })
   })
 
   test('goes out as tables and as JSON, with all that is known of both sides', async () => {
