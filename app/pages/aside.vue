@@ -22,6 +22,7 @@ const KINDS = [
   { collection: 'sources', words: 'Sources of your own' },
   { collection: 'wishes', words: 'Wishes' },
   { collection: 'plans', words: 'Plans' },
+  { collection: 'trials', words: 'Trials' },
   { collection: 'markers', words: 'Marks of the season' },
   { collection: 'containers', words: 'Bags' },
   { collection: 'pieces', words: 'Pieces' },

@@ -14,6 +14,7 @@ import { asWellAsKnown } from './migrations/0012-as-well-as-known'
 import { othersPieces } from './migrations/0015-others-pieces'
 import { doneParts } from './migrations/0016-done-parts'
 import { markers } from './migrations/0017-markers'
+import { trials } from './migrations/0018-trials'
 import { plans } from './migrations/0014-plans'
 import { anotherLog } from './migrations/0013-another-log'
 
@@ -42,6 +43,7 @@ export const MIGRATIONS: readonly Migration[] = [
   othersPieces,
   doneParts,
   markers,
+  trials,
 ]
 
 /** Migrations are compiled in: a bundled server has no migration files beside it. */

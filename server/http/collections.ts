@@ -22,6 +22,11 @@ import {
   markerQuerySchema,
   newMarkerSchema,
 } from '../../shared/schemas/year/marker'
+import {
+  trialChangeSchema,
+  trialQuerySchema,
+  trialRowSchema,
+} from '../../shared/schemas/trial/trial'
 import { newWishSchema, wishChangeSchema, wishQuerySchema } from '../../shared/schemas/walk/wish'
 import { lotChangeSchema, lotQuerySchema, newLotSchema } from '../../shared/schemas/loft/lot'
 import {
@@ -98,6 +103,7 @@ export const COLLECTIONS: Record<Collection, CollectionSchemas> = {
   jars: { query: jarQuerySchema, create: newJarSchema, change: jarChangeSchema },
   markers: { query: markerQuerySchema, create: newMarkerSchema, change: markerChangeSchema },
   plans: { query: planQuerySchema, create: newPlanSchema, change: planChangeSchema },
+  trials: { query: trialQuerySchema, create: trialRowSchema, change: trialChangeSchema },
   wishes: { query: wishQuerySchema, create: newWishSchema, change: wishChangeSchema },
   photos: { query: photoQuerySchema, create: newPhotoSchema, change: photoChangeSchema },
   lots: { query: lotQuerySchema, create: newLotSchema, change: lotChangeSchema },

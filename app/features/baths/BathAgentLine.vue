@@ -9,7 +9,7 @@ import { BULK_DENSITY, gramsInSpoons, spoonsFor, type SpoonedAgent } from '~~/co
 import { formatMass, formatVolume, spoonsText } from '~/format/quantities'
 import { formsOf } from '~~/shared/schemas/loft/shelf'
 import type { StockLot } from '~/composables/useStock'
-import { weighable, type AgentDraft } from './agents-for'
+import { weighable, type AgentDraft } from '~~/shared/rules/basket/agents-for'
 import PercentGauge from './PercentGauge.vue'
 import type { BathDraft, BathForm, BathSurroundings } from './useBathForm'
 import { present } from '~~/core/present'

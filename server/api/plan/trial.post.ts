@@ -42,4 +42,6 @@ const body = Joi.object<TrialQuestion>({
 })
 
 /** What a plan would teach, before it is lit. */
-export default defineRoute({ body }, async ({ body, log }) => (await log()).trials.compare(body))
+export default defineRoute({ body }, async ({ body, log }) =>
+  (await log()).plannedTrials.compare(body),
+)

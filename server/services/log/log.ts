@@ -38,6 +38,7 @@ import {
   setKind,
   vesselKind,
   markerKind,
+  trialKind,
   planKind,
   wishKind,
 } from './small-kinds'
@@ -58,6 +59,7 @@ import { readAlike } from '../swatch/read-alike'
 import { readerService } from '../swatch/swatch-reader'
 import { todayService } from './today'
 import { trialService } from '../pot/trials'
+import { fairTrials } from '../trial/fair-trials'
 import { undoService } from './undo'
 import { runHere, type RunTask } from '../../workers/task-pool'
 import { walkService } from '../walk/walk'
@@ -99,6 +101,7 @@ export function createLog(
     wishes: createRecords(wishKind, database, clock),
     plans: createRecords(planKind, database, clock),
     markers: createRecords(markerKind, database, clock),
+    trials: createRecords(trialKind, database, clock),
     photos: createRecords(photoKind, database, clock),
     sets: createRecords(setKind, database, clock),
     pieces: createRecords(pieceKind, database, clock),
@@ -151,7 +154,8 @@ export function createLog(
       },
       clock,
     ),
-    trials: trialService(database.read),
+    plannedTrials: trialService(database.read),
+    fairTrials: fairTrials(database, collections, evidence, clock),
     recipes: recipeService(database.read),
     instruments: instrumentService(
       {
@@ -208,6 +212,7 @@ export type Collection =
   | 'wishes'
   | 'plans'
   | 'markers'
+  | 'trials'
   | 'photos'
   | 'sets'
   | 'pieces'

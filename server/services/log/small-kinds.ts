@@ -25,6 +25,7 @@ import type {
   NewMarker,
 } from '../../../shared/schemas/year/marker'
 import type { NewPlan, Plan, PlanChange, PlanQuery } from '../../../shared/schemas/year/plan'
+import type { Trial, TrialChange, TrialRow } from '../../../shared/schemas/trial/trial'
 import type { NewWish, Wish, WishChange, WishQuery } from '../../../shared/schemas/walk/wish'
 import { stillNeeded, unacceptable } from './failures'
 import { plainKind } from './plain-kind'
@@ -191,6 +192,28 @@ export const markerKind = plainKind<Marker, NewMarker, MarkerChange, MarkerQuery
   async check(trx, { windows = [] }) {
     for (const [i, window] of windows.entries()) {
       await refuseMissing(trx, 'source', window.sourceId, `/windows/${i}/sourceId`)
+    }
+  },
+})
+
+export const trialKind = plainKind<Trial, TrialRow, TrialChange, PageQuery>({
+  collection: 'trials',
+  noun: 'trial',
+  table: 'trial',
+  columns: {
+    words: 'words',
+    sourceId: 'source_id',
+    design: 'design',
+    places: 'places',
+    promise: 'promise',
+    note: 'note',
+  },
+  json: ['design', 'places', 'promise'],
+  async check(trx, { sourceId, places = [] }) {
+    await refuseMissing(trx, 'source', sourceId, '/sourceId')
+    for (const [i, { pieceId, potId }] of places.entries()) {
+      await refuseMissing(trx, 'piece', pieceId, `/places/${i}/pieceId`)
+      await refuseMissing(trx, 'pot', potId, `/places/${i}/potId`)
     }
   },
 })

@@ -1,5 +1,5 @@
 import { expect, test } from '@jest/globals'
-import { agentsFor } from '../../../app/features/baths/agents-for'
+import { agentsFor } from '../../../shared/rules/basket/agents-for'
 
 // common practice, no source: alum at 10 % of the fibre
 test('agents are weighed out at what is usual, or at the percentage that is wanted', () => {

@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, describe, expect, jest, test } from '@jest/globals'
-import { agentsFor, weighable } from '../../../app/features/baths/agents-for'
+import { agentsFor, weighable } from '../../../shared/rules/basket/agents-for'
 import { agentWords, isLate, schemeWords, stepWords } from '../../../app/features/baths/words'
 import {
   handlingOf,

@@ -147,7 +147,7 @@ describe('a trial, held against what was dyed before', () => {
       })
     }
     const silk = await here.piece({ fibre: 'silk', mark: '5 knots' })
-    const { pieces: answers } = await here.log.trials.compare({
+    const { pieces: answers } = await here.log.plannedTrials.compare({
       lots: [{ lotId: lot.id, massG: 100 }],
       pieceIds: [silk.id],
       way: 'simmer',

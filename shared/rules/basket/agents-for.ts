@@ -1,8 +1,8 @@
-import type { Agent } from '~~/catalogue/agents'
-import { schemeFacts, type Scheme } from '~~/catalogue/mordant-schemes'
-import { gramsOfAgent } from '~~/core/mordant/percent-of-fibre'
-import { formsOf } from '~~/shared/schemas/loft/shelf'
-import { first } from '~~/core/present'
+import type { Agent } from '../../../catalogue/agents'
+import { schemeFacts, type Scheme } from '../../../catalogue/mordant-schemes'
+import { gramsOfAgent } from '../../../core/mordant/percent-of-fibre'
+import { formsOf } from '../../schemas/loft/shelf'
+import { first } from '../../../core/present'
 
 /** An agent of a bath that is being put together. */
 export interface AgentDraft {

@@ -1,0 +1,33 @@
+import type { Repeats, Spread } from '../../../core/evidence/repeat-spread'
+import type { TrialPromise } from '../../../shared/schemas/trial/trial'
+
+type SpreadOf = Pick<TrialPromise, 'sdLog' | 'df' | 'basis' | 'isOfSource'>
+
+/** Fewer repeats do not tell how far luck goes. */
+const LEAST_REPEATS = 3
+/** Pieces of one pot, and pots, as the curves' own prior has their errors. From memory. */
+const PIECE_SD = 0.15
+const POT_SD = 0.12
+
+/**
+ * How far the same recipe comes out apart: of the source where it was made again often enough, else
+ * of the whole log, else as is typical.
+ *
+ * @param isOnePot pieces of one pot are held against each other, not pots
+ */
+export function trialSpread(ofSource: Repeats, ofLog: Repeats, isOnePot: boolean): SpreadOf {
+  // pots lie no closer than their pieces: what is said of them holds for pieces too
+  const told: SpreadOf['basis'][] = isOnePot ? ['pieces', 'pots'] : ['pots']
+  const tried = told.flatMap((basis) =>
+    [ofSource, ofLog].map((repeats, i): [Spread, SpreadOf['basis'], boolean] => [
+      basis === 'pieces' ? repeats.withinPot : repeats.withinLot,
+      basis,
+      i === 0,
+    ]),
+  )
+  for (const [{ sdLog, df }, basis, isOfSource] of tried) {
+    if (sdLog !== null && sdLog > 0 && df >= LEAST_REPEATS) return { sdLog, df, basis, isOfSource }
+  }
+  const sdLog = isOnePot ? PIECE_SD : Math.hypot(PIECE_SD, POT_SD)
+  return { sdLog, df: null, basis: 'typical', isOfSource: false }
+}
