@@ -2,6 +2,7 @@
 import { formatMass } from '~/format/quantities'
 import type { Almost } from '~~/core/evidence/almost'
 import type { EvidenceLook } from '~~/shared/views/evidence/evidence'
+import { isTrialFactor } from '~/features/trial/useBroughtTrial'
 import { FACTOR_WORDS, listWords } from '~/features/pot/factor-words'
 
 /** Pairs that one more piece would make clean, with the pot that it wants. */
@@ -10,15 +11,20 @@ const { almost, looks } = defineProps<{
   looks: ReadonlyMap<string, EvidenceLook>
 }>()
 
+/** What no trial is laid out for is planned as any pot. */
+const potLike = ({ lotId, ratioDry }: EvidenceLook) => ({
+  ...(lotId && { lot: lotId }),
+  ratio: (ratioDry ?? 0).toPrecision(6),
+})
 const lines = computed(() =>
   almost.flatMap((each) => {
     const [bath, piece] = [looks.get(each.bathLike), looks.get(each.pieceLike)]
     if (!bath || !piece) return []
-    const query = {
-      ...(bath.lotId && { lot: bath.lotId }),
-      ratio: (bath.ratioDry ?? 0).toPrecision(6),
-    }
-    return [{ ...each, bath, piece, to: { path: '/pot', query } }]
+    const [of] = each.shows
+    const to = isTrialFactor(of)
+      ? { path: '/trial', query: { bath: bath.id, piece: piece.id, of } }
+      : { path: '/pot', query: potLike(bath) }
+    return [{ ...each, bath, piece, to }]
   }),
 )
 </script>
@@ -33,7 +39,7 @@ const lines = computed(() =>
         <NuxtLink :to="`/hob?pot=${line.bath.potId}`">{{ line.bath.potCode }}</NuxtLink>: then
         {{ listWords(line.shows.map((factor) => FACTOR_WORDS[factor])) }} are told apart.
       </p>
-      <NuxtLink :to="line.to" class="el-button">Plan it</NuxtLink>
+      <NuxtLink :to="line.to" class="el-button">Plan it with its control</NuxtLink>
     </li>
   </ul>
 </template>

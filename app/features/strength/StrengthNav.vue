@@ -9,6 +9,7 @@ const places = computed(() => {
     { to: '/typical', label: 'Any plant, as usual' },
     { to: `/potency${of}`, label: 'Lots and seasons' },
     { to: `/difference${of}`, label: 'What made the difference' },
+    { to: '/trial', label: 'Fair trials' },
     { to: `/sample${of}`, label: 'Sample page' },
   ]
 })
