@@ -10,6 +10,7 @@ import { present } from '../core/present'
 import type { Log } from '../server/services/log/log'
 import type { Act } from './act'
 import { addDays } from './days'
+import { trialActs } from './trial-story'
 import { BARE_LAB } from './truth'
 
 /** What a piece of a comparison is, and what came of it. */
@@ -53,6 +54,7 @@ export function comparisonActs({ log, today }: { log: Log; today: string }): Act
   const gathered = { lotId: newId() }
   return [
     { on: addDays(today, -120), run: () => keepHusks(log, gathered.lotId, addDays(today, -120)) },
+    ...trialActs({ log, today, lotId: gathered.lotId }),
     ...POTS.map((pot, i) => {
       const on = addDays(today, -100 + 2 * i)
       return { on, run: () => dye(log, gathered.lotId, pot, on) }
@@ -67,7 +69,7 @@ async function keepHusks(log: Log, lotId: string, on: string) {
     sourceId: catalogueId(SOURCE),
     gatheredOn: on,
     state: 'dried',
-    netG: 120,
+    netG: 140,
     note: 'from the kitchen',
   })
 }

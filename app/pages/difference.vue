@@ -11,6 +11,7 @@ import {
   sourceWords,
   spoiltWords,
 } from '~/features/evidence/effect-words'
+import TwoBeside from '~/features/evidence/TwoBeside.vue'
 import StrengthNav from '~/features/strength/StrengthNav.vue'
 import { FACTOR_WORDS } from '~/features/pot/factor-words'
 import { formatCount } from '~~/core/quantity/format-count'
@@ -51,6 +52,19 @@ const { data: spoilt, failure: uncounted } = useLoaded(
       ? await api.get<SpoiltView>('evidence/spoilt', { factor: effect.value.factor, ...of.value })
       : null,
   effect,
+)
+/** Two swatches that an address brings. */
+const brought = {
+  ...(typeof query.a === 'string' && { first: query.a }),
+  ...(typeof query.b === 'string' && { second: query.b }),
+}
+watch(
+  () => view.value !== null && effect.value !== null,
+  async (isThere) => {
+    if (!isThere || !('first' in brought)) return
+    await nextTick()
+    document.getElementById('two')?.scrollIntoView({ block: 'center' })
+  },
 )
 const MOST_ALMOST = 2
 const tested = computed(() => effects.value.filter(({ q }) => q !== null).length)
@@ -141,6 +155,10 @@ useHead({ title: 'What made the difference · Juniper Haze' })
             proofs.
           </p>
         </section>
+        <section id="two" class="panel" aria-labelledby="any">
+          <h2 id="any">Any two, side by side</h2>
+          <TwoBeside v-bind="brought" />
+        </section>
       </div>
     </div>
   </template>
@@ -157,9 +175,14 @@ useHead({ title: 'What made the difference · Juniper Haze' })
       cut, final pH, the mordant’s percentage, heat and drying.
     </p>
     <p>
+      <NuxtLink class="el-button" to="/trial">Lay out a fair trial</NuxtLink>
       <NuxtLink class="el-button" to="/pot">Plan a pot</NuxtLink>
       <button v-if="sourceId" type="button" class="link" @click="sourceId = ''">All sources</button>
     </p>
+    <template v-if="view.read > 1">
+      <h2>Any two, side by side</h2>
+      <TwoBeside v-bind="brought" />
+    </template>
   </section>
 </template>
 

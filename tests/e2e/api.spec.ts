@@ -42,6 +42,7 @@ const COLLECTIONS = [
   'ways',
   'pots',
   'swatches',
+  'trials',
 ]
 const CALCULATIONS = [
   'quantity',

@@ -16,12 +16,14 @@ test('what was changed is asked, answered with its pairs, and leads to their pot
   await expect(boiling).toHaveAttribute('aria-pressed', 'true')
   await expect(page.getByRole('status').filter({ hasText: 'cannot be told yet' })).toBeVisible()
   await expect(page.getByRole('heading', { name: /^Spoilt/ })).toBeVisible()
-  // what one piece more would tell leads to a pot with its lot and ratio
-  const almost = page.getByRole('region', { name: /^Almost/ })
-  await expect(almost.getByRole('link', { name: 'Plan it' }).first()).toHaveAttribute(
-    'href',
-    /\/pot\?lot=.*ratio=/,
-  )
+  // any two are held against each other, and what nobody wrote down is named
+  const any = page.getByRole('region', { name: 'Any two, side by side' })
+  const one = any.getByRole('combobox', { name: 'One swatch' })
+  await one.press('Enter')
+  await page.getByRole('option').filter({ visible: true }).first().click()
+  await any.getByRole('combobox', { name: 'Another swatch' }).press('Enter')
+  await page.getByRole('option').filter({ visible: true }).nth(3).click()
+  await expect(any.getByRole('status')).toContainText(/The second came out [\d.]+ times as strong/)
   const pot = page
     .getByRole('region', { name: /^Pairs/ })
     .getByRole('link', { name: /^POT-/ })
@@ -31,4 +33,19 @@ test('what was changed is asked, answered with its pairs, and leads to their pot
   await page.keyboard.press('Enter')
   await expect(page).toHaveURL(/\/hob\?pot=/)
   await expect(page.getByText(code!).first()).toBeVisible()
+})
+
+test('what one piece more would tell is laid out with its control', async ({ page }) => {
+  await visit(page, '/difference')
+  const almost = page.getByRole('region', { name: /^Almost/ })
+  await almost.getByRole('link', { name: 'Plan it with its control' }).first().click()
+  await expect(page).toHaveURL(/\/trial\?bath=.*of=/)
+  const laid = page.getByRole('region', { name: 'Laid out' })
+  await expect(laid.getByRole('listitem')).toHaveCount(2)
+  await page.getByRole('button', { name: 'Keep the trial' }).click()
+  const kept = page.getByRole('article').first()
+  await kept.getByRole('link', { name: /^POT-.* is next$/ }).click()
+  await expect(page.getByText('Have ready')).toBeVisible()
+  await page.goBack()
+  await page.getByRole('button', { name: 'Undo' }).click()
 })

@@ -26,6 +26,7 @@ export const PAGES = [
   '/potency',
   '/sample',
   '/difference',
+  '/trial',
   '/year',
   '/back',
 ]

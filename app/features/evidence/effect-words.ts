@@ -33,7 +33,7 @@ const DONE: Partial<Record<Factor, string>> = {
 }
 
 /** One level of a factor, in words. */
-function levelWords(factor: Factor, level: string): string {
+export function wordsOfLevel(factor: Factor, level: string): string {
   switch (factor) {
     case 'mordant':
       return mordantWords(level)
@@ -83,14 +83,15 @@ function mordantWords(key: string): string {
   return words.length > 0 ? listWords(words) : mordantKeyWords(key)
 }
 
-const agentWords = (agent: string) => (agent in AGENTS ? agentFacts(agent as Agent).label : agent)
+export const agentWords = (agent: string) =>
+  agent in AGENTS ? agentFacts(agent as Agent).label : agent
 
 /** `Al Fe for Al`, `boiling`, `more alum`: what was done. */
 export function effectTitle({ factor, of, from, to }: Contrast): string {
   if (factor === 'shift') return `${agentWords(of)} stirred in`
   if (factor === 'mordantPercent') return `more ${agentWords(of)}`
   if (from === LESS || from === 'false') return DONE[factor] ?? FACTOR_WORDS[factor]
-  return `${levelWords(factor, to)} for ${levelWords(factor, from)}`
+  return `${wordsOfLevel(factor, to)} for ${wordsOfLevel(factor, from)}`
 }
 
 export const keyOfEffect = ({ factor, of, from, to }: Contrast) => [factor, of, from, to].join('|')

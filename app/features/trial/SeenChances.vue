@@ -61,10 +61,10 @@ td:last-child {
   display: block;
   height: 100%;
   border-radius: 6px;
-  background: var(--quiet);
+  background: var(--haze);
 }
 
 .reach.often {
-  background: var(--haze);
+  background: var(--juniper);
 }
 </style>

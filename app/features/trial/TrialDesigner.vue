@@ -16,7 +16,7 @@ import type { useTrialDesign } from './useTrialDesign'
 /** What is to be learnt: how it is laid out, and what it would and would not show. */
 const { trial } = defineProps<{ trial: ReturnType<typeof useTrialDesign> }>()
 const emit = defineEmits<{ kept: [] }>()
-const { draft, stock, lotName, view, saving, failure, errors, refused, keep } = trial
+const { draft, stock, lotName, view, isAsking, saving, failure, errors, refused, keep } = trial
 
 const SCHEME_OPTIONS = [
   { value: 'none' as const, label: 'no mordant' },
@@ -100,7 +100,7 @@ async function keepIt() {
       <ElCheckbox
         v-if="differsBy === 'piece'"
         v-model="draft.inJars"
-        label="each in a jar of its own, one liquor: no mordant strays into another piece"
+        label="each in a jar of its own, one liquor"
       />
       <p v-else-if="differsBy === 'jar'" class="quiet">
         Each in a jar of its own, in one water bath.
@@ -128,6 +128,7 @@ async function keepIt() {
           <button type="button" class="link" @click="draft.seed = drawnSeed()">Draw again</button>
         </p>
       </template>
+      <p v-else-if="isAsking" class="quiet">Working it out.</p>
       <p v-else class="quiet">Say how many, how heavy and at which levels, each level once.</p>
       <p v-for="words in complaints" :key="words" class="wrong" role="alert">{{ words }}</p>
       <div class="row">
@@ -143,6 +144,10 @@ async function keepIt() {
   grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
   gap: 16px;
   align-items: start;
+}
+
+section {
+  min-width: 0;
 }
 
 .fields {

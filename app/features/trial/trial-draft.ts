@@ -41,7 +41,7 @@ export const blankTrial = (): TrialDraft => ({
     water: ['rain', 'tap'],
     minutes: [30, 60, 120],
     tempC: [60, 82],
-    way: ['simmer', 'solar'],
+    way: ['simmer', 'coldSteep'],
   },
   each: 2,
   seed: drawnSeed(),

@@ -70,6 +70,9 @@ export function spreadWords({ sdLog, df, basis, isOfSource }: TrialPromise): str
   return `${what}${whose} came out ${apart} apart (one SD, ${formatCount(df ?? 0, 'degree')} of freedom).`
 }
 
+/** Hardly anything that is changed does more. */
+const MOST_OF_USE = 4
+
 /** What a trial would and would not show, no surer than its chances. */
 export function promiseWords(
   factor: TrialFactor,
@@ -78,6 +81,9 @@ export function promiseWords(
 ): string {
   if (timesSeen === null) {
     return 'It could tell nothing: with one piece of each, nobody knows how far luck goes. Take two of each or more.'
+  }
+  if (timesSeen > MOST_OF_USE) {
+    return `It would tell next to nothing: only what is over ${formatNumber(MOST_OF_USE)} times as strong. Take more of each.`
   }
   const seen = `${formatNumber(timesSeen, 2)} times as strong`
   const what = factor === 'ratioDry' ? `twice the plant giving ${seen}` : seen

@@ -47,6 +47,7 @@ export function useTrialDesign() {
   const design = computed(() => designOf(draft))
   const view = shallowRef<DesignView | null>(null)
   const refused = ref('')
+  const isAsking = ref(true)
   const ask = latestOnly()
   watchDebounced(
     design,
@@ -54,8 +55,10 @@ export function useTrialDesign() {
       const isLatest = ask()
       if (trialDesignSchema.validate(asked).error) {
         view.value = null
+        isAsking.value = false
         return
       }
+      isAsking.value = true
       try {
         const { item } = await api.post<DesignView>('plan/design', asked)
         if (!isLatest()) return
@@ -63,6 +66,8 @@ export function useTrialDesign() {
         refused.value = ''
       } catch (error) {
         if (isLatest()) refused.value = messageOf(error)
+      } finally {
+        if (isLatest()) isAsking.value = false
       }
     },
     { deep: true, immediate: true, debounce: PAUSE_MS },
@@ -94,6 +99,7 @@ export function useTrialDesign() {
     lot,
     lotName,
     view,
+    isAsking,
     title,
     keep,
     saving,

@@ -1,9 +1,14 @@
 import { rollup, sum } from 'd3-array'
 import type { Knex } from 'knex'
 import { pooledEvidence } from '../../../core/evidence/log-evidence'
+import { judgedPair } from '../../../core/evidence/judged-pair'
 import type { Spoilt } from '../../../core/evidence/spoilt'
-import type { EvidenceQuery, SpoiltQuery } from '../../../shared/schemas/evidence/evidence'
-import type { EvidenceView, SpoiltView } from '../../../shared/views/evidence/evidence'
+import type {
+  EvidenceQuery,
+  SpoiltQuery,
+  TwoQuery,
+} from '../../../shared/schemas/evidence/evidence'
+import type { EvidenceView, SpoiltView, TwoView } from '../../../shared/views/evidence/evidence'
 import { sinceLastChange } from '../../database/since-last-change'
 import { sourceRepository } from '../../repositories/sources'
 import type { RunTask } from '../../workers/task-pool'
@@ -11,6 +16,7 @@ import type { CurvesService } from '../strength/curves'
 import type { EvidenceOut } from './evidence-out'
 import { keptEvidence } from './kept-evidence'
 import { swatchesOf, vesselMaterials, type LogSwatch } from './log-swatches'
+import { readSwatch } from './read-swatch'
 
 /** Sources whose evidence is kept beside that of the whole log. */
 const KEPT_VIEWS = 8
@@ -61,6 +67,32 @@ export const evidenceService = (db: Knex, run: RunTask, curves: Pick<CurvesServi
         swatches.push(...items.filter(({ look }) => shown.has(look.id)))
       }
       return { view, swatches }
+    },
+
+    /** Any two swatches, and what nobody knows of them. @throws Refusal for one that cannot be compared */
+    async two({ a, b }: TwoQuery): Promise<TwoView> {
+      const materialOf = await vesselMaterials(db)
+      const [left, right] = [
+        await readSwatch(db, 'a', a, materialOf),
+        await readSwatch(db, 'b', b, materialOf),
+      ]
+      const { sdLog } = (await viewOf({ sourceId: left.swatch.source })).repeats.withinLot
+      const isOneSource = left.swatch.source === right.swatch.source
+      // of two sources, or of one that was never made again, the whole log tells how far luck goes
+      const { repeats } = await viewOf(
+        isOneSource && sdLog !== null ? { sourceId: left.swatch.source } : {},
+      )
+      const judged = judgedPair(left.swatch, right.swatch, repeats)
+      return {
+        a: left.look,
+        b: right.look,
+        judged,
+        values: [...judged.differs, ...judged.unknown].map((factor) => ({
+          factor,
+          a: left.swatch.factors[factor] ?? null,
+          b: right.swatch.factors[factor] ?? null,
+        })),
+      }
     },
 
     /** Why pairs of a factor prove nothing. */

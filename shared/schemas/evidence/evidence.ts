@@ -25,3 +25,11 @@ export const spoiltQuerySchema = Joi.object<SpoiltQuery>({
     .valid(...FACTORS)
     .required(),
 })
+
+/** Two swatches, by their ids or their codes. */
+export interface TwoQuery {
+  a: string
+  b: string
+}
+const swatchName = Joi.string().trim().min(1).max(60).required()
+export const twoQuerySchema = Joi.object<TwoQuery>({ a: swatchName, b: swatchName })

@@ -1,5 +1,7 @@
 import type { Almost } from '../../../core/evidence/almost'
 import type { Effect } from '../../../core/evidence/effects'
+import type { Factor, FactorValue } from '../../../core/evidence/factors'
+import type { JudgedPair } from '../../../core/evidence/judged-pair'
 import type { Repeats } from '../../../core/evidence/repeat-spread'
 import type { Ratios } from '../../schemas/evidence/evidence'
 import type { Spoilt } from '../../../core/evidence/spoilt'
@@ -44,4 +46,13 @@ export interface EvidenceView {
 /** What spoils the pairs of a factor, most pairs first. */
 export interface SpoiltView {
   items: Spoilt[]
+}
+
+/** Two swatches side by side. */
+export interface TwoView {
+  a: EvidenceLook
+  b: EvidenceLook
+  judged: JudgedPair
+  /** What is written down of each that differs, or is missing on one side; null: not known. */
+  values: { factor: Factor; a: FactorValue; b: FactorValue }[]
 }

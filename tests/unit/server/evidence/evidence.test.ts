@@ -6,7 +6,7 @@ import type { NewPiece } from '../../../../shared/schemas/basket/piece'
 import { evidenceService } from '../../../../server/services/evidence/evidence'
 import { runHere, type RunTask } from '../../../../server/workers/task-pool'
 import type { EvidenceSwatch } from '../../../../core/evidence/fingerprints'
-import { DOCK, openTestLog, TANSY, type TestLog } from '../../../fixtures/log'
+import { DOCK, openTestLog, refusal, TANSY, type TestLog } from '../../../fixtures/log'
 
 let here: TestLog
 beforeEach(async () => {
@@ -162,6 +162,27 @@ describe('what made the difference', () => {
       await dyed([{ treatments: [{ ...alum, ...PLAIN }], hex }])
     }
     expect(await here.log.evidence.view({ ratios: 'any' })).toMatchObject({ withoutCurve: 0 })
+  })
+
+  test('any two stand side by side, by code or id, with what nobody wrote down', async () => {
+    await dyed([{ treatments: [{ ...alum, ...PLAIN }], hex: '#d0a040' }])
+    const other = await dyed([
+      { treatments: [{ ...alum, ...PLAIN }], hex: '#a08030', fibre: 'silk' },
+    ])
+    const two = await here.log.evidence.two({ a: 'swa-26-01', b: other.pieces[0]!.swatchId! })
+    expect([two.a.code, two.b.code]).toEqual(['SWA-26-01', 'SWA-26-02'])
+    expect(two.judged).toMatchObject({ verdict: 'unsure', isMoreThanLuck: null })
+    expect(two.judged.differs).toEqual(['lot', 'fibre'])
+    expect(two.judged.unknown).toContain('water')
+    expect(two.values[1]).toEqual({ factor: 'fibre', a: 'wool', b: 'silk' })
+    expect(two.values.find(({ factor }) => factor === 'water')).toMatchObject({ a: null, b: null })
+    await expect(here.log.evidence.two({ a: 'SWA-26-01', b: 'SWA-26-99' })).rejects.toMatchObject(
+      refusal(422, 'There is no swatch SWA-26-99.'),
+    )
+    const unread = await here.pot(await here.lot(), [await here.piece()])
+    await expect(
+      here.log.evidence.two({ a: 'SWA-26-01', b: unread.pieces[0]!.swatchId! }),
+    ).rejects.toMatchObject(refusal(422, 'No strength can be told of SWA-26-03'))
   })
 
   test('goes out as tables and as JSON, with all that is known of both sides', async () => {
