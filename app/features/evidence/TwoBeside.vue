@@ -13,7 +13,11 @@ const [a, b] = [ref(first), ref(second)]
 const found = shallowRef<Swatch[]>([])
 async function find(code: string) {
   found.value = (
-    await api.get<Page<Swatch>>('swatches', { code: code.trim(), unread: false, limit: 12 })
+    await api.get<Page<Swatch>>('swatches', {
+      ...(code.trim() && { code: code.trim() }),
+      unread: false,
+      limit: 12,
+    })
   ).items
 }
 const { data: two, failure } = useLoaded(

@@ -1,4 +1,4 @@
-import type { Repeats, Spread } from '../../../core/evidence/repeat-spread'
+import type { Repeats } from '../../../core/evidence/repeat-spread'
 import type { TrialPromise } from '../../../shared/schemas/trial/trial'
 
 type SpreadOf = Pick<TrialPromise, 'sdLog' | 'df' | 'basis' | 'isOfSource'>
@@ -16,17 +16,13 @@ const POT_SD = 0.12
  * @param isOnePot pieces of one pot are held against each other, not pots
  */
 export function trialSpread(ofSource: Repeats, ofLog: Repeats, isOnePot: boolean): SpreadOf {
-  // pots lie no closer than their pieces: what is said of them holds for pieces too
-  const told: SpreadOf['basis'][] = isOnePot ? ['pieces', 'pots'] : ['pots']
-  const tried = told.flatMap((basis) =>
-    [ofSource, ofLog].map((repeats, i): [Spread, SpreadOf['basis'], boolean] => [
-      basis === 'pieces' ? repeats.withinPot : repeats.withinLot,
-      basis,
-      i === 0,
-    ]),
-  )
-  for (const [{ sdLog, df }, basis, isOfSource] of tried) {
-    if (sdLog !== null && sdLog > 0 && df >= LEAST_REPEATS) return { sdLog, df, basis, isOfSource }
+  // of pieces of one pot, what pots differ by tells nothing
+  const basis = isOnePot ? 'pieces' : 'pots'
+  for (const [i, repeats] of [ofSource, ofLog].entries()) {
+    const { sdLog, df } = isOnePot ? repeats.withinPot : repeats.withinLot
+    if (sdLog !== null && sdLog > 0 && df >= LEAST_REPEATS) {
+      return { sdLog, df, basis, isOfSource: i === 0 }
+    }
   }
   const sdLog = isOnePot ? PIECE_SD : Math.hypot(PIECE_SD, POT_SD)
   return { sdLog, df: null, basis: 'typical', isOfSource: false }
