@@ -41,7 +41,7 @@ const POTS: readonly ComparedPot[] = [
   { hanks: [{ hex: '#c98a2e' }, { hex: '#7a6335', mordants: IRON }] },
   { hanks: [{ hex: '#cb8d33' }, { hex: '#7d6638', mordants: IRON }] },
   // the same again, and yet paler: nobody knows why
-  { hanks: [{ hex: '#d9ac66' }, { hex: '#8f7a50', mordants: IRON }] },
+  { hanks: [{ hex: '#d0984a' }, { hex: '#836d42', mordants: IRON }] },
   { hanks: [{ hex: '#c98b30' }, { hex: '#c27a1f', fibre: 'silk' }] },
   { hanks: [{ hex: '#cc8f37' }, { hex: '#c5802a', fibre: 'silk' }] },
   { hanks: [{ hex: '#b98a4e' }, { hex: '#7b6a45', mordants: IRON }], boiled: true },

@@ -25,6 +25,7 @@ const BENCHES = [
   ['Kills in the middle of things', 'tests/bench/kill.ts'],
   ['Dye days laid out, beside an exact search', 'tests/bench/dye-days.ts'],
   ['What a log proves: planted truth, and 100,000 swatches', 'tests/bench/evidence.ts'],
+  ['What a log of 100,000 swatches proves, out of its database', 'tests/bench/evidence-log.ts'],
   ['Year with 500 plans, and a bar dragged', 'tests/bench/year.ts'],
   ['Weight of the first page', 'tests/bench/first-page.ts'],
 ]

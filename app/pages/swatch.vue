@@ -124,6 +124,11 @@ useHead({ title: () => `${hand.value?.swatch.code ?? 'Swatch'} · Juniper Haze` 
       :has-hoped="Boolean(hand.hoped)"
       class="end"
     />
+    <NuxtLink
+      v-if="hand && !['bare', 'hoped'].includes(beside.choice)"
+      :to="{ path: '/difference', query: { a: hand.swatch.id, b: beside.choice } }"
+      >What made them differ</NuxtLink
+    >
   </div>
 
   <div v-if="hand" class="booth-grid" @dragover.prevent @drop.prevent="drop">

@@ -53,7 +53,7 @@ export const STATIONS: readonly Station[] = [
     path: '/strength',
     name: 'Strength',
     key: '6',
-    rooms: ['/atlas', '/typical', '/potency', '/difference', '/sample'],
+    rooms: ['/atlas', '/typical', '/potency', '/difference', '/trial', '/sample'],
     waiting: none,
   },
   { path: '/year', name: 'Year', key: '7', rooms: ['/back'], waiting: none },

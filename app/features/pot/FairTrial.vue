@@ -88,7 +88,7 @@ const wantedWords = computed(() => {
         >
           Put {{ control.code }} in, {{ pieceName(control) }}
         </button>
-        <NuxtLink v-else to="/basket">None is in the basket</NuxtLink>
+        <NuxtLink v-else to="/trial">None is in the basket: lay out a trial with its own</NuxtLink>
       </p>
     </template>
     <p v-if="trial.unknown.length && trial.differs.length > 1" class="quiet">

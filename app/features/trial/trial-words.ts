@@ -85,16 +85,17 @@ export function promiseWords(
   if (timesSeen > MOST_OF_USE) {
     return `It would tell next to nothing: only what is over ${formatNumber(MOST_OF_USE)} times as strong. Take more of each.`
   }
-  const seen = `${formatNumber(timesSeen, 2)} times as strong`
-  const what = factor === 'ratioDry' ? `twice the plant giving ${seen}` : seen
+  const what = factor === 'ratioDry' ? 'That twice the plant gives' : 'A difference of'
   const missed = chances.findLast(({ times, chance }) => times < timesSeen && chance < 0.5)
-  const not = missed ? `; ${formatNumber(missed.times, 2)} times only ${tenths(missed.chance)}` : ''
-  return `It would show ${what} 8 times in 10${not}.`
+  const not = missed
+    ? `; one of ${formatNumber(missed.times, 2)} times ${tenths(missed.chance, 'only ')}`
+    : ''
+  return `${what} ${formatNumber(timesSeen, 2)} times the strength it would show 8 times in 10${not}.`
 }
 
 /** `2 times in 10` */
-export const tenths = (chance: number): string =>
-  chance < 0.05 ? 'hardly ever' : `${formatCount(Math.round(10 * chance), 'time')} in 10`
+export const tenths = (chance: number, before = ''): string =>
+  chance < 0.05 ? 'hardly ever' : `${before}${formatCount(Math.round(10 * chance), 'time')} in 10`
 
 interface AnswerLine {
   words: string

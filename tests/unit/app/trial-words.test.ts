@@ -31,9 +31,11 @@ const chances = [
 describe('a trial in words', () => {
   test('says what it would show and what not, no surer than its chances', () => {
     expect(promiseWords('mordant', promise, chances)).toBe(
-      'It would show 1.6 times as strong 8 times in 10; 1.3 times only 3 times in 10.',
+      'A difference of 1.6 times the strength it would show 8 times in 10; one of 1.3 times only 3 times in 10.',
     )
-    expect(promiseWords('ratioDry', promise, chances)).toContain('twice the plant giving 1.6 times')
+    expect(promiseWords('ratioDry', promise, chances)).toContain(
+      'That twice the plant gives 1.6 times the strength it would show',
+    )
     expect(promiseWords('mordant', { timesSeen: null }, chances)).toContain('could tell nothing')
     expect(promiseWords('mordant', { timesSeen: 11 }, chances)).toContain('next to nothing')
     expect([tenths(0.03), tenths(0.14), tenths(0.97)]).toEqual([
