@@ -25,6 +25,8 @@ export const FACTORS = [
   'finalPh',
   'shift',
   'coats',
+  'cooled',
+  'soap',
   'bathNumber',
   'companions',
   'readingMethod',
@@ -99,6 +101,8 @@ export const FACTOR_FACTS: Readonly<Record<Factor, FactorFacts>> = {
   finalPh: { sharedBy: 'pot', isChosen: false },
   shift: { sharedBy: 'potUnlessTold', isChosen: true },
   coats: { sharedBy: 'potUnlessTold', isChosen: true },
+  cooled: { sharedBy: 'potUnlessTold', isChosen: true },
+  soap: { sharedBy: 'nothing', isChosen: true },
   bathNumber: { sharedBy: 'pot', isChosen: true },
   companions: { sharedBy: 'pot', isChosen: true },
   readingMethod: { sharedBy: 'nothing', isChosen: true },
@@ -106,7 +110,8 @@ export const FACTOR_FACTS: Readonly<Record<Factor, FactorFacts>> = {
 
 /** What belongs to a piece and can be chosen for it, whatever its bath. */
 export const PIECE_FACTORS = FACTORS.filter(
-  (factor) => FACTOR_FACTS[factor].sharedBy === 'nothing' && factor !== 'readingMethod',
+  (factor) =>
+    FACTOR_FACTS[factor].sharedBy === 'nothing' && factor !== 'readingMethod' && factor !== 'soap',
 )
 
 /** Of a mordanting, what only another of the same mordants can be held against. */

@@ -40,6 +40,8 @@ const AFTERWARDS: readonly Factor[] = [
   'storageDays',
   'vessel',
   'coats',
+  'cooled',
+  'soap',
 ]
 
 const planned = (factors: Factors): Factors =>

@@ -26,6 +26,7 @@ const DONE: Partial<Record<Factor, string>> = {
   spent: 'spent stuff',
   aged: 'aged stuff',
   soaked: 'soaking before',
+  cooled: 'cooling in the bath',
   minutes: 'longer in the bath',
   tempC: 'a hotter bath',
   finalPh: 'a higher final pH',
@@ -51,6 +52,8 @@ export function wordsOfLevel(factor: Factor, level: string): string {
       return `${level} water`
     case 'vessel':
       return `${level} pot`
+    case 'soap':
+      return level === 'none' ? 'no soap' : `${level} soap`
     case 'bathNumber':
       return `bath ${level}`
     case 'coats':

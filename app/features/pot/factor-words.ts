@@ -28,6 +28,8 @@ export const FACTOR_WORDS: Record<Factor, string> = {
   finalPh: 'final pH',
   shift: 'shift',
   coats: 'coats or dips',
+  cooled: 'cooling in the bath',
+  soap: 'soap after it',
   bathNumber: 'bath',
   companions: 'company in the bath',
   readingMethod: 'way of reading',

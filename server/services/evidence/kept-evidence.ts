@@ -24,6 +24,7 @@ export interface KeptSource {
   isAtOneRatio: boolean
 }
 
+const AT_ONCE = 3
 const ofVessels = ofCollections('vessels')
 /** Fewer swatches are no curve to bring strengths along. */
 const LEAST_FOR_CURVE = 4
@@ -93,8 +94,11 @@ export function keptEvidence(db: Knex, run: RunTask, curves: Pick<CurvesService,
       const materialOf = await catchUp()
       const ids = sourceId ? [sourceId] : await sourceRepository(db).dyedIds()
       const all: KeptSource[] = []
-      // one after another: each is some memory, and others want their turn
-      for (const id of ids) all.push(await one(id, ratios, materialOf))
+      // few at once: each is some memory, and one is read while another is held against itself
+      for (let i = 0; i < ids.length; i += AT_ONCE) {
+        const few = ids.slice(i, i + AT_ONCE)
+        all.push(...(await Promise.all(few.map((id) => one(id, ratios, materialOf)))))
+      }
       return all
     },
   }

@@ -39,10 +39,29 @@ export function factorsOf(candidate: Candidate, part: Part): Factors {
     finalPh: pot.finalPh,
     shift: shiftsOf(candidate),
     coats: coatsOf(pot, piece.id),
+    ...cooledOf(pot, piece.id),
+    // of pieces of which nothing was said afterwards, nothing is told
+    ...(ofPiece?.outcome && { soap: ofPiece.outcome.soap }),
     bathNumber: pot.bathNumber,
     companions: companionsOf(candidate),
     readingMethod: reading.basis,
   }
+}
+
+/** Whether a piece stayed in as its bath cooled; nothing where no note says so. */
+function cooledOf({ plan, events }: Candidate['pot'], pieceId: string): Factors {
+  const cooling = plan?.steps.filter(({ kind }) => kind === 'cool').map(({ id }) => id) ?? []
+  const noted = events.find(
+    (event) => event.kind === 'step' && event.stepId !== null && cooling.includes(event.stepId),
+  )
+  if (noted?.kind !== 'step') return {}
+  const isOutBefore = events.some(
+    (event) =>
+      event.kind === 'pull' &&
+      event.data.pieceIds.includes(pieceId) &&
+      Date.parse(event.at) < Date.parse(noted.at),
+  )
+  return { cooled: !noted.data.skipped && !isOutBefore }
 }
 
 /** How its mordants were given; nothing where there were none. */
