@@ -1,6 +1,7 @@
 import { mkdtempSync, rmSync } from 'node:fs'
 import { monitorEventLoopDelay } from 'node:perf_hooks'
 import { tmpdir } from 'node:os'
+import { setFlagsFromString } from 'node:v8'
 import { join, resolve } from 'node:path'
 import { migrate } from '../../server/database/migrate'
 import { openDatabase } from '../../server/database/open'
@@ -26,6 +27,8 @@ await fillCurveLog(database.write, SOURCES, SWATCHES)
 const pool = createTaskPool(resolve('.output/server/workers/tasks.mjs'))
 const { evidence, swatches } = createLog(database, { tasks: pool.run })
 
+// so much is enough: without a bound the heap grows for as long as nobody collects it
+setFlagsFromString('--max-old-space-size=300')
 const before = process.memoryUsage().rss
 let most = before
 const watch = setInterval(() => (most = Math.max(most, process.memoryUsage().rss)), 100)

@@ -1,3 +1,4 @@
+import type { EvidenceView } from '../../shared/views/evidence/evidence'
 import { expect, test, visit } from './watched'
 
 /** From the question to the pots of a pair, by the keyboard. */
@@ -36,6 +37,28 @@ test('what was changed is asked, answered with its pairs, and leads to their pot
   await page.keyboard.press('Enter')
   await expect(page).toHaveURL(/\/hob\?pot=/)
   await expect(page.getByText(code!).first()).toBeVisible()
+})
+
+test('no sentence of the demo says more than its interval', async ({ page }) => {
+  await visit(page, '/difference')
+  const { effects } = (await (await page.request.get('/api/evidence')).json()) as EvidenceView
+  const rows = page.getByRole('region', { name: 'Everything that was ever changed' })
+  const buttons = rows.getByRole('button')
+  expect(effects.length).toBeGreaterThan(4)
+  await expect(buttons).toHaveCount(effects.length)
+  const answer = page.getByRole('status').filter({ hasText: /^\s*(It |Once )/ })
+  for (const [i, { times, q, pairs, pots }] of effects.entries()) {
+    await buttons.nth(i).click()
+    await expect(answer).toContainText(
+      `From ${pairs} ${pairs === 1 ? 'pair' : 'pairs'} in ${pots} ${pots === 1 ? 'pot' : 'pots'}`,
+    )
+    const words = (await answer.textContent())!
+    const isSure = q !== null && q <= 0.05
+    expect([i, words.includes('More than luck')]).toEqual([i, isSure])
+    // what is called more than luck leaves "alike" out of its interval; else no middle is told
+    if (isSure) expect(times.low! > 1 || times.high! < 1).toBe(true)
+    else expect(words).toMatch(/cannot be told yet|Once it came out/)
+  }
 })
 
 test('what one piece more would tell is laid out with its control', async ({ page }) => {
