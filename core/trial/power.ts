@@ -32,7 +32,7 @@ const STEPS = 24
 const MIDDLES = range(STEPS).map((i) => (i + 0.5) / STEPS)
 
 /** Degrees of freedom of a trial's own pieces, with those of the repeats behind its spread. */
-export const trialDf = ({ places, each }: TrialShape, { df }: TrialSpread): number =>
+const trialDf = ({ places, each }: TrialShape, { df }: TrialSpread): number =>
   places.length * (each - 1) + (df ?? 0)
 
 /**
@@ -43,7 +43,7 @@ export const claimAlpha = ({ places, isSlope }: TrialShape): number =>
   isSlope ? ALPHA : ALPHA / (places.length - 1)
 
 /** Standard error of what is asked for, in units of the SD of one piece. */
-export function unitError({ places, each, isSlope }: TrialShape): number {
+function unitError({ places, each, isSlope }: TrialShape): number {
   if (!isSlope) return Math.sqrt(2 / each)
   const middle = present(mean(places))
   return 1 / Math.sqrt(each * sum(places, (place) => (place - middle) ** 2))

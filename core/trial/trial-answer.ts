@@ -4,7 +4,7 @@ import { present } from '../present'
 import { claimAlpha, type TrialShape, type TrialSpread } from './power'
 
 /** With its 95 % interval; without ends where nothing tells how far luck goes. */
-export interface Times {
+interface Times {
   mid: number
   low: number | null
   high: number | null

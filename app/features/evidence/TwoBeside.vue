@@ -9,7 +9,8 @@ import { judgedWords, valueWords } from './two-words'
 const { first = '', second = '' } = defineProps<{ first?: string; second?: string }>()
 
 const api = useApi()
-const [a, b] = [ref(first), ref(second)]
+const picked = ref([first, second])
+const LABELS = ['One swatch', 'Another swatch'] as const
 const found = shallowRef<Swatch[]>([])
 async function find(code: string) {
   found.value = (
@@ -21,11 +22,11 @@ async function find(code: string) {
   ).items
 }
 const { data: two, failure } = useLoaded(
-  async () =>
-    a.value && b.value && a.value !== b.value
-      ? await api.get<TwoView>('evidence/two', { a: a.value, b: b.value })
-      : null,
-  () => [a.value, b.value],
+  async () => {
+    const [a, b] = picked.value
+    return a && b && a !== b ? await api.get<TwoView>('evidence/two', { a, b }) : null
+  },
+  () => picked.value.join(),
 )
 /** A list shows a code where it knows one: of what an address brought, once it has come. */
 const options = computed(() => {
@@ -40,23 +41,14 @@ onMounted(() => void find('').catch(() => null))
   <div class="stack tight">
     <div class="asked">
       <ElSelect
-        v-model="a"
+        v-for="(label, i) in LABELS"
+        :key="label"
+        v-model="picked[i]"
         filterable
         remote
         :remote-method="find"
         placeholder="a code"
-        aria-label="One swatch"
-      >
-        <ElOption v-for="each in options" :key="each.id" :value="each.id" :label="each.code" />
-      </ElSelect>
-      <span>beside</span>
-      <ElSelect
-        v-model="b"
-        filterable
-        remote
-        :remote-method="find"
-        placeholder="a code"
-        aria-label="Another swatch"
+        :aria-label="label"
       >
         <ElOption v-for="each in options" :key="each.id" :value="each.id" :label="each.code" />
       </ElSelect>
@@ -97,7 +89,7 @@ onMounted(() => void find('').catch(() => null))
 <style scoped>
 .asked {
   display: grid;
-  grid-template-columns: minmax(0, 1fr) auto minmax(0, 1fr);
+  grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
   gap: 10px;
   align-items: center;
 }
