@@ -2,6 +2,7 @@
 import { FIBRE_KEYS, FIBRES } from '~~/catalogue/fibres'
 import { SCHEME_KEYS, SCHEMES } from '~~/catalogue/mordant-schemes'
 import { WAY_KEYS, wayFacts } from '~~/catalogue/ways'
+import { BATH_HEAT_KEYS, BATH_HEATS, type BathHeat } from '~~/core/mordant/bath-steps'
 import { formatCount } from '~~/core/quantity/format-count'
 import { isInJars, TRIAL_FACTOR_FACTS } from '~~/shared/rules/trial/trial-factors'
 import { formatMass } from '~/format/quantities'
@@ -24,6 +25,11 @@ const SCHEME_OPTIONS = [
 ]
 const FIBRE_OPTIONS = FIBRE_KEYS.map((value) => ({ value, label: FIBRES[value].label }))
 const WAY_OPTIONS = WAY_KEYS.map((value) => ({ value, label: wayFacts(value).label }))
+const HEAT_WORDS = Object.fromEntries(
+  BATH_HEAT_KEYS.map((heat) => [heat, BATH_HEATS[heat].label]),
+) as Record<BathHeat, string>
+const FINISH_WORDS = { dried: 'dried', heldWet: 'kept wet' } as const
+const isMordanting = computed(() => draft.factor === 'mordant' || draft.recipe.scheme !== 'none')
 const lotOptions = computed(() =>
   (stock.value?.lots ?? []).map((lot) => ({
     value: lot.id,
@@ -75,6 +81,18 @@ async function keepIt() {
           v-model="draft.recipe.scheme"
           label="Mordant"
           :options="SCHEME_OPTIONS"
+        />
+        <KnownSelect
+          v-if="isMordanting"
+          v-model="draft.recipe.heat"
+          label="Mordant bath"
+          :words="HEAT_WORDS"
+        />
+        <KnownSelect
+          v-if="isMordanting"
+          v-model="draft.recipe.finish"
+          label="Out of the mordant"
+          :words="FINISH_WORDS"
         />
         <ChoiceSelect
           v-if="draft.factor !== 'way'"

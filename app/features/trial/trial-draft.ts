@@ -54,12 +54,15 @@ export const blankTrial = (): TrialDraft => ({
     fibre: 'wool',
     scheme: 'alum',
     percentWof: null,
+    heat: null,
+    finish: null,
     ratioDry: 0.5,
     size: null,
     water: null,
     way: 'simmer',
     minutes: null,
     tempC: null,
+    vesselId: null,
   },
 })
 

@@ -67,7 +67,7 @@ export function spreadWords({ sdLog, df, basis, isOfSource }: TrialPromise): str
   }
   const what = basis === 'pieces' ? 'Pieces alike in one pot' : 'The same recipe made again'
   const whose = isOfSource ? '' : ', over all your sources,'
-  return `${what}${whose} came out ${apart} apart (one SD, ${formatCount(df ?? 0, 'degree')} of freedom).`
+  return `${what}${whose} came out ${apart} apart (one SD, by ${formatCount(df ?? 0, 'repeat')}).`
 }
 
 /** Hardly anything that is changed does more. */

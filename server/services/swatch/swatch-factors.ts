@@ -1,6 +1,7 @@
 import type { Part } from '../../../catalogue/parts'
 import { group, rollup } from 'd3-array'
 import type { Amounts, Factors } from '../../../core/evidence/factors'
+import type { PieceOutcome } from '../../../shared/schemas/pot/pot-event'
 import type { Candidate } from '../strength/curve-candidates'
 import { mordantKeyOf, type Treatment } from '../../../shared/schemas/basket/treatment'
 import { stirredInto } from '../../../shared/rules/strength/stirred-in'
@@ -40,8 +41,7 @@ export function factorsOf(candidate: Candidate, part: Part): Factors {
     shift: shiftsOf(candidate),
     coats: coatsOf(pot, piece.id),
     ...cooledOf(pot, piece.id),
-    // of pieces of which nothing was said afterwards, nothing is told
-    ...(ofPiece?.outcome && { soap: ofPiece.outcome.soap }),
+    ...soapOf(pot, ofPiece?.outcome ?? null),
     bathNumber: pot.bathNumber,
     companions: companionsOf(candidate),
     readingMethod: reading.basis,
@@ -62,6 +62,15 @@ function cooledOf({ plan, events }: Candidate['pot'], pieceId: string): Factors 
       Date.parse(event.at) < Date.parse(noted.at),
   )
   return { cooled: !noted.data.skipped && !isOutBefore }
+}
+
+/**
+ * What a piece was washed with after its bath. A form has none unless something is chosen: only where some
+ * piece of the pot had soap was it thought of.
+ */
+function soapOf({ pieces }: Candidate['pot'], outcome: PieceOutcome | null): Factors {
+  const isTold = pieces.some((piece) => piece.outcome && piece.outcome.soap !== 'none')
+  return isTold ? { soap: outcome?.soap ?? null } : {}
 }
 
 /** How its mordants were given; nothing where there were none. */

@@ -109,11 +109,15 @@ const percentsOf = (scheme: Scheme, percentWof: number | null) => {
   return percentWof === null ? {} : { [own.agent]: percentWof }
 }
 
-const heatOf = (scheme: Scheme) => first(schemeFacts(scheme).heats)
+/** As it is asked for, where that mordanting can be done so; else as it usually is. */
+function heatOf(scheme: Scheme, asked: TrialRecipe['heat']) {
+  const { heats } = schemeFacts(scheme)
+  return asked && heats.includes(asked) ? asked : first(heats)
+}
 
 function treatmentsOf(
   { isWashed, isMordanted, pieceG }: TrialDesign,
-  { scheme, percentWof }: TrialRecipe,
+  { scheme, percentWof, heat, finish }: TrialRecipe,
   doneOn: string,
 ): NewTreatment[] {
   const washed: NewTreatment[] = isWashed ? [{ kind: 'wash', doneOn }] : []
@@ -123,7 +127,9 @@ function treatmentsOf(
       kind: agent === 'creamOfTartar' || !schemeFacts(scheme).bonds ? 'soak' : 'mordant',
       agent,
       percentWof: percent,
-      finish: 'dried',
+      // of what was done before, only what was said is known
+      ...(heat && { heat }),
+      ...(finish && { finish }),
       doneOn,
     }),
   )
@@ -139,19 +145,20 @@ function bathsOf(
 ): NewBath[] {
   const alike = group(laid, ({ recipe: { scheme, percentWof } }) => `${scheme} ${percentWof ?? ''}`)
   return [...alike.values()].flatMap((of) => {
-    const { scheme, percentWof } = of[0]!.recipe
+    const { scheme, percentWof, heat: asked, finish } = of[0]!.recipe
     if (scheme === 'none') return []
+    const heat = heatOf(scheme, asked)
     const looks = of.map(() => ({ form, dryG: pieceG }))
     return [
       {
         id: newId(),
         scheme,
-        heat: heatOf(scheme),
+        heat,
         placing: 'before' as const,
-        finish: 'dried' as const,
+        finish: finish ?? ('dried' as const),
         rinse: false,
         waterL: Math.round(10 * Math.max(LEAST_BATH_L, leastLiquorL(looks))) / 10,
-        tempC: BATH_HEATS[heatOf(scheme)].tempC,
+        tempC: BATH_HEATS[heat].tempC,
         vessel: '',
         vesselL: null,
         againOf: null,
@@ -171,13 +178,14 @@ function potOf(
   of: readonly (LaidPiece & { id: string })[],
   dyedOn: string,
 ): Omit<NewPot, 'id' | 'groupId' | 'note'> {
-  const { way, tempC, minutes, water, size } = of[0]!.recipe
+  const { way, tempC, minutes, water, size, vesselId } = of[0]!.recipe
   const { dyeC, dyeMin, steps } = wayFacts(way)
   const waterL = trialLiquorL(of.length * pieceG)
   return {
     title: '',
     stage: 'planned',
     way,
+    vesselId,
     dyedOn,
     lots: [{ lotId, massG: Math.round(10 * sum(of, ({ plantG }) => plantG)) / 10 }],
     pieces: of.map(({ id }) => ({ pieceId: id })),

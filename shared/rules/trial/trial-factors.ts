@@ -2,6 +2,7 @@ import { FIBRE_KEYS, type Fibre } from '../../../catalogue/fibres'
 import { SCHEME_KEYS, type Scheme } from '../../../catalogue/mordant-schemes'
 import { WAY_KEYS, type Way } from '../../../catalogue/ways'
 import { PARTICLE_SIZES, type ParticleSize } from '../../../core/bath/water-budget'
+import type { BathFinish, BathHeat } from '../../../core/mordant/bath-steps'
 import type { TrialShape } from '../../../core/trial/power'
 import { WATERS, type Water } from '../../schemas/pot/pot-plan'
 
@@ -47,6 +48,9 @@ export interface TrialRecipe {
   scheme: Scheme | 'none'
   /** Of the dry fibre, of the scheme's own mordant; null: as usual. */
   percentWof: number | null
+  /** Of its mordant bath, and how it came out of it; null: as usual, or not known of one that is past. */
+  heat: BathHeat | null
+  finish: BathFinish | null
   /** g air-dry plant per g dry fibre. */
   ratioDry: number
   size: ParticleSize | null
@@ -55,6 +59,8 @@ export interface TrialRecipe {
   /** As the way has it where it is null. */
   minutes: number | null
   tempC: number | null
+  /** null: in whatever there is. */
+  vesselId: string | null
 }
 
 /** The recipe of a level: as all of the trial, but for the one thing it is of. */

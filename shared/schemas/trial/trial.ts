@@ -2,6 +2,7 @@ import Joi from 'joi'
 import { SCHEME_KEYS } from '../../../catalogue/mordant-schemes'
 import type { Form } from '../../../catalogue/fibres'
 import { WAY_KEYS } from '../../../catalogue/ways'
+import { BATH_HEAT_KEYS } from '../../../core/mordant/bath-steps'
 import { MOST_SEED } from '../../../core/trial/draw-lots'
 import type { TrialSpread } from '../../../core/trial/power'
 import {
@@ -96,6 +97,11 @@ const recipeField = Joi.object<TrialRecipe>({
     .valid(...SCHEME_KEYS, 'none')
     .required(),
   percentWof: aboveNothing(100).allow(null).default(null),
+  heat: Joi.string()
+    .valid(...BATH_HEAT_KEYS)
+    .allow(null)
+    .default(null),
+  finish: Joi.string().valid('dried', 'heldWet').allow(null).default(null),
   ratioDry: aboveNothing(100).required(),
   size: stuffFields.size.default(null),
   water: stuffFields.water.default(null),
@@ -104,6 +110,7 @@ const recipeField = Joi.object<TrialRecipe>({
     .required(),
   minutes: conditions.minutes.default(null),
   tempC: conditions.tempC.default(null),
+  vesselId: idField.allow(null).default(null),
 })
 
 export const trialDesignSchema = Joi.object<TrialDesign>({

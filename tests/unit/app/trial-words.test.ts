@@ -47,7 +47,7 @@ describe('a trial in words', () => {
 
   test('says what stands behind it', () => {
     expect(spreadWords(promise)).toBe(
-      'The same recipe made again came out 1.2 times apart (one SD, 8 degrees of freedom).',
+      'The same recipe made again came out 1.2 times apart (one SD, by 8 repeats).',
     )
     expect(spreadWords({ ...promise, basis: 'typical', df: null })).toContain('typically')
     expect(spreadWords({ ...promise, basis: 'pieces', isOfSource: false })).toContain(

@@ -302,37 +302,3 @@ describe('what is said of a fibre and what is expected of it', () => {
     expect(new Set(classes).size).toBe(classes.length)
   })
 })
-
-describe('whether a piece cooled in its bath, and its soap', () => {
-  const cooling = (skipped: boolean, minute: number) => ({
-    id: newId(),
-    kind: 'step',
-    at: `2026-08-20T12:${String(minute).padStart(2, '0')}:00+02:00`,
-    toleranceMin: 720,
-    stepId: 'cool',
-    data: { skipped },
-  })
-  const plan = { steps: wayFacts('simmer').steps }
-  async function factors() {
-    const candidates = await candidatesOf(here.database.read, TANSY)
-    return candidates.map((candidate) => factorsOf(candidate, 'flowerHead'))
-  }
-
-  test('is told by the step that was noted, piece by piece', async () => {
-    const [early, late] = [await here.piece(), await here.piece()]
-    await dyed([early, late], {
-      plan,
-      notes: [moved('pull', 5, [early]), cooling(false, 20), moved('pull', 30, [late])],
-    })
-    expect((await factors()).map(({ cooled }) => cooled).sort()).toEqual([false, true])
-  })
-
-  test('is not where it was left out, and is nothing that anybody told where no note says so', async () => {
-    await dyed([await here.piece()], { plan, notes: [cooling(true, 20)] })
-    expect((await factors())[0]).toMatchObject({ cooled: false })
-    const piece = await here.piece()
-    await dyed([piece], { plan, notes: [moved('pull', 30, [piece])] })
-    const all = await factors()
-    expect(all.filter((each) => 'cooled' in each || 'soap' in each)).toHaveLength(1)
-  })
-})

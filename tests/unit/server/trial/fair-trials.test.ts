@@ -19,12 +19,15 @@ const recipe: TrialDesign['recipe'] = {
   fibre: 'wool',
   scheme: 'alum',
   percentWof: null,
+  heat: null,
+  finish: null,
   ratioDry: 0.5,
   size: null,
   water: 'rain',
   way: 'simmer',
   minutes: null,
   tempC: null,
+  vesselId: null,
 }
 
 async function trialOf(fields: Partial<TrialDesign> = {}): Promise<NewTrial> {
