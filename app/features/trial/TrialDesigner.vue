@@ -83,13 +83,13 @@ async function keepIt() {
           :options="SCHEME_OPTIONS"
         />
         <KnownSelect
-          v-if="isMordanting"
+          v-if="isMordanting && draft.factor !== 'mordantHeat'"
           v-model="draft.recipe.heat"
           label="Mordant bath"
           :words="HEAT_WORDS"
         />
         <KnownSelect
-          v-if="isMordanting"
+          v-if="isMordanting && draft.factor !== 'mordantFinish'"
           v-model="draft.recipe.finish"
           label="Out of the mordant"
           :words="FINISH_WORDS"

@@ -62,6 +62,10 @@ function levelOf(of: TrialFactor, dyed: DyedAs): Level | null {
       return schemeOf(dyed.piece, dyed.pot.dyedOn)
     case 'mordantPercent':
       return recipeOf(dyed).percentWof
+    case 'mordantHeat':
+      return recipeOf(dyed).heat
+    case 'mordantFinish':
+      return recipeOf(dyed).finish
     case 'particleSize':
       return recipeOf(dyed).size
     default:

@@ -35,6 +35,8 @@ export const blankTrial = (): TrialDraft => ({
   levels: {
     mordant: ['alum', 'iron'],
     mordantPercent: [8, 16],
+    mordantHeat: ['cold', 'hot'],
+    mordantFinish: ['dried', 'heldWet'],
     fibre: ['wool', 'silk'],
     ratioDry: [0.2, 0.4, 0.8, 1.6],
     particleSize: ['chopped', 'ground'],

@@ -1,6 +1,7 @@
 import { FIBRES, type Fibre } from '~~/catalogue/fibres'
 import { schemeFacts, type Scheme } from '~~/catalogue/mordant-schemes'
 import { wayFacts, type Way } from '~~/catalogue/ways'
+import { BATH_HEATS, type BathHeat } from '~~/core/mordant/bath-steps'
 import { formatCount } from '~~/core/quantity/format-count'
 import type { TrialAnswer } from '~~/core/trial/trial-answer'
 import type { Level, TrialFactor } from '~~/shared/rules/trial/trial-factors'
@@ -14,6 +15,8 @@ import { FACTOR_WORDS, listWords } from '~/features/pot/factor-words'
 export const ASKED_WORDS: Readonly<Record<TrialFactor, string>> = {
   mordant: 'the mordant',
   mordantPercent: 'how much mordant',
+  mordantHeat: 'the heat of the mordant bath',
+  mordantFinish: 'drying after the mordant',
   fibre: 'the fibre',
   ratioDry: 'how much plant',
   particleSize: 'how fine it is cut',
@@ -30,6 +33,10 @@ export function levelWords(factor: TrialFactor, level: Level): string {
       return level === 'none' ? 'no mordant' : schemeFacts(level as Scheme).label
     case 'mordantPercent':
       return `${formatNumber(Number(level))} %`
+    case 'mordantHeat':
+      return `${BATH_HEATS[level as BathHeat].label} mordanting`
+    case 'mordantFinish':
+      return level === 'dried' ? 'dried' : 'kept wet'
     case 'fibre':
       return FIBRES[level as Fibre].label
     case 'ratioDry':

@@ -16,6 +16,7 @@ import type {
 import type { PageQuery } from '../../../shared/schemas/log/common'
 import type { DesignView, TrialView } from '../../../shared/views/trial/trial'
 import type { Database } from '../../database/open'
+import { sinceLastChange } from '../../database/since-last-change'
 import { lotRepository } from '../../repositories/lots'
 import { potRepository } from '../../repositories/pots'
 import type { BathRecords } from '../basket/mordant-baths'
@@ -58,6 +59,15 @@ export const fairTrials = (
     if (!lot) throw unacceptable('/design/lotId', `There is no lot with the id ${lotId}.`)
     return lot
   }
+
+  /** Looked at anew once anything is written. */
+  const kept = sinceLastChange(database.read, async () => {
+    const all = await everyPage((query: PageQuery) => trialKind.page(database.read, query), {
+      aside: false,
+    })
+    const views = await trialViews(database.read, all)
+    return views.sort((a, b) => (a.trial.createdAt < b.trial.createdAt ? 1 : -1))
+  })
 
   return {
     /** What a design would take, and what it would show. */
@@ -107,13 +117,7 @@ export const fairTrials = (
     },
 
     /** Every trial with what came of it so far, the newest first. */
-    async views(): Promise<TrialView[]> {
-      const all = await everyPage((query: PageQuery) => trialKind.page(database.read, query), {
-        aside: false,
-      })
-      const views = await trialViews(database.read, all)
-      return views.sort((a, b) => (a.trial.createdAt < b.trial.createdAt ? 1 : -1))
-    },
+    views: (): Promise<TrialView[]> => kept(null),
   }
 }
 

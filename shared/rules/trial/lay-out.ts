@@ -109,11 +109,9 @@ const percentsOf = (scheme: Scheme, percentWof: number | null) => {
   return percentWof === null ? {} : { [own.agent]: percentWof }
 }
 
-/** As it is asked for, where that mordanting can be done so; else as it usually is. */
-function heatOf(scheme: Scheme, asked: TrialRecipe['heat']) {
-  const { heats } = schemeFacts(scheme)
-  return asked && heats.includes(asked) ? asked : first(heats)
-}
+/** As it is asked for, else as it usually is. */
+const heatOf = (scheme: Scheme, asked: TrialRecipe['heat']) =>
+  asked ?? first(schemeFacts(scheme).heats)
 
 function treatmentsOf(
   { isWashed, isMordanted, pieceG }: TrialDesign,
@@ -143,7 +141,9 @@ function bathsOf(
   plannedFor: string,
   newId: () => string,
 ): NewBath[] {
-  const alike = group(laid, ({ recipe: { scheme, percentWof } }) => `${scheme} ${percentWof ?? ''}`)
+  const alike = group(laid, ({ recipe: { scheme, percentWof, heat, finish } }) =>
+    JSON.stringify([scheme, percentWof, heat, finish]),
+  )
   return [...alike.values()].flatMap((of) => {
     const { scheme, percentWof, heat: asked, finish } = of[0]!.recipe
     if (scheme === 'none') return []

@@ -2,7 +2,7 @@ import { FIBRE_KEYS, type Fibre } from '../../../catalogue/fibres'
 import { SCHEME_KEYS, type Scheme } from '../../../catalogue/mordant-schemes'
 import { WAY_KEYS, type Way } from '../../../catalogue/ways'
 import { PARTICLE_SIZES, type ParticleSize } from '../../../core/bath/water-budget'
-import type { BathFinish, BathHeat } from '../../../core/mordant/bath-steps'
+import { BATH_HEAT_KEYS, type BathFinish, type BathHeat } from '../../../core/mordant/bath-steps'
 import type { TrialShape } from '../../../core/trial/power'
 import { WATERS, type Water } from '../../schemas/pot/pot-plan'
 
@@ -10,6 +10,8 @@ import { WATERS, type Water } from '../../schemas/pot/pot-plan'
 export const TRIAL_FACTORS = [
   'mordant',
   'mordantPercent',
+  'mordantHeat',
+  'mordantFinish',
   'fibre',
   'ratioDry',
   'particleSize',
@@ -32,6 +34,8 @@ interface TrialFactorFacts {
 export const TRIAL_FACTOR_FACTS: Readonly<Record<TrialFactor, TrialFactorFacts>> = {
   mordant: { differsBy: 'piece', levels: [...SCHEME_KEYS, 'none'] },
   mordantPercent: { differsBy: 'piece', levels: { least: 0.1, most: 100 } },
+  mordantHeat: { differsBy: 'piece', levels: BATH_HEAT_KEYS },
+  mordantFinish: { differsBy: 'piece', levels: ['dried', 'heldWet'] },
   fibre: { differsBy: 'piece', levels: FIBRE_KEYS },
   ratioDry: { differsBy: 'jar', levels: { least: 0.005, most: 100 } },
   particleSize: { differsBy: 'jar', levels: PARTICLE_SIZES },
@@ -70,6 +74,10 @@ export function recipeAt(recipe: TrialRecipe, factor: TrialFactor, level: Level)
       return { ...recipe, scheme: level as TrialRecipe['scheme'] }
     case 'mordantPercent':
       return { ...recipe, percentWof: Number(level) }
+    case 'mordantHeat':
+      return { ...recipe, heat: level as BathHeat }
+    case 'mordantFinish':
+      return { ...recipe, finish: level as BathFinish }
     case 'particleSize':
       return { ...recipe, size: level as ParticleSize }
     default:

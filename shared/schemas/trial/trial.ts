@@ -135,6 +135,8 @@ export const trialDesignSchema = Joi.object<TrialDesign>({
   recipe: recipeField.required(),
 }).custom(checkedDesign)
 
+const OF_A_MORDANT: readonly TrialFactor[] = ['mordantPercent', 'mordantHeat', 'mordantFinish']
+
 /** Levels must be such as their factor has, and all of it no more than a dyer can handle. */
 function checkedDesign(design: TrialDesign, helpers: Joi.CustomHelpers<TrialDesign>) {
   const { levels } = TRIAL_FACTOR_FACTS[design.factor]
@@ -155,8 +157,8 @@ function checkedDesign(design: TrialDesign, helpers: Joi.CustomHelpers<TrialDesi
   if (pieces > MOST_PIECES) {
     return refuse(`{#label} must be of ${MOST_PIECES} pieces at the most; got ${pieces}`)
   }
-  if (design.factor === 'mordantPercent' && design.recipe.scheme === 'none') {
-    return refuse(`{#label} must name the mordant whose amount is asked for; got none`)
+  if (OF_A_MORDANT.includes(design.factor) && design.recipe.scheme === 'none') {
+    return refuse(`{#label} must name the mordant that ${design.factor} is of; got none`)
   }
   return design
 }

@@ -57,6 +57,8 @@ describe('a trial in words', () => {
 
   test.each([
     ['mordant', 'none', 'no mordant'],
+    ['mordantHeat', 'cold', 'cold mordanting'],
+    ['mordantFinish', 'heldWet', 'kept wet'],
     ['fibre', 'silk', 'silk'],
     ['ratioDry', 0.4, '0.4 : 1'],
     ['mordantPercent', 8, '8 %'],

@@ -145,6 +145,39 @@ describe('a fair trial', () => {
     expect(items[0]!.plan!.steps.find(({ kind }) => kind === 'dye')!.tempC).toBe(items[0]!.tempC)
   })
 
+  test('of what is done to the mordant has a bath for each, or says so of what was done', async () => {
+    const trial = await trialOf({
+      factor: 'mordantHeat',
+      levels: ['cold', 'hot'],
+      inJars: false,
+      isMordanted: false,
+    })
+    await here.log.fairTrials.make(trial)
+    const { items: baths } = await here.log.baths.page({
+      stage: 'planned',
+      limit: 10,
+      aside: false,
+    })
+    expect(baths.map(({ heat, pieces }) => [heat, pieces.length]).sort()).toEqual([
+      ['cold', 2],
+      ['hot', 2],
+    ])
+    const done = await trialOf({
+      factor: 'mordantFinish',
+      levels: ['dried', 'heldWet'],
+      recipe: { ...recipe, heat: 'hot' },
+    })
+    await here.log.fairTrials.make(done)
+    const { places } = await here.log.trials.read(done.id)
+    for (const { pieceId, level } of places) {
+      const { treatments } = await here.log.pieces.read(pieceId)
+      expect(treatments.find(({ kind }) => kind === 'mordant')).toMatchObject({
+        heat: 'hot',
+        finish: level === 0 ? 'dried' : 'heldWet',
+      })
+    }
+  })
+
   test('of ratios weighs out more plant for each', async () => {
     const trial = await trialOf({ factor: 'ratioDry', levels: [0.1, 0.2, 0.4], each: 1 })
     const { items } = await here.log.fairTrials.make(trial)
