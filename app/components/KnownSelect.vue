@@ -1,6 +1,15 @@
 <script setup lang="ts" generic="T extends string">
 /** A choice that may be left open: nothing chosen is kept as not known. */
-const { label, words } = defineProps<{ label: string; words: Readonly<Record<T, string>> }>()
+const {
+  label,
+  words,
+  open = 'not known',
+} = defineProps<{
+  label: string
+  words: Readonly<Record<T, string>>
+  /** What it says while nothing is chosen. */
+  open?: string
+}>()
 const value = defineModel<T | null>({ required: true })
 </script>
 
@@ -9,7 +18,7 @@ const value = defineModel<T | null>({ required: true })
     <ElSelect
       :id="id"
       :model-value="value ?? ''"
-      placeholder="not known"
+      :placeholder="open"
       clearable
       @update:model-value="value = ($event || null) as T | null"
     >

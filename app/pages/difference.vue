@@ -187,14 +187,6 @@ useHead({ title: 'What made the difference · Juniper Haze' })
 </template>
 
 <style scoped>
-.question {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 6px 10px;
-  align-items: center;
-  font-size: 24px;
-}
-
 .what {
   width: 260px;
 }

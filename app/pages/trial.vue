@@ -52,15 +52,6 @@ useHead({ title: 'Fair trials · Juniper Haze' })
 </template>
 
 <style scoped>
-.question {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 6px 10px;
-  align-items: center;
-  margin-bottom: 14px;
-  font-size: 24px;
-}
-
 .what {
   width: 230px;
 }

@@ -2,10 +2,11 @@ import { groups, mean, sum } from 'd3-array'
 import { present } from '../present'
 import { folded } from './alike'
 import { groupedBy } from './fingerprints'
-import { LESS, WITHOUT, type Contrast } from './matched-sets'
+import { contrastKey, LESS, WITHOUT, type Contrast } from './matched-sets'
 import {
   ALPHA,
   falseDiscoveryRates,
+  LEAST_FOR_T,
   pairedMean,
   pairedTest,
   tInterval,
@@ -57,7 +58,7 @@ export function effectsOf(
   alpha = ALPHA,
 ): Effect[] {
   const contrasts = sources.flatMap((source) => source.contrasts)
-  const effects = groupedBy(contrasts, ({ contrast }) => keyOf(contrast)).map((of) =>
+  const effects = groupedBy(contrasts, ({ contrast }) => contrastKey(contrast)).map((of) =>
     effectOf(oriented(of, sources), repeats, alpha),
   )
   const tested = effects.filter(({ p }) => p !== null)
@@ -69,10 +70,6 @@ export function effectsOf(
 }
 
 const MOST_SOURCES = 40
-
-/** However somebody wrote the levels. */
-const keyOf = ({ factor, of, from, to }: Contrast) =>
-  [factor, of, folded(from), folded(to)].join('|')
 
 /** From what there is more of in the log: that is what one is used to. */
 function oriented(
@@ -132,9 +129,6 @@ function timesOf({ mid, standardError, df }: Pooled, alpha: number): OpenInterva
   const { low, high } = tInterval(mid, standardError, df, alpha)
   return { mid: Math.exp(mid), low: Math.exp(low), high: Math.exp(high) }
 }
-
-/** Fewer proofs are tested by their signs, and by them alone. */
-const LEAST_FOR_T = 6
 
 /** null: one proof has no test. */
 function testOf(proofs: readonly Proof[], { mid, standardError, df, isBent }: Pooled) {

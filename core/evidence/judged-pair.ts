@@ -3,7 +3,7 @@ import { present } from '../present'
 import { comparePair, type PairComparison } from './compare-pair'
 import type { EvidenceSwatch } from './fingerprints'
 import { ALPHA, tInterval, tProbability } from './paired-tests'
-import type { Repeats } from './repeat-spread'
+import { LEAST_REPEATS, type Repeats } from './repeat-spread'
 
 /** What two swatches say of each other. */
 export interface JudgedPair extends PairComparison {
@@ -16,9 +16,6 @@ export interface JudgedPair extends PairComparison {
   /** What it was held against: repeats of one pot, of one lot, or from lot to lot. */
   against: 'withinPot' | 'withinLot' | 'betweenLots' | null
 }
-
-/** Fewer repeats do not tell how far luck goes. */
-const LEAST_REPEATS = 3
 
 /** Holds two read swatches against each other, and their difference against what luck makes of one recipe. */
 export function judgedPair(a: EvidenceSwatch, b: EvidenceSwatch, repeats: Repeats): JudgedPair {

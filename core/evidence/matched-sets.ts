@@ -1,6 +1,6 @@
 import { extent, sort } from 'd3-array'
 import { first, lookUp } from '../present'
-import { areNumbersAlike, isAmounts } from './alike'
+import { areNumbersAlike, folded, isAmounts } from './alike'
 import { FACTORS, isOfMordant, TOLERANCES, type Factor } from './factors'
 import {
   binned,
@@ -20,6 +20,10 @@ export interface Contrast {
   from: string
   to: string
 }
+
+/** Names a contrast, however somebody wrote its levels. */
+export const contrastKey = ({ factor, of, from, to }: Contrast): string =>
+  [factor, of, folded(from), folded(to)].join('|')
 
 /** Swatches alike in everything but one factor, on two levels of it. */
 export interface MatchedSet {

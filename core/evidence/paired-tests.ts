@@ -6,7 +6,7 @@ import { deviation, mean } from 'd3-array'
 import { present } from '../present'
 
 /** Fewer differences say too little of their own spread: they are tested by their signs. */
-const LEAST_FOR_T = 6
+export const LEAST_FOR_T = 6
 
 /** Share of intervals that may miss the truth. */
 export const ALPHA = 0.05

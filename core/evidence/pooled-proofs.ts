@@ -3,7 +3,7 @@ import { present } from '../present'
 import { groupedBy } from './fingerprints'
 import type { Proof } from './proofs'
 import { randomEffectsMean } from './random-effects'
-import type { Spread } from './repeat-spread'
+import { LEAST_REPEATS, type Spread } from './repeat-spread'
 
 /** A logarithm that several proofs tell of, with the error of their mean. */
 export interface Pooled {
@@ -18,9 +18,6 @@ export interface Pooled {
   /** Whether strengths were brought to one ratio along a curve that is not sure. */
   isBent: boolean
 }
-
-/** Fewer repeats do not tell how far one proof may be off. */
-const LEAST_REPEATS = 3
 
 /**
  * The mean of proofs: of one by the spread of recipes made again, of several by their own, of several

@@ -36,6 +36,9 @@ interface SpreadSums extends Pick<Spread, 'recipes' | 'pots' | 'df'> {
 /** The same of one source, in sums that add up over sources. */
 export type RepeatSums = Record<Again, SpreadSums>
 
+/** Fewer repeats, by their degrees of freedom, do not tell how far luck goes. */
+export const LEAST_REPEATS = 3
+
 export const NO_REPEATS: Spread = { recipes: 0, pots: 0, sdLog: null, df: 0, mcdm: null }
 
 /** Repeats of one source. */

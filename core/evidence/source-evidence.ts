@@ -3,7 +3,7 @@ import { almostIn, type Almost } from './almost'
 import { folded, isAmounts } from './alike'
 import type { Factor } from './factors'
 import { fingerprints, groupedBy, type EvidenceSwatch, type Fingerprint } from './fingerprints'
-import { matchedSets, type Contrast } from './matched-sets'
+import { contrastKey, matchedSets, type Contrast } from './matched-sets'
 import { MOST_SHOWN, proofsOf, type Proof } from './proofs'
 import { repeatSums, type RepeatSums } from './repeat-spread'
 
@@ -55,9 +55,6 @@ export function sourceEvidence(swatches: readonly EvidenceSwatch[]): SourceEvide
 /** Fingerprints of those that were read. */
 export const readPrints = (swatches: readonly EvidenceSwatch[]): Fingerprint[] =>
   fingerprints(swatches.filter(({ strength }) => strength !== null))
-
-const contrastKey = ({ factor, of, from, to }: Contrast) =>
-  [factor, of, folded(from), folded(to)].join('|')
 
 /** Of numbers and amounts nobody asks which is usual. */
 function levelsOf(

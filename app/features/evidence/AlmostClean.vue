@@ -24,7 +24,7 @@ const lines = computed(() =>
     const to = isTrialFactor(of)
       ? { path: '/trial', query: { bath: bath.id, piece: piece.id, of } }
       : { path: '/pot', query: potLike(bath) }
-    return [{ ...each, bath, piece, to }]
+    return [{ ...each, bath, piece, to, isTrial: isTrialFactor(of) }]
   }),
 )
 </script>
@@ -39,7 +39,9 @@ const lines = computed(() =>
         <NuxtLink :to="`/hob?pot=${line.bath.potId}`">{{ line.bath.potCode }}</NuxtLink>: then
         {{ listWords(line.shows.map((factor) => FACTOR_WORDS[factor])) }} are told apart.
       </p>
-      <NuxtLink :to="line.to" class="el-button">Plan it with its control</NuxtLink>
+      <NuxtLink :to="line.to" class="el-button">{{
+        line.isTrial ? 'Plan it with its control' : 'Plan it'
+      }}</NuxtLink>
     </li>
   </ul>
 </template>

@@ -17,7 +17,7 @@ import type { useTrialDesign } from './useTrialDesign'
 /** What is to be learnt: how it is laid out, and what it would and would not show. */
 const { trial } = defineProps<{ trial: ReturnType<typeof useTrialDesign> }>()
 const emit = defineEmits<{ kept: [] }>()
-const { draft, stock, lotName, view, isAsking, saving, failure, errors, refused, keep } = trial
+const { draft, stock, lot, lotName, view, isAsking, saving, failure, errors, refused, keep } = trial
 
 const SCHEME_OPTIONS = [
   { value: 'none' as const, label: 'no mordant' },
@@ -30,12 +30,17 @@ const HEAT_WORDS = Object.fromEntries(
 ) as Record<BathHeat, string>
 const FINISH_WORDS = { dried: 'dried', heldWet: 'kept wet' } as const
 const isMordanting = computed(() => draft.factor === 'mordant' || draft.recipe.scheme !== 'none')
-const lotOptions = computed(() =>
-  (stock.value?.lots ?? []).map((lot) => ({
-    value: lot.id,
-    label: `${lotName(lot)}, ${lot.code}`,
+/** A bath to come goes as usual; of what was done nobody knows more than was said. */
+const mordantOpen = computed(() => (draft.isMordanted ? 'not known' : 'as usual'))
+const lotOptions = computed(() => [
+  ...(stock.value?.lots ?? []).map((each) => ({
+    value: each.id,
+    label: `${lotName(each)}, ${each.code}`,
   })),
-)
+  ...(lot.value === null && draft.lotId
+    ? [{ value: draft.lotId, label: 'the same lot: used up' }]
+    : []),
+])
 const differsBy = computed(() => TRIAL_FACTOR_FACTS[draft.factor].differsBy)
 const inJars = computed(() => isInJars(draft.factor, draft.inJars))
 const levels = computed(() => draft.levels[draft.factor].filter((level) => level !== null))
@@ -87,12 +92,14 @@ async function keepIt() {
           v-model="draft.recipe.heat"
           label="Mordant bath"
           :words="HEAT_WORDS"
+          :open="mordantOpen"
         />
         <KnownSelect
           v-if="isMordanting && draft.factor !== 'mordantFinish'"
           v-model="draft.recipe.finish"
           label="Out of the mordant"
           :words="FINISH_WORDS"
+          :open="mordantOpen"
         />
         <ChoiceSelect
           v-if="draft.factor !== 'way'"
@@ -106,12 +113,14 @@ async function keepIt() {
           v-model="draft.recipe.water"
           label="Water"
           :words="WATER_WORDS"
+          open="not said"
         />
         <KnownSelect
           v-if="draft.factor !== 'particleSize'"
           v-model="draft.recipe.size"
           label="Stuff"
           :words="SIZE_WORDS"
+          open="not said"
         />
       </div>
       <ElCheckbox v-model="draft.isMordanted" label="they are mordanted already" />

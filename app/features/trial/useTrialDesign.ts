@@ -1,5 +1,6 @@
 import { watchDebounced } from '@vueuse/core'
 import { computed, ref, shallowRef, watch } from 'vue'
+import { useRoute } from '#imports'
 import type { Lot } from '~~/shared/schemas/loft/lot'
 import type { Pot } from '~~/shared/schemas/pot/pot'
 import type { Source } from '~~/shared/schemas/walk/source'
@@ -23,7 +24,8 @@ const PAUSE_MS = 150
 /** A trial that is being laid out: what it takes, what it would show, and its keeping. */
 export function useTrialDesign() {
   const api = useApi()
-  const { draft, clear } = useDraft<TrialDraft>('trial', blankTrial)
+  const { query } = useRoute()
+  const { draft } = useDraft<TrialDraft>('trial', blankTrial)
   const { saving, failure, errors, save } = useSave()
   const { data: stock, failure: unloaded } = useLoaded(async () => {
     const lots = (await api.all<Lot>('lots', { inStock: true })).filter(({ held }) => !held)
@@ -38,7 +40,8 @@ export function useTrialDesign() {
   const lot = computed(() => stock.value?.lots.find(({ id }) => id === draft.lotId) ?? null)
   watch(stock, (now) => {
     // the fullest lot is as good as any to begin with
-    if (now && !lot.value) {
+    // what an address brings stays, also where it is used up
+    if (now && !lot.value && query.bath === undefined) {
       const most = [...now.lots].sort((a, b) => b.leftG - a.leftG)[0]
       if (most) draft.lotId = most.id
     }
@@ -94,7 +97,6 @@ export function useTrialDesign() {
 
   return {
     draft,
-    clear,
     stock,
     lot,
     lotName,

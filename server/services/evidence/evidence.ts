@@ -1,6 +1,7 @@
 import { rollup, sum } from 'd3-array'
 import type { Knex } from 'knex'
 import { pooledEvidence } from '../../../core/evidence/log-evidence'
+import { LEAST_REPEATS, pooledRepeats, type Repeats } from '../../../core/evidence/repeat-spread'
 import { judgedPair } from '../../../core/evidence/judged-pair'
 import type { Spoilt } from '../../../core/evidence/spoilt'
 import type {
@@ -54,7 +55,13 @@ export const evidenceService = (db: Knex, run: RunTask, curves: Pick<CurvesServi
     for (const id of ids) yield (await swatchesOf(db, id, materialOf)).items
   }
 
+  /** How recipes of a source, or of the whole log, differ when they are made again. */
+  const repeats = async (sourceId?: string): Promise<Repeats> =>
+    pooledRepeats((await kept.of(sourceId, 'alike')).map(({ evidence }) => evidence.repeats))
+
   return {
+    repeats,
+
     /** Effects of all that was changed, and how recipes made again differ; kept while the log is as it was. */
     view: sinceLastChange(db, viewOf, undefined, KEPT_VIEWS),
 
@@ -76,13 +83,11 @@ export const evidenceService = (db: Knex, run: RunTask, curves: Pick<CurvesServi
         await readSwatch(db, 'a', a, materialOf),
         await readSwatch(db, 'b', b, materialOf),
       ]
-      const { sdLog } = (await viewOf({ sourceId: left.swatch.source })).repeats.withinLot
       const isOneSource = left.swatch.source === right.swatch.source
-      // of two sources, or of one that was never made again, the whole log tells how far luck goes
-      const { repeats } = await viewOf(
-        isOneSource && sdLog !== null ? { sourceId: left.swatch.source } : {},
-      )
-      const judged = judgedPair(left.swatch, right.swatch, repeats)
+      const own = isOneSource ? await repeats(left.swatch.source) : null
+      // of two sources, or of one that was hardly made again, the whole log tells how far luck goes
+      const told = own && own.withinLot.df >= LEAST_REPEATS ? own : await repeats()
+      const judged = judgedPair(left.swatch, right.swatch, told)
       return {
         a: left.look,
         b: right.look,

@@ -93,7 +93,8 @@ function toLogSwatch(
     swatch: {
       id: swatch.id,
       pot: pot.id,
-      lot: pot.lots.map(({ lotId }) => lotId).join('+'),
+      // a later bath has the plant of the first
+      lot: (candidate.firstPot ?? pot).lots.map(({ lotId }) => lotId).join('+'),
       source: source.id,
       strength,
       lab: reading.lab,

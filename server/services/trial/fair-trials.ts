@@ -43,13 +43,13 @@ const ASKED_TIMES = [1.1, 1.2, 1.3, 1.5, 2]
 export const fairTrials = (
   database: Database,
   collections: Collections,
-  evidence: Pick<ReturnType<typeof evidenceService>, 'view'>,
+  evidence: Pick<ReturnType<typeof evidenceService>, 'repeats'>,
   clock: Clock,
 ) => {
   async function promiseOf(design: TrialDesign, sourceId: string): Promise<TrialPromise> {
-    const [ofSource, ofLog] = [await evidence.view({ sourceId }), await evidence.view({})]
+    const [ofSource, ofLog] = [await evidence.repeats(sourceId), await evidence.repeats()]
     const isOnePot = !isInJars(design.factor, design.inJars)
-    const spread = trialSpread(ofSource.repeats, ofLog.repeats, isOnePot)
+    const spread = trialSpread(ofSource, ofLog, isOnePot)
     const shape = shapeOf(design.factor, design.levels, design.each)
     return { ...spread, timesSeen: timesSeen(shape, spread) }
   }

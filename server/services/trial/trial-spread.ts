@@ -1,10 +1,8 @@
-import type { Repeats } from '../../../core/evidence/repeat-spread'
+import { LEAST_REPEATS, type Repeats } from '../../../core/evidence/repeat-spread'
 import type { TrialPromise } from '../../../shared/schemas/trial/trial'
 
 type SpreadOf = Pick<TrialPromise, 'sdLog' | 'df' | 'basis' | 'isOfSource'>
 
-/** Fewer repeats do not tell how far luck goes. */
-const LEAST_REPEATS = 3
 /** Pieces of one pot, and pots, as the curves' own prior has their errors. From memory. */
 const PIECE_SD = 0.15
 const POT_SD = 0.12

@@ -87,6 +87,8 @@ export function laidTrial(
     ...potOf(design, of, on),
     id: newId(),
     groupId: isOnePot ? null : groupOf(of[0]!.level),
+    // a jar is no vessel of the kit
+    ...(!isOnePot && { vesselId: null }),
     note: `Of a trial: ${words}`,
   }))
   const places = potsOf.flatMap((of, i) =>

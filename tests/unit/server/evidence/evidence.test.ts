@@ -3,6 +3,7 @@ import Papa from 'papaparse'
 import type { ExportName } from '../../../../server/services/exchange/exchange'
 import { newId } from '../../../../shared/ids'
 import type { NewPiece } from '../../../../shared/schemas/basket/piece'
+import { swatchesOf } from '../../../../server/services/evidence/log-swatches'
 import { evidenceService } from '../../../../server/services/evidence/evidence'
 import { runHere, type RunTask } from '../../../../server/workers/task-pool'
 import type { EvidenceSwatch } from '../../../../core/evidence/fingerprints'
@@ -183,6 +184,39 @@ describe('what made the difference', () => {
     await expect(
       here.log.evidence.two({ a: 'SWA-26-01', b: unread.pieces[0]!.swatchId! }),
     ).rejects.toMatchObject(refusal(422, 'No strength can be told of SWA-26-03'))
+  })
+
+  test('later baths of two liquors are not of one lot because neither took plant of its own', async () => {
+    const two = [{ treatments: [{ ...alum, ...PLAIN }], hex: '#d0a040' }]
+    const firsts = [await dyed(two), await dyed(two)]
+    const codes: string[] = []
+    for (const first of firsts) {
+      const piece = await here.piece({ treatments: [{ ...alum, ...PLAIN }] })
+      const body = { id: newId(), title: '', dyedOn: '2026-08-21', way: 'simmer' as const }
+      const { item } = await here.log.pots.create({
+        ...body,
+        fromPotId: first.id,
+        lots: [],
+        pieces: [{ pieceId: piece.id }],
+        waterL: null,
+        tempC: null,
+        minutes: null,
+        finalPh: null,
+        note: '',
+      })
+      const { swatchId, swatchCode } = item.pieces[0]!
+      await here.log.swatches.change(swatchId!, 1, {
+        reading: { id: newId(), hex: '#e0c080', wet: false, washed: true },
+      })
+      codes.push(swatchCode!)
+    }
+    const { judged } = await here.log.evidence.two({ a: codes[0]!, b: codes[1]! })
+    // of one lot nobody would have to know whether its stuff was alike
+    expect([...judged.differs, ...judged.unknown]).toContain('ratioDry')
+    const items = await swatchesOf(here.database.read, TANSY, new Map())
+    const lots = items.items.map(({ swatch }) => swatch.lot)
+    expect(new Set(lots).size).toBe(2)
+    expect(lots).not.toContain('')
   })
 
   test('goes out as tables and as JSON, with all that is known of both sides', async () => {
