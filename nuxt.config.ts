@@ -47,13 +47,13 @@ export default defineNuxtConfig({
     'nitro:init'(nitro) {
       nitro.hooks.hook('compiled', async () => {
         await build({
-          entryPoints: ['curves', 'tasks'].map((name) =>
+          entryPoints: ['curves', 'tasks', 'keeping'].map((name) =>
             fileURLToPath(new URL(`server/workers/${name}.ts`, import.meta.url)),
           ),
           outdir: `${nitro.options.output.serverDir}/workers`,
           outExtension: { '.js': '.mjs' },
-          // an addon is a file of its own, beside the server
-          external: ['better-sqlite3'],
+          // an addon is a file of its own, beside the server; so is what asks for addons it may not have
+          external: ['better-sqlite3', 'knex'],
           // packages of the older kind, such as Joi, ask for Node's own modules in the older way
           banner: {
             js: `import { createRequire } from 'node:module'; const require = createRequire(import.meta.url);`,

@@ -1,12 +1,19 @@
+import { resolve } from 'node:path'
 import { setImmediate } from 'node:timers/promises'
 import { fileURLToPath } from 'node:url'
 import type { Database } from './database/open'
+import { holdFolder } from './database/folder-lock'
 import { openLog } from './database/open-log'
 import { LogTrouble } from './database/trouble'
+import { createKeeper, type Keeper } from './keeping/keeper'
+import { keepBeforeUpgrade } from './keeping/keep-before-upgrade'
+import type { Swap } from './keeping/keeper-base'
+import { putInPlace } from './keeping/swap'
 import { photoFiles } from './photos/photo-files'
 import { seedCatalogue } from './services/log/catalogue'
 import { createCurvePool, type CurvePool } from './services/strength/curve-pool'
 import { createLog, type Log } from './services/log/log'
+import { createKeepingPool, type KeepingPool } from './workers/keeping-pool'
 import { createTaskPool, type TaskPool } from './workers/task-pool'
 import { logger } from './http/logger'
 
@@ -18,6 +25,8 @@ interface Context {
   tasks: TaskPool
   /** Sentences about what is not as it should be, though the log is open. */
   warnings: string[]
+  /** What is done once a day; it ends with the context. */
+  daily: NodeJS.Timeout
 }
 
 const DAY_MS = 86_400_000
@@ -28,8 +37,14 @@ let context: Promise<Context> | null = null
 /** ms of the process; null while nothing has failed. */
 let failedAt: number | null = null
 
+/** Works on files of logs, also where none can be opened. */
+let keeping: { pool: KeepingPool; keeper: Keeper } | null = null
+
+const dataFolder = () => resolve(process.env.JUNIPER_HAZE_DATA ?? './data')
+
 /** Workers' own entries, beside the server's. */
 const workerFiles = () => ({
+  keeping: fileURLToPath(new URL('./workers/keeping.mjs', import.meta.url)),
   curves: fileURLToPath(new URL('./workers/curves.mjs', import.meta.url)),
   tasks: fileURLToPath(new URL('./workers/tasks.mjs', import.meta.url)),
 })
@@ -38,11 +53,15 @@ const workerFiles = () => ({
 async function open(): Promise<Context> {
   // called while the bundle is still being loaded: where it lies is known a moment later
   await setImmediate()
-  const folder = process.env.JUNIPER_HAZE_DATA ?? './data'
+  const folder = dataFolder()
   const tasks = createTaskPool(workerFiles().tasks)
   let database: Database | null = null
   try {
-    const opened = await openLog(folder, (log) => tasks.run('checkFile', log))
+    const opened = await openLog(
+      folder,
+      (log) => tasks.run('checkFile', log),
+      keepBeforeUpgrade(useKeepingPool().run),
+    )
     database = opened.database
     await seedCatalogue(database.write, new Date().toISOString())
     const files = photoFiles(folder)
@@ -50,7 +69,7 @@ async function open(): Promise<Context> {
     const curves = createCurvePool(workerFiles().curves)
     const log = createLog(database, { compute: curves.compute, files, tasks: tasks.run })
     await log.forgetting.old()
-    return { ...opened, log, curves, tasks }
+    return { ...opened, log, curves, tasks, daily: lookDaily(opened, log, tasks) }
   } catch (error) {
     // a folder that stays held would refuse the next try
     await database?.close()
@@ -70,7 +89,7 @@ export function useContext(): Promise<Context> {
   if (context) return context
   const opening = open()
   context = opening
-  opening.then(runDaily, (error: unknown) => {
+  opening.catch((error: unknown) => {
     failedAt = performance.now()
     const cause = error instanceof LogTrouble ? error.cause : error
     logger.fatal({ err: cause }, error instanceof LogTrouble ? error.message : 'No log is open')
@@ -78,11 +97,89 @@ export function useContext(): Promise<Context> {
   return opening
 }
 
+function useKeepingPool(): KeepingPool {
+  return useKeepingWhole().pool
+}
+
+function useKeepingWhole() {
+  if (!keeping) {
+    const pool = createKeepingPool(workerFiles().keeping)
+    const keeper = createKeeper({
+      folder: dataFolder(),
+      run: pool.run,
+      swap: replaceLog,
+      clock: () => new Date(),
+    })
+    keeping = { pool, keeper }
+  }
+  return keeping
+}
+
+/** What keeps the log safe; it needs none that is open. */
+export const useKeeper = (): Keeper => useKeepingWhole().keeper
+
+/**
+ * Closes the log, puts another file in its place, and opens that: whoever asks meanwhile waits. Where
+ * the check refuses, or the file cannot be put there, the log is open as it was.
+ */
+async function replaceLog(swap: Swap): Promise<void> {
+  const before = await useContext().catch(() => null)
+  // nobody writes from here on: who waits for the writer is told to try again
+  const writer = before && (await before.database.write.transaction())
+  try {
+    swap.check()
+  } catch (error) {
+    await writer?.rollback()
+    throw error
+  }
+  let failure: unknown = null
+  const replacing = (async () => {
+    const closing = before ? closed(before) : Promise.resolve()
+    await writer?.rollback()
+    await closing
+    try {
+      const release = holdFolder(dataFolder())
+      try {
+        swap.prepare(dataFolder())
+        putInPlace(dataFolder(), swap.staged)
+      } finally {
+        release()
+      }
+    } catch (error) {
+      failure = error
+    }
+    return openAgain()
+  })()
+  context = replacing
+  failedAt = null
+  await replacing
+  if (failure) throw failure as Error
+}
+
+/** Where it cannot be opened, the next request tries again. */
+async function openAgain(): Promise<Context> {
+  try {
+    return await open()
+  } catch (error) {
+    failedAt = performance.now()
+    throw error
+  }
+}
+
+async function closed({ database, curves, tasks, daily }: Context): Promise<void> {
+  clearInterval(daily)
+  await Promise.all([database.close(), curves.close(), tasks.close()])
+}
+
 /**
  * Once a day: what is to be forgotten is, and the file is looked through, in a thread of its own,
  * since a disk may go bad while the log is open.
  */
-function runDaily({ file, log, tasks, warnings }: Context): void {
+function lookDaily(
+  { file, warnings }: Pick<Context, 'file' | 'warnings'>,
+  log: Log,
+  tasks: TaskPool,
+): NodeJS.Timeout {
   const timer = setInterval(() => {
     log.forgetting.old().catch((error: unknown) => logger.error({ err: error }, 'Not forgotten'))
     tasks
@@ -98,7 +195,7 @@ function runDaily({ file, log, tasks, warnings }: Context): void {
         logger.error({ err: error }, 'The log could not be looked through'),
       )
   }, DAY_MS)
-  timer.unref()
+  return timer.unref()
 }
 
 export const useLog = async (): Promise<Log> => (await useContext()).log
@@ -107,8 +204,8 @@ export const useLog = async (): Promise<Log> => (await useContext()).log
 export async function closeContext(): Promise<void> {
   const open = context
   context = null
-  if (!open) return
-  const { database, curves, tasks } = await open
-  await Promise.all([curves.close(), tasks.close()])
-  await database.close()
+  const pool = keeping?.pool
+  keeping = null
+  await pool?.close()
+  if (open) await closed(await open)
 }

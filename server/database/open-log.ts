@@ -1,16 +1,8 @@
-import {
-  closeSync,
-  existsSync,
-  fsyncSync,
-  mkdirSync,
-  openSync,
-  renameSync,
-  rmSync,
-  statSync,
-} from 'node:fs'
+import { existsSync, renameSync, rmSync, statSync } from 'node:fs'
 import { join } from 'node:path'
 import type { Knex } from 'knex'
 import { first } from '../../core/present'
+import { syncFolder } from '../keeping/whole-files'
 import { holdFolder } from './folder-lock'
 import { isJournalCut } from './journal'
 import { migrate, MIGRATIONS } from './migrate'
@@ -28,7 +20,9 @@ export interface OpenLog {
 /** Finds what is wrong inside a database file: the first complaint, or `ok`. */
 export type CheckFile = (file: string) => Promise<string>
 
-const COPIES = 'copies'
+/** Makes a backup of a log as it is before it is brought up to date. */
+export type KeepBefore = (folder: string, migration: string) => Promise<void>
+
 const SIDES = ['', '-wal', '-shm'] as const
 
 /**
@@ -40,12 +34,16 @@ const SIDES = ['', '-wal', '-shm'] as const
  *
  * @throws LogTrouble in one sentence that says what to do
  */
-export function openLog(folder: string, check: CheckFile): Promise<OpenLog> {
+export function openLog(
+  folder: string,
+  check: CheckFile,
+  keepBefore: KeepBefore,
+): Promise<OpenLog> {
   return inOneSentence(async () => {
     makeFolder(folder)
     const release = holdFolder(folder)
     try {
-      const { database, file, warnings } = await openHeld(folder, check)
+      const { database, file, warnings } = await openHeld(folder, check, keepBefore)
       const close = () => database.close().finally(release)
       return { database: { ...database, close }, file, warnings }
     } catch (error) {
@@ -55,7 +53,11 @@ export function openLog(folder: string, check: CheckFile): Promise<OpenLog> {
   })
 }
 
-async function openHeld(folder: string, check: CheckFile): Promise<OpenLog> {
+async function openHeld(
+  folder: string,
+  check: CheckFile,
+  keepBefore: KeepBefore,
+): Promise<OpenLog> {
   const file = join(folder, DATABASE_FILE)
   const isNew = !existsSync(file)
   const warnings: string[] = []
@@ -78,14 +80,14 @@ async function openHeld(folder: string, check: CheckFile): Promise<OpenLog> {
     if (complaint !== 'ok') {
       throw new LogTrouble(
         'damaged',
-        `The log file ${file} is damaged: leave it as it is, and bring a copy back in its place (copies of before upgrades lie in ${join(folder, COPIES)}).`,
+        `The log file ${file} is damaged: it is left as it is. Bring the newest good backup back, below or by npm run restore.`,
         { cause: new Error(complaint) },
       )
     }
   }
   const database = await openDatabase(folder)
   try {
-    if (!isNew) await upgrade(database.write, folder)
+    if (!isNew) await upgrade(database.write, folder, keepBefore)
     return { database, file, warnings }
   } catch (error) {
     await database.close()
@@ -111,12 +113,12 @@ function refuseEmpty(file: string): void {
   if (statSync(file).size > 0) return
   throw new LogTrouble(
     'empty',
-    `The log file ${file} is empty (0 bytes), so what was in it is lost: bring a copy back in its place, or move it away to begin anew.`,
+    `The log file ${file} is empty (0 bytes), so what was in it is lost: bring a backup back, or move it away to begin anew.`,
   )
 }
 
 /** Runs the migrations that a log lacks, behind a copy of how it was. */
-async function upgrade(db: Knex, folder: string): Promise<void> {
+async function upgrade(db: Knex, folder: string, keepBefore: KeepBefore): Promise<void> {
   const done = await migrationsDone(db)
   const known = MIGRATIONS.map(({ name }) => name)
   const later = done.filter((name) => !known.includes(name))
@@ -128,7 +130,7 @@ async function upgrade(db: Knex, folder: string): Promise<void> {
   }
   const missing = known.filter((name) => !done.includes(name))
   if (missing.length === 0) return
-  await keepCopy(db, folder, first(missing))
+  await keepBefore(folder, first(missing))
   // the folder is held, so no other process can be at it: a lock that is set was left by a kill
   if (await db.schema.hasTable('knex_migrations_lock')) {
     await db('knex_migrations_lock').update({ is_locked: 0 })
@@ -144,27 +146,4 @@ async function migrationsDone(db: Knex): Promise<string[]> {
     )
   }
   return db('knex_migrations').orderBy('id').pluck<string[]>('name')
-}
-
-/** A copy of a log as it is, named for the first migration that will change it. */
-async function keepCopy(db: Knex, folder: string, migration: string): Promise<void> {
-  const copies = join(folder, COPIES)
-  const copy = join(copies, `before-${migration}.sqlite`)
-  // an upgrade that was cut short has left the copy of before: it is the one to keep
-  if (existsSync(copy)) return
-  mkdirSync(copies, { recursive: true })
-  rmSync(`${copy}.part`, { force: true })
-  await db.raw('vacuum into ?', [`${copy}.part`])
-  renameSync(`${copy}.part`, copy)
-  syncFolder(copies)
-}
-
-/** Makes names in a folder last through a power cut. */
-function syncFolder(folder: string): void {
-  const fd = openSync(folder, 'r')
-  try {
-    fsyncSync(fd)
-  } finally {
-    closeSync(fd)
-  }
 }

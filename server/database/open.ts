@@ -94,13 +94,32 @@ export async function openDatabase(folder: string): Promise<Database> {
     throw error
   }
   const read = connect(file, true)
+  const snapshots = new Set<Snapshot>()
   return {
     write,
     read,
-    snapshot: () => snapshotOf(file),
-    close: async () => void (await Promise.all([read.destroy(), write.destroy()])),
+    async snapshot() {
+      const snapshot = await snapshotOf(file)
+      const close = async () => {
+        if (snapshots.delete(snapshot)) await snapshot.close()
+      }
+      snapshots.add(snapshot)
+      return { db: snapshot.db, close }
+    },
+    // a moment that somebody still reads would keep the journal from going into the file
+    close: async () => {
+      const open = [...snapshots]
+      snapshots.clear()
+      await Promise.all([
+        read.destroy(),
+        write.destroy(),
+        ...open.map((snapshot) => snapshot.close().catch(() => undefined)),
+      ])
+    },
   }
 }
+
+type Snapshot = Awaited<ReturnType<typeof snapshotOf>>
 
 /** A connection of its own whose one transaction sees the log as it was when it began. */
 async function snapshotOf(file: string) {

@@ -27,6 +27,10 @@ const isKeyUnknown = (error: unknown) => codeOf(error) === 'SQLITE_CONSTRAINT_FO
 /** Knex's word that the one writer was not free for as long as one waits for it. */
 const isWaitedOut = (error: unknown) => error instanceof Error && error.name === 'KnexTimeoutError'
 
+/** Words of the pool of connections where the log was closed under a request: another takes its place. */
+const isClosedUnder = (error: unknown) =>
+  error instanceof Error && /^(?:aborted|Unable to acquire a connection)$/.test(error.message)
+
 /** h3 wraps what a handler throws; the cause is what was thrown. */
 const unwrapped = (error: unknown): unknown =>
   error instanceof Error && 'statusCode' in error && error.cause instanceof Error
@@ -68,6 +72,13 @@ export function toProblem(thrown: unknown): Problem {
       503,
       'Busy',
       'Something large is being written, such as an imported file. Nothing was saved; try again in half a minute.',
+    )
+  }
+  if (isClosedUnder(error)) {
+    return problem(
+      503,
+      'Busy',
+      'The log was just being put in the place of another. Nothing was saved; try again in a moment.',
     )
   }
   const trouble = troubleOf(error)

@@ -1,4 +1,5 @@
 import type { Knex } from 'knex'
+import { NOT_OF_THE_LOG } from '../../keeping/log-facts'
 
 interface LogColumn {
   name: string
@@ -11,9 +12,6 @@ export interface LogTable {
   columns: LogColumn[]
 }
 
-/** What the database keeps of itself, and what is computed from the rest. */
-const NOT_ARCHIVED = /^(sqlite_|knex_migrations|curve_cache$)/
-
 /** Every table of the log with its columns, by name: a new one is archived without being told. */
 export async function logTables(db: Knex): Promise<LogTable[]> {
   const names = await db('sqlite_master')
@@ -21,7 +19,7 @@ export async function logTables(db: Knex): Promise<LogTable[]> {
     .orderBy('name')
     .pluck<string[]>('name')
   const tables: LogTable[] = []
-  for (const name of names.filter((each) => !NOT_ARCHIVED.test(each))) {
+  for (const name of names.filter((each) => !NOT_OF_THE_LOG.test(each))) {
     const columns = (await db.raw('select name, type from pragma_table_info(?)', [name])) as {
       name: string
       type: string

@@ -1,13 +1,10 @@
-import { buffer } from 'node:stream/consumers'
 import { setImmediate } from 'node:timers/promises'
 import type { Knex } from 'knex'
 import Papa from 'papaparse'
-import type { PhotoFiles } from '../../photos/photo-files'
-import { latestChange } from '../../repositories/change-log'
 import { Refusal } from '../log/failures'
 import { formOf, logTables, type LogTable } from './log-tables'
 import type { OpenArchive } from './open-archive'
-import { photoPath, tablePath } from './package-file'
+import { tablePath } from './package-file'
 import { toRow, type Row } from './table-text'
 
 type Progress = (done: number, of: number) => void
@@ -16,19 +13,17 @@ type Progress = (done: number, of: number) => void
 const AT_ONCE = 200
 
 /**
- * Puts all of an archive into an empty log: whole or not at all.
+ * Puts all rows of an archive into a log of its form that is empty: whole or not at all.
  *
  * @param archive checked against its manifest
  * @returns rows written
- * @throws Refusal for a log that is not empty, an archive of another form, or rows that do not fit
+ * @throws Refusal for an archive of another form, or rows that do not fit
  */
 export async function restoreArchive(
   trx: Knex.Transaction,
   archive: OpenArchive,
-  photos: Pick<PhotoFiles, 'write'>,
   progress: Progress,
 ): Promise<number> {
-  await refuseFull(trx)
   const tables = await tablesFor(trx, archive)
   const of = archive.told.resources.reduce((sum, { rows }) => sum + rows, 0)
   await trx.raw('pragma defer_foreign_keys = on')
@@ -59,22 +54,11 @@ export async function restoreArchive(
       `A row of ${broken.table} names one of ${broken.parent} that is not there. Nothing was changed.`,
     )
   }
-  await writePhotos(trx, archive, photos)
   return done
 }
 
-/** @throws Refusal 409 where anything was ever written to the log */
-export async function refuseFull(db: Knex): Promise<void> {
-  if ((await latestChange(db)) === 0) return
-  throw new Refusal(
-    409,
-    'Not an empty log',
-    'This log has entries, and an archive goes into an empty one whole. Start with an empty data folder (JUNIPER_HAZE_DATA), and bring it in there. Nothing was changed.',
-  )
-}
-
 /** Tables of the archive and of the log are the same, or it is of another version. */
-export async function tablesFor(db: Knex, { told }: OpenArchive): Promise<LogTable[]> {
+async function tablesFor(db: Knex, { told }: OpenArchive): Promise<LogTable[]> {
   const [form, tables] = [await formOf(db), await logTables(db)]
   const names = told.resources.map(({ name }) => name).sort()
   const isSame =
@@ -138,20 +122,5 @@ async function write(trx: Knex, { name }: LogTable, rows: readonly Row[]): Promi
       'Not this archive',
       `Rows of ${tablePath(name)} do not fit (${code}). Nothing was changed.`,
     )
-  }
-}
-
-async function writePhotos(
-  trx: Knex,
-  archive: OpenArchive,
-  photos: Pick<PhotoFiles, 'write'>,
-): Promise<void> {
-  for (const hash of await trx('photo').distinct().pluck<string[]>('hash')) {
-    const [full, small] = [photoPath(hash, false), photoPath(hash, true)]
-    if (!archive.paths.has(full) || !archive.paths.has(small)) continue
-    await photos.write(hash, {
-      full: await buffer(await archive.read(full)),
-      small: await buffer(await archive.read(small)),
-    })
   }
 }

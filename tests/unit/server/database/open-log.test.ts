@@ -19,11 +19,16 @@ import { migrate, MIGRATIONS } from '../../../../server/database/migrate'
 import { connectFile, DATABASE_FILE } from '../../../../server/database/open'
 import { openLog, type OpenLog } from '../../../../server/database/open-log'
 import { LogTrouble } from '../../../../server/database/trouble'
+import { copyName } from '../../../../server/keeping/backups/backup-note'
+import { findBackups } from '../../../../server/keeping/backups/backup-places'
+import { keepBeforeUpgrade } from '../../../../server/keeping/keep-before-upgrade'
 import { toProblem } from '../../../../server/http/to-problem'
+import { keepingHere } from '../../../../server/workers/keeping-pool'
 import { TASKS } from '../../../../server/workers/task-list'
 
 const opened: OpenLog[] = []
 const folders: string[] = []
+const keep = keepBeforeUpgrade(keepingHere)
 const check = (file: string) => Promise.resolve(TASKS.checkFile(file))
 
 function folder(): string {
@@ -33,7 +38,7 @@ function folder(): string {
 }
 
 async function open(path: string): Promise<OpenLog> {
-  const log = await openLog(path, check)
+  const log = await openLog(path, check, keep)
   opened.push(log)
   return log
 }
@@ -69,7 +74,7 @@ describe('a log that is opened', () => {
   test('is held: a second server is told by whom', async () => {
     const path = folder()
     await open(path)
-    await expect(openLog(path, check)).rejects.toMatchObject({
+    await expect(openLog(path, check, keep)).rejects.toMatchObject({
       kind: 'held',
       message: expect.stringMatching(
         new RegExp(`is open already \\(process ${process.pid}, since .* UTC\\)`),
@@ -82,7 +87,7 @@ describe('a log that is opened', () => {
   test('that is empty is refused, and not written over', async () => {
     const path = folder()
     writeFileSync(fileIn(path), '')
-    await expect(openLog(path, check)).rejects.toThrow('is empty (0 bytes)')
+    await expect(openLog(path, check, keep)).rejects.toThrow('is empty (0 bytes)')
     expect(statSync(fileIn(path)).size).toBe(0)
     // it is not held after a refusal
     rmSync(fileIn(path))
@@ -92,18 +97,18 @@ describe('a log that is opened', () => {
   test('whose file is gone, with its journal there, is refused', async () => {
     const path = folder()
     writeFileSync(`${fileIn(path)}-wal`, 'x')
-    await expect(openLog(path, check)).rejects.toThrow('is gone, though its journal is there')
+    await expect(openLog(path, check, keep)).rejects.toThrow('is gone, though its journal is there')
   })
 
   test('that is something else is refused', async () => {
     const path = folder()
     writeFileSync(fileIn(path), 'a letter to my aunt, as long as a header of SQLite'.repeat(40))
-    await expect(openLog(path, check)).rejects.toMatchObject({ kind: 'damaged' })
+    await expect(openLog(path, check, keep)).rejects.toMatchObject({ kind: 'damaged' })
     const other = folder()
     const db = new BetterSqlite(fileIn(other))
     db.exec('create table stamps (country text)')
     db.close()
-    await expect(openLog(other, check)).rejects.toThrow('a database of something else')
+    await expect(openLog(other, check, keep)).rejects.toThrow('a database of something else')
   })
 
   test('of a newer version is left as it is', async () => {
@@ -114,7 +119,7 @@ describe('a log that is opened', () => {
     db.exec(`insert into knex_migrations (name, batch, migration_time) values ('0099-later', 9, 0)`)
     db.close()
     const before = readFileSync(fileIn(path))
-    await expect(openLog(path, check)).rejects.toMatchObject({
+    await expect(openLog(path, check, keep)).rejects.toMatchObject({
       kind: 'newer',
       message: expect.stringContaining('0099-later') as unknown,
     })
@@ -129,7 +134,7 @@ describe('a log that is opened', () => {
     other.pragma('locking_mode = exclusive')
     other.exec('begin exclusive')
     const began = Date.now()
-    await expect(openLog(path, check)).rejects.toThrow('Another program is using the log file')
+    await expect(openLog(path, check, keep)).rejects.toThrow('Another program is using the log file')
     expect(Date.now() - began).toBeLessThan(12_000)
     other.close()
   }, 20_000)
@@ -145,8 +150,11 @@ describe('a log that is opened', () => {
       const { database } = await open(path)
       expect(await database.read('tag_serial').pluck('prefix')).toEqual(['KEPT'])
       expect(await database.read('knex_migrations').pluck('name')).toHaveLength(MIGRATIONS.length)
-      const copy = join(path, 'copies', `before-${MIGRATIONS[version]!.name}.sqlite`)
-      const kept = new BetterSqlite(copy, { readonly: true })
+      const [backup] = await findBackups(path, null)
+      expect(backup!.note.before).toBe(`the upgrade to ${MIGRATIONS[version]!.name}`)
+      const kept = new BetterSqlite(join(backup!.folder, copyName(backup!.note.id)), {
+        readonly: true,
+      })
       expect(kept.prepare('select count(*) as n from knex_migrations').get()).toEqual({
         n: version,
       })
@@ -198,7 +206,7 @@ describe('damage', () => {
       const broken = folder()
       writeFileSync(fileIn(broken), bytes)
       // where all fifty fall into the words of rows, the structure is sound: no check of it can tell
-      const opened = await openLog(broken, check).catch((error: unknown) => error)
+      const opened = await openLog(broken, check, keep).catch((error: unknown) => error)
       if (opened instanceof LogTrouble) {
         expect(opened.kind).toBe('damaged')
         expect(readFileSync(fileIn(broken)).equals(bytes)).toBe(true)

@@ -1,0 +1,46 @@
+import type { ArchiveLook, CollectionCompared } from '../../shared/views/keeping/keeping'
+import { latestOf, withLog, type Latest } from './log-facts'
+import { conflictsOf, countThings, newCodes, withBoth } from './merge/look-at-merge'
+import { mergeLogs } from './merge/merge-logs'
+
+/** A copy of a log as it is in this moment, to be compared or written to while others go on. */
+export function copyOfLog(log: string, copy: string): void {
+  withLog(log, (db) => db.prepare('vacuum into ?').run(copy))
+}
+
+/** What the log has beside a backup, brought to the same form. */
+export function compareWithBackup(
+  log: string,
+  staged: string,
+): { collections: CollectionCompared[] } & Latest {
+  return withBoth(log, staged, (db) => ({
+    collections: countThings(db),
+    ...ofHere(log),
+  }))
+}
+
+const ofHere = (log: string) => withLog(log, latestOf)
+
+type MergeLook = Pick<
+  ArchiveLook,
+  'isEmptyLog' | 'change' | 'collections' | 'conflicts' | 'codes' | 'refusals'
+>
+
+/**
+ * What would come of making two logs one.
+ *
+ * @param here a copy of the log; it is tried on, and is not to be used afterwards
+ */
+export function lookAtMerge(here: string, there: string): MergeLook {
+  const { change } = ofHere(here)
+  const look = withBoth(here, there, (db) => ({
+    isEmptyLog: change === 0,
+    change,
+    collections: countThings(db),
+    conflicts: conflictsOf(db),
+    codes: newCodes(db).map(({ code, becomes }) => ({ code, becomes })),
+  }))
+  if (look.isEmptyLog) return { ...look, refusals: [] }
+  const choices = Object.fromEntries(look.conflicts.map(({ id }) => [id, 'there' as const]))
+  return { ...look, refusals: mergeLogs(here, there, choices) }
+}

@@ -1,0 +1,157 @@
+import { join } from 'node:path'
+import dayjs from 'dayjs'
+import { messageOf } from '../../core/present'
+import type { BackupReason, BackupView, KeepingView } from '../../shared/views/keeping/keeping'
+import { troubleOf } from '../database/trouble'
+import type { RunOptions } from '../workers/keeping-pool'
+import {
+  checkNamed,
+  dataBackups,
+  findBackups,
+  isThere,
+  setFolderName,
+  setFolders,
+  type FoundBackup,
+} from './backups/backup-places'
+import { bytesIn, thinOut } from './backups/backup-store'
+import type { BackupNote } from './backups/backup-note'
+import type { KeeperBase } from './keeper-base'
+import { latestOf, withLog } from './log-facts'
+
+export const viewOf = ({ key, place, note }: FoundBackup): BackupView => ({
+  key,
+  place,
+  madeAt: note.madeAt,
+  reason: note.reason,
+  before: note.before,
+  bytes: note.bytes,
+  pots: note.rows.pot ?? 0,
+  swatches: note.rows.swatch ?? 0,
+  photos: note.photos.length,
+  missingPhotos: note.missingPhotos.length,
+})
+
+/** Backups that are made by themselves, or asked for. */
+export function keeperBackups(base: KeeperBase) {
+  const { folder, file, log, photos, run, clock } = base
+
+  /** @param target a folder of backups of its own */
+  async function backUpInto(
+    target: string,
+    { reason, before }: { reason: BackupReason; before: string },
+    options?: RunOptions,
+  ): Promise<BackupNote> {
+    const at = clock().toISOString()
+    const note = await run('backup', { log, photos, target, reason, before, at }, options)
+    await thinOut(target, clock())
+    return note
+  }
+
+  /** Into the named folder where there is one; else, and where that fails, into the data folder. */
+  async function backUp(reason: 'day' | 'asked', options?: RunOptions): Promise<void> {
+    const { folder: named, own } = await file.read()
+    const why = { reason, before: '' }
+    if (named !== null) {
+      try {
+        if (!(await isThere(named))) {
+          throw new Error(`the folder ${named} is not there: plug its stick in, or name another`)
+        }
+        await backUpInto(join(named, setFolderName(own)), why, options)
+        await file.change({ failure: null })
+        return
+      } catch (error) {
+        const words = `${whyNot(error, named)} A backup was put into the data folder in its place.`
+        await backUpInto(dataBackups(folder), why, options)
+        await file.change({ failure: { at: clock().toISOString(), why: words } })
+        return
+      }
+    }
+    await backUpInto(dataBackups(folder), why, options)
+    await file.change({ failure: null })
+  }
+
+  const tried = async (work: () => Promise<void>) => {
+    try {
+      await work()
+    } catch (error) {
+      await file.change({ failure: { at: clock().toISOString(), why: whyNot(error, folder) } })
+      throw error
+    }
+  }
+
+  /** Changes that no backup has; null where there are none, or the log cannot be read. */
+  async function unsaved(found: readonly FoundBackup[]): Promise<KeepingView['unsaved']> {
+    try {
+      return withLog(log, (db) => {
+        const { change } = latestOf(db)
+        const numberOf = db.prepare('select n from change_log where id = ?').pluck()
+        // after a restore, newer backups are of a log that went another way
+        const saved = found
+          .map(({ note }) => (numberOf.get(note.changeId) as number | undefined) ?? 0)
+          .reduce((most, n) => Math.max(most, n), 0)
+        if (change <= saved) return null
+        const since = db.prepare('select min(at) from change_log where n > ?').pluck().get(saved)
+        return { changes: change - saved, since: String(since) }
+      })
+    } catch {
+      return null
+    }
+  }
+
+  return {
+    backUpInto,
+
+    async view(): Promise<KeepingView> {
+      const { folder: named, failure, swapped } = await file.read()
+      const found = await findBackups(folder, named)
+      const sizes = await Promise.all(
+        (await setFolders(folder, named)).map((set) => bytesIn(set.folder)),
+      )
+      const before = found.find(({ key }) => key === swapped?.key)
+      return {
+        backups: found.map(viewOf),
+        folder: {
+          data: dataBackups(folder),
+          named,
+          isNamedThere: named !== null && (await isThere(named)),
+        },
+        totalBytes: sizes.reduce((sum, bytes) => sum + bytes, 0),
+        unsaved: await unsaved(found),
+        failure,
+        isRunning: base.isRunning(),
+        takeBack:
+          before && swapped ? { key: before.key, at: swapped.at, what: swapped.what } : null,
+      }
+    },
+
+    backUpNow: (options?: RunOptions) => base.alone(() => tried(() => backUp('asked', options))),
+
+    /** Makes the backup of a day where changes wait for one and the last is of an earlier day. */
+    async whenDue(): Promise<boolean> {
+      const { folder: named } = await file.read()
+      const found = await findBackups(folder, named)
+      if (!(await unsaved(found))) return false
+      const last = found.find(({ note }) => note.reason === 'day' || note.reason === 'asked')
+      if (last && dayjs(last.note.madeAt).isSame(clock(), 'day')) return false
+      await base.alone(() => tried(() => backUp('day')))
+      return true
+    },
+
+    /** @param named null for none @throws Refusal where it cannot hold backups */
+    async nameFolder(named: string | null): Promise<void> {
+      await file.change({ folder: named === null ? null : await checkNamed(folder, named) })
+    },
+  }
+}
+
+/** Why a backup could not be written, and what to do. */
+function whyNot(error: unknown, target: string): string {
+  const kind = troubleOf(error)?.kind
+  if (kind === 'full') return `The disk that ${target} lies on is full: free some space there.`
+  if (kind === 'readOnly') {
+    return `${target} cannot be written to: let this user write there, or name another folder.`
+  }
+  if (kind === 'damaged') return 'The log could not be read to its end: run npm run check.'
+  const words = messageOf(error)
+  return `${words.charAt(0).toUpperCase()}${words.slice(1).replace(/\.?$/, '.')}`
+}

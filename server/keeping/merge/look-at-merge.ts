@@ -1,0 +1,142 @@
+import BetterSqlite from 'better-sqlite3'
+import { keysOf } from '../../../core/json'
+import type { ArchiveLook, MergeConflict } from '../../../shared/views/keeping/keeping'
+import { attachBoth, columnsOf, compareThings, nameOf, type Standing } from './compare-things'
+import { isOfThing, PARTS, TABLE_OF } from './tables'
+
+const MOST_EXAMPLES = 5
+const MOST_FIELDS = 8
+/** Longest part of a value that is shown. */
+const MOST_LETTERS = 80
+
+type Collections = ArchiveLook['collections']
+
+/** Two logs opened beside each other in memory; neither is written to. */
+export function withBoth<T>(
+  here: string,
+  there: string,
+  use: (db: BetterSqlite.Database) => T,
+): T {
+  const db = new BetterSqlite(':memory:')
+  try {
+    attachBoth(db, here, there)
+    compareThings(db)
+    return use(db)
+  } finally {
+    db.close()
+  }
+}
+
+/** How the things of two logs stand, collection by collection; those that neither has are left out. */
+export function countThings(db: BetterSqlite.Database): Collections {
+  const count = db.prepare('select standing, count(*) as n from thing where tbl = ? group by standing')
+  const collections: Collections = []
+  for (const collection of keysOf(TABLE_OF)) {
+    const table = TABLE_OF[collection]
+    const counts = new Map(
+      (count.all(table) as { standing: Standing; n: number }[]).map(({ standing, n }) => [
+        standing,
+        n,
+      ]),
+    )
+    if (counts.size === 0) continue
+    const of = (standing: Standing) => counts.get(standing) ?? 0
+    const examples = db
+      .prepare(
+        `select ${nameOf(db, table)} from here."${table}" join thing using (id)
+         where standing = 'onlyHere' order by id desc limit ${MOST_EXAMPLES}`,
+      )
+      .pluck()
+      .all() as string[]
+    collections.push({
+      collection,
+      onlyHere: of('onlyHere'),
+      onlyThere: of('onlyThere'),
+      newerHere: of('newerHere'),
+      newerThere: of('newerThere'),
+      differ: of('newerHere') + of('newerThere') + of('both'),
+      same: of('same'),
+      examples,
+    })
+  }
+  return collections
+}
+
+/** Things that both logs changed, with what differs. */
+export function conflictsOf(db: BetterSqlite.Database): MergeConflict[] {
+  return keysOf(TABLE_OF).flatMap((collection) => {
+    const table = TABLE_OF[collection]
+    const rows = db
+      .prepare(
+        `select h.id, ${nameOf(db, table)} as name, ch.at as here, ct.at as there from here."${table}" h
+         join thing using (id) join changed_here ch using (id) join changed_there ct using (id)
+         where standing = 'both' order by h.id`,
+      )
+      .all() as { id: string; name: string; here: string; there: string }[]
+    return rows.map((row) => ({ collection, ...row, fields: fieldsOf(db, table, row.id) }))
+  })
+}
+
+function fieldsOf(db: BetterSqlite.Database, table: string, id: string): MergeConflict['fields'] {
+  const row = (side: string) =>
+    db.prepare(`select * from ${side}."${table}" where id = ?`).get(id) as Record<string, unknown>
+  const [here, there] = [row('here'), row('there')]
+  const own = columnsOf(db, table)
+    .filter((column) => isOfThing(table, column) && here[column] !== there[column])
+    .map((name) => ({ name, here: shown(here[name]), there: shown(there[name]) }))
+  const parts = Object.entries(PARTS)
+    .filter(([, { owner }]) => owner === table)
+    .map(([part, { by }]) => {
+      const count = (side: string) =>
+        String(
+          db.prepare(`select count(*) from ${side}."${part}" where ${by} = ?`).pluck().get(id),
+        )
+      return { name: part, here: count('here'), there: count('there') }
+    })
+    .filter((part) => part.here !== part.there)
+  return [...own, ...parts].slice(0, MOST_FIELDS)
+}
+
+function shown(value: unknown): string {
+  if (value === null) return 'not known'
+  const text = String(value as string | number)
+  return text.length > MOST_LETTERS ? `${text.slice(0, MOST_LETTERS)}…` : text
+}
+
+/** Tables whose codes are written on tags and stand for one thing only. */
+export const CODED = ['lot', 'jar', 'piece', 'mordant_bath', 'pot', 'swatch'] as const
+
+interface Code {
+  table: (typeof CODED)[number]
+  id: string
+  code: string
+  becomes: string
+}
+
+/** Things that come whose code is another thing's here, and the next free code of their kind. */
+export function newCodes(db: BetterSqlite.Database): Code[] {
+  const serials = db
+    .prepare(
+      `select prefix, year, max(last) as last from (
+         select * from here.tag_serial union all select * from there.tag_serial)
+       group by prefix, year`,
+    )
+    .all() as { prefix: string; year: number; last: number }[]
+  const last = new Map(serials.map((serial) => [`${serial.prefix}-${serial.year % 100}`, serial.last]))
+  return CODED.flatMap((table) => {
+    const rows = db
+      .prepare(
+        `select t.id, t.code from there."${table}" t join thing using (id)
+         join here."${table}" h on h.code = t.code
+         where standing = 'onlyThere' order by t.id`,
+      )
+      .all() as { id: string; code: string }[]
+    return rows.map(({ id, code }) => {
+      const [, kind = code, year = '', serial] = /^(.+)-(\d\d)-(\d+)$/.exec(code) ?? []
+      const key = `${kind}-${Number(year)}`
+      const next = (last.get(key) ?? Number(serial ?? 0)) + 1
+      last.set(key, next)
+      return { table, id, code, becomes: `${kind}-${year}-${String(next).padStart(2, '0')}` }
+    })
+  })
+}

@@ -1,0 +1,70 @@
+import { existsSync, mkdirSync, readdirSync, renameSync, statSync } from 'node:fs'
+import { join } from 'node:path'
+import { bringPictures } from '../bring/pictures'
+import { pictureHashesOf } from '../log-facts'
+import { hashOfFile } from '../whole-files'
+
+export interface TidyJob {
+  log: string
+  /** The data folder. */
+  folder: string
+  /** Folders of pictures of backups. */
+  backups: string[]
+  /** Files that are younger are left: their row may just be being written. ms since 1970. */
+  before: number
+  /** Whether each picture is read and held against its name; else only looked for. */
+  isThorough: boolean
+}
+
+export interface Tidied {
+  /** Files without a row, laid aside. */
+  strays: number
+  /** Pictures of rows that were gone or spoilt and came back from a backup. */
+  broughtBack: number
+  /** Hashes of pictures that nobody has any more. */
+  missing: string[]
+}
+
+const STRAYS = 'photos-without-rows'
+const PICTURE = /^([0-9a-f]{64})(-small)?\.jpg$/
+
+/**
+ * Mends what a kill, a restore or a hand in the folder left: pictures without rows are laid aside,
+ * pictures that rows name and that are gone or spoilt come back from backups.
+ */
+export async function tidyPhotos({
+  log,
+  folder,
+  backups,
+  before,
+  isThorough,
+}: TidyJob): Promise<Tidied> {
+  const photos = join(folder, 'photos')
+  const strays = join(folder, STRAYS)
+  mkdirSync(photos, { recursive: true })
+  const wanted = new Set(pictureHashesOf(log))
+  let laidAside = 0
+  const layAside = (name: string) => {
+    mkdirSync(strays, { recursive: true })
+    renameSync(join(photos, name), join(strays, name))
+  }
+  for (const name of readdirSync(photos)) {
+    const hash = PICTURE.exec(name)?.[1]
+    if (!hash || wanted.has(hash)) continue
+    if (statSync(join(photos, name)).mtimeMs >= before) continue
+    layAside(name)
+    laidAside += 1
+  }
+  if (isThorough) {
+    for (const hash of wanted) {
+      const file = join(photos, `${hash}.jpg`)
+      if (existsSync(file) && (await hashOfFile(file)) !== hash) layAside(`${hash}.jpg`)
+    }
+  }
+  const lacking = [...wanted].filter(
+    (hash) =>
+      !existsSync(join(photos, `${hash}.jpg`)) || !existsSync(join(photos, `${hash}-small.jpg`)),
+  )
+  const missing = bringPictures(lacking, photos, [strays, ...backups])
+  return { strays: laidAside, broughtBack: lacking.length - missing.length, missing }
+}

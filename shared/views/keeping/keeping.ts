@@ -1,0 +1,98 @@
+/** Why a backup was made. */
+export const BACKUP_REASONS = ['day', 'asked', 'upgrade', 'swap'] as const
+export type BackupReason = (typeof BACKUP_REASONS)[number]
+
+/** Where a backup lies: in the data folder, or in the folder that was named. */
+export type BackupPlace = 'data' | 'named'
+
+export interface BackupView {
+  /** Names it for good. */
+  key: string
+  place: BackupPlace
+  madeAt: string
+  reason: BackupReason
+  /** What it was made before, in words; empty for those of a day. */
+  before: string
+  /** Of the copy of the log; its pictures, which backups share, are not in it. */
+  bytes: number
+  pots: number
+  swatches: number
+  photos: number
+  /** Pictures that were gone already when it was made. */
+  missingPhotos: number
+}
+
+/** What cannot be told of a log that is closed is null. */
+export interface KeepingView {
+  backups: BackupView[]
+  folder: { data: string; named: string | null; isNamedThere: boolean }
+  /** Of everything in the folders of backups, pictures too. */
+  totalBytes: number
+  /** Changes since the newest good backup, and when the first of them was. */
+  unsaved: { changes: number; since: string } | null
+  /** The last try, where it failed. */
+  failure: { at: string; why: string } | null
+  isRunning: boolean
+  /** The log as it was before another was put in its place. */
+  takeBack: { key: string; at: string; what: string } | null
+}
+
+/** Things of one collection, compared between two logs. */
+export interface CollectionCompared {
+  collection: string
+  onlyHere: number
+  onlyThere: number
+  differ: number
+  same: number
+  /** A few of those that are only here, by their codes or names. */
+  examples: string[]
+}
+
+/** What a backup holds beside what the log holds. */
+export interface BackupLook {
+  backup: BackupView
+  /** Of the log now; null where it cannot be read. */
+  change: number | null
+  changedAt: string | null
+  collections: CollectionCompared[] | null
+}
+
+/** A thing that both logs changed since they were one. */
+export interface MergeConflict {
+  collection: string
+  id: string
+  name: string
+  /** When each side changed it last. */
+  here: string
+  there: string
+  /** Fields that differ: as here, and as there. */
+  fields: { name: string; here: string; there: string }[]
+}
+
+/** What an archive would do to the log. */
+export interface ArchiveLook {
+  token: string
+  createdAt: string
+  /** Whether nothing was ever written to this log: then it simply becomes the other. */
+  isEmptyLog: boolean
+  change: number
+  /** Places as they stand in the archive. */
+  places: ArchivedPlaces
+  rows: number
+  photos: number
+  collections: (CollectionCompared & { newerThere: number; newerHere: number })[]
+  conflicts: MergeConflict[]
+  /** Codes of tags that are something else here, and what the one that comes would be called. */
+  codes: { code: string; becomes: string }[]
+  /** Why the two cannot be made one; a sentence each. */
+  refusals: string[]
+}
+
+export const ARCHIVED_PLACES = ['asPatchesSay', 'exact', 'rounded', 'none'] as const
+export type ArchivedPlaces = (typeof ARCHIVED_PLACES)[number]
+
+/** What long work tells as it goes. */
+export type KeepingNews<T> =
+  | { done: number; of: number }
+  | { answer: T }
+  | { problem: { status: number; title: string; detail: string } }
