@@ -31,7 +31,10 @@ const inBooth = computed(() => route.path === '/swatch')
     <header class="top">
       <NuxtLink to="/" class="wordmark" aria-keyshortcuts="0"><SprigMark />Juniper Haze</NuxtLink>
       <StationThread :counts="today?.counts ?? null" />
-      <NuxtLink to="/exchange" class="files" :class="{ here: inFiles }">Files</NuxtLink>
+      <nav class="places" aria-label="Files and keeping">
+        <NuxtLink to="/exchange" class="files" :class="{ here: inFiles }">Files</NuxtLink>
+        <NuxtLink to="/keeping" class="files" active-class="here">Keeping</NuxtLink>
+      </nav>
       <button type="button" class="find" aria-keyshortcuts="/" @click="finding = true">
         <kbd>/</kbd><span>Find or note, e.g. {{ formatMass(340) }} tansy</span>
       </button>
@@ -93,11 +96,16 @@ const inBooth = computed(() => route.path === '/swatch')
   display: inline-flex;
   align-items: center;
   min-height: 44px;
-  margin-left: auto;
   padding: 0 6px;
   color: var(--ink);
   font-size: 14px;
   text-decoration: none;
+}
+
+.places {
+  display: flex;
+  gap: 10px;
+  margin-left: auto;
 }
 
 .files.here {

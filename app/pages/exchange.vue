@@ -20,7 +20,6 @@ const IN = [
     what: 'the JSON of swatches out of their log; kept apart from yours',
   },
   { name: 'Places', what: 'GPX or GeoJSON' },
-  { name: 'A whole log', what: 'ZIP as it went out from here, into an empty log' },
 ] as const
 
 const OUT = [
@@ -54,12 +53,9 @@ const OUT = [
 ] as const
 
 /** What a file holds: told by its ending, and of tables by their header. */
-const what = ref<'archive' | 'gatherings' | 'patches' | 'pieces' | 'readings' | 'swatches'>(
-  'gatherings',
-)
-const path = computed(() => (what.value === 'archive' ? 'archive' : `import/${what.value}`))
+const what = ref<'gatherings' | 'patches' | 'pieces' | 'readings' | 'swatches'>('gatherings')
+const path = computed(() => `import/${what.value}`)
 async function kindOf(chosen: File) {
-  if (/\.zip$/i.test(chosen.name)) return 'archive'
   const head = await chosen.slice(0, 4000).text()
   if (head.includes(LOG_FILE_KIND)) return 'swatches'
   if (/^BEGIN_DATA_FORMAT\b/m.test(head)) return 'readings'
@@ -75,6 +71,8 @@ const isAnothers = computed(() => what.value === 'swatches' && bringing.plan?.is
 
 /** Somebody's own spreadsheet: its columns must be explained, which has a page of its own. */
 const isOwnTable = ref(false)
+/** A whole log, which comes in elsewhere. */
+const isArchive = ref(false)
 async function isTableOfOwn(chosen: File) {
   if (/\.(xlsx|ods|xls|tsv)$/i.test(chosen.name)) return true
   if (!/\.csv$/i.test(chosen.name)) return false
@@ -90,8 +88,9 @@ async function look(event: Event) {
   // the name that every such file has tells nobody
   whose.value = /^swatches\b/.test(named) ? 'another dyer' : named
   bringing.forget()
+  isArchive.value = /\.zip$/i.test(chosen.name)
   isOwnTable.value = await isTableOfOwn(chosen)
-  if (!isOwnTable.value) {
+  if (!isOwnTable.value && !isArchive.value) {
     what.value = await kindOf(chosen)
     await bringing.run(path.value, chosen)
   }
@@ -114,10 +113,8 @@ useHead({ title: 'Files out and in · Juniper Haze' })
   <div class="exchange">
     <section class="panel stack tight" aria-labelledby="out">
       <h2 id="out">Out</h2>
-      <h3>Everything</h3>
-      <a href="/api/archive" download class="el-button">The whole log with its photos, ZIP</a>
       <p class="quiet">
-        Open tables, and whole again in an empty log. Places are in it exactly: keep it to yourself.
+        The whole log with its photos goes out and in on <NuxtLink to="/keeping">Keeping</NuxtLink>.
       </p>
       <template v-for="{ title, files } in OUT" :key="title">
         <h3>{{ title }}</h3>
@@ -172,43 +169,30 @@ useHead({ title: 'Files out and in · Juniper Haze' })
       <p v-if="bringing.failure" class="wrong" role="alert">
         {{ file?.name }}: {{ bringing.failure }}
       </p>
+      <p v-if="file && isArchive">
+        <strong>{{ file.name }}</strong> is an archive of a whole log: it comes in on
+        <NuxtLink to="/keeping">Keeping</NuxtLink>.
+      </p>
       <p v-if="file && isOwnTable">
         <strong>{{ file.name }}</strong> is a table of your own:
         <NuxtLink to="/table">say what its columns mean</NuxtLink>, and it comes in as pots with
         their swatches.
       </p>
       <template v-if="file && bringing.plan && !bringing.progress">
-        <template v-if="what === 'archive'">
+        <p>
+          <strong>{{ file.name }}</strong>
+        </p>
+        <template v-if="isAnothers">
           <p>
-            <strong>{{ file.name }}</strong>: whole, as it was written. It goes into this empty log,
-            and is not undone.
+            Pots of <strong>another log</strong>. They come in as another’s lots: on no curve, in no
+            stock and no season of yours. On Strength you say, source by source, whether they count.
           </p>
-          <div class="row">
-            <ElButton
-              type="primary"
-              :disabled="bringing.plan.counts.refused > 0 || bringing.plan.counts.new === 0"
-              @click="apply(bringing.plan.hash)"
-              >Bring the whole log in</ElButton
-            >
-          </div>
+          <label class="row">
+            Whose they are
+            <ElInput v-model="whose" maxlength="60" class="whose" />
+          </label>
         </template>
-        <template v-else>
-          <p>
-            <strong>{{ file.name }}</strong>
-          </p>
-          <template v-if="isAnothers">
-            <p>
-              Pots of <strong>another log</strong>. They come in as another’s lots: on no curve, in
-              no stock and no season of yours. On Strength you say, source by source, whether they
-              count.
-            </p>
-            <label class="row">
-              Whose they are
-              <ElInput v-model="whose" maxlength="60" class="whose" />
-            </label>
-          </template>
-          <PlannedRows :plan="bringing.plan" :noun="isAnothers ? 'pot' : 'row'" @apply="apply" />
-        </template>
+        <PlannedRows :plan="bringing.plan" :noun="isAnothers ? 'pot' : 'row'" @apply="apply" />
       </template>
     </section>
   </div>

@@ -2,6 +2,7 @@
 import type { TodayView } from '~~/shared/views/log/today'
 import type { WalkView } from '~~/shared/views/walk/walk'
 import { isAllYear } from '~/features/today/windows'
+import KeepingNote from '~/features/keeping/KeepingNote.vue'
 import FirstDay from '~/features/today/FirstDay.vue'
 import FirstEvening from '~/features/today/FirstEvening.vue'
 import LearntLast from '~/features/today/LearntLast.vue'
@@ -39,6 +40,7 @@ useHead({ title: 'Today · Juniper Haze' })
       <NuxtLink to="/card" class="el-button">A swatch you have</NuxtLink>
     </div>
   </div>
+  <KeepingNote />
   <div v-if="view" class="today">
     <div class="stack">
       <FirstEvening v-if="isEmpty" />

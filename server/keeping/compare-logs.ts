@@ -1,10 +1,12 @@
 import type { ArchiveLook, CollectionCompared } from '../../shared/views/keeping/keeping'
+import { removeDatabase } from './bring/stage'
 import { latestOf, withLog, type Latest } from './log-facts'
 import { conflictsOf, countThings, newCodes, withBoth } from './merge/look-at-merge'
 import { mergeLogs } from './merge/merge-logs'
 
 /** A copy of a log as it is in this moment, to be compared or written to while others go on. */
 export function copyOfLog(log: string, copy: string): void {
+  removeDatabase(copy)
   withLog(log, (db) => db.prepare('vacuum into ?').run(copy))
 }
 

@@ -14,13 +14,15 @@ import {
   type FoundBackup,
 } from './backups/backup-places'
 import { bytesIn, thinOut } from './backups/backup-store'
-import type { BackupNote } from './backups/backup-note'
+import { copyName, type BackupNote } from './backups/backup-note'
+import { hashOfFile } from './whole-files'
 import type { KeeperBase } from './keeper-base'
 import { latestOf, withLog } from './log-facts'
 
-export const viewOf = ({ key, place, note }: FoundBackup): BackupView => ({
+export const viewOf = ({ key, place, folder, note }: FoundBackup): BackupView => ({
   key,
   place,
+  file: join(folder, copyName(note.id)),
   madeAt: note.madeAt,
   reason: note.reason,
   before: note.before,
@@ -135,6 +137,29 @@ export function keeperBackups(base: KeeperBase) {
       if (last && dayjs(last.note.madeAt).isSame(clock(), 'day')) return false
       await base.alone(() => tried(() => backUp('day')))
       return true
+    },
+
+    /** Whether each backup still is what was written, by the hashes of its copy and its pictures. */
+    async checkBackups(): Promise<{ file: string; isWhole: boolean }[]> {
+      const { folder: named } = await file.read()
+      const whole = new Map<string, boolean>()
+      const isPicture = async (path: string, hash: string) => {
+        const known = whole.get(path)
+        if (known !== undefined) return known
+        const is = (await hashOfFile(path).catch(() => '')) === hash
+        whole.set(path, is)
+        return is
+      }
+      const checked = []
+      for (const { folder: set, note } of await findBackups(folder, named)) {
+        const copy = join(set, copyName(note.id))
+        let isWhole = (await hashOfFile(copy)) === note.sha256
+        for (const hash of note.photos) {
+          isWhole = (await isPicture(join(set, 'photos', `${hash}.jpg`), hash)) && isWhole
+        }
+        checked.push({ file: copy, isWhole })
+      }
+      return checked
     },
 
     /** @param named null for none @throws Refusal where it cannot hold backups */

@@ -1,12 +1,12 @@
 import { mkdir, readdir, rm } from 'node:fs/promises'
-import { join } from 'node:path'
+import { basename, dirname, join } from 'node:path'
 import { newId } from '../../shared/ids'
 import type { ArchiveLook, ArchivedPlaces, BackupLook } from '../../shared/views/keeping/keeping'
 import { troubleOf } from '../database/trouble'
 import { notFound, Refusal } from '../services/log/failures'
 import type { RunOptions } from '../workers/keeping-pool'
 import { backupNamed, dataBackups } from './backups/backup-places'
-import { copyName } from './backups/backup-note'
+import { copyName, readNote } from './backups/backup-note'
 import { viewOf, type keeperBackups } from './keeper-backups'
 import type { KeeperBase } from './keeper-base'
 import { latestOf, stateOf, withLog } from './log-facts'
@@ -58,12 +58,18 @@ export function keeperBring(base: KeeperBase, backups: ReturnType<typeof keeperB
    * Puts a staged log in the place of this one, whole or not at all.
    *
    * @param seen state of the log that was looked at; null where it could not be read
+   * @param beside folders that may have its pictures, before those of backups
    * @returns hashes of pictures that were found nowhere
    */
-  async function swapIn(staged: string, what: string, seen: string | null): Promise<string[]> {
+  async function swapIn(
+    staged: string,
+    what: string,
+    seen: string | null,
+    beside: readonly string[] = [],
+  ): Promise<string[]> {
     const kept = await keepPresent(what)
     const own = join(incoming, 'photos')
-    const from = [own, ...(await base.pictureFolders())]
+    const from = [own, ...beside, ...(await base.pictureFolders())]
     const missing = await run('bringPictures', { log: staged, to: photos, from })
     const at = clock().toISOString()
     await base.swap({
@@ -81,6 +87,12 @@ export function keeperBring(base: KeeperBase, backups: ReturnType<typeof keeperB
     await base.sweepIncoming()
     waiting = null
     return missing
+  }
+
+  async function stageFile(path: string, staged: string, options?: RunOptions): Promise<void> {
+    const note = await readNote(path.replace(/\.sqlite$/, '.json'))
+    if (note) return run('stageBackup', { folder: dirname(path), note, staged }, options)
+    return run('stageCopy', { file: path, staged }, options)
   }
 
   return {
@@ -119,6 +131,28 @@ export function keeperBring(base: KeeperBase, backups: ReturnType<typeof keeperB
         const staged = join(incoming, 'backup.sqlite')
         await run('stageBackup', { folder: found.folder, note: found.note, staged }, options)
         return swapIn(staged, `the backup of ${found.note.madeAt} was put in its place`, null)
+      }),
+
+    /**
+     * Puts a file in the place of the log, whatever of a log it is: an archive, a backup by its copy
+     * or its note, or any other copy of a log.
+     *
+     * @returns hashes of pictures that were found nowhere
+     * @throws Refusal for what is none of these
+     */
+    restoreFile: (path: string, options?: RunOptions): Promise<string[]> =>
+      base.alone(async () => {
+        await emptyIncoming()
+        const staged = join(incoming, 'there.sqlite')
+        if (/\.zip$/i.test(path)) {
+          const own = join(incoming, 'photos')
+          await run('stageArchive', { file: path, staged, photos: own }, options)
+        } else {
+          await stageFile(path, staged, options)
+        }
+        return swapIn(staged, `${basename(path)} was put in its place`, null, [
+          join(dirname(path), 'photos'),
+        ])
       }),
 
     /** Where an archive is written to while it arrives; it is gone once it was looked at. */
@@ -167,11 +201,7 @@ export function keeperBring(base: KeeperBase, backups: ReturnType<typeof keeperB
         const seen = stateOf(merged)
         const refusals = await run('merge', { here: merged, there, choices }, options)
         if (refusals.length > 0) {
-          throw new Refusal(
-            422,
-            'Cannot be made one',
-            `${refusals.join(' ')} Nothing was changed.`,
-          )
+          throw new Refusal(422, 'Cannot be made one', `${refusals.join(' ')} Nothing was changed.`)
         }
         return swapIn(merged, 'an archive was brought into it', seen)
       }),

@@ -1,14 +1,13 @@
 import { existsSync, statSync } from 'node:fs'
 import { mkdir } from 'node:fs/promises'
 import { join } from 'node:path'
-import type { ArchivedPlaces } from '../../shared/views/keeping/keeping'
+import type { ArchivedPlaces, SalvageView } from '../../shared/views/keeping/keeping'
 import { connectFile } from '../database/open'
 import type { PhotoFiles } from '../photos/photo-files'
 import { writeArchive } from '../services/archive/write-archive'
 import { Refusal } from '../services/log/failures'
 import type { KeeperBase } from './keeper-base'
 import { removeDatabase } from './bring/stage'
-import type { Salvaged } from './repair/salvage'
 import type { Tidied } from './repair/tidy-photos'
 
 /** What is mended, and what can be saved of a log that is damaged. */
@@ -32,7 +31,7 @@ export function keeperRepair(base: KeeperBase, files: Pick<PhotoFiles, 'read'>) 
       }),
 
     /** Reads what can be read of the log. @throws Refusal where there is nothing to be read */
-    salvage: (): Promise<Salvaged> =>
+    salvage: (): Promise<SalvageView> =>
       base.alone(async () => {
         if (!existsSync(log) || statSync(log).size === 0) {
           throw new Refusal(
@@ -43,7 +42,9 @@ export function keeperRepair(base: KeeperBase, files: Pick<PhotoFiles, 'read'>) 
         }
         await base.sweepIncoming()
         await mkdir(incoming, { recursive: true })
-        return run('salvage', { log, made: salvaged })
+        const { read, orphaned } = await run('salvage', { log, made: salvaged })
+        const { lot = 0, pot = 0, swatch = 0 } = read
+        return { lots: lot, pots: pot, swatches: swatch, orphaned }
       }),
 
     /** What could be read, as an archive. @throws Refusal before it was read */

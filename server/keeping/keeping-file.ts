@@ -47,7 +47,12 @@ export const keepingFile = (folder: string) => {
     } catch {
       // not there yet, or cut
     }
-    const fresh = { own: randomBytes(3).toString('hex'), folder: null, failure: null, swapped: null }
+    const fresh = {
+      own: randomBytes(3).toString('hex'),
+      folder: null,
+      failure: null,
+      swapped: null,
+    }
     await write(fresh)
     return fresh
   }

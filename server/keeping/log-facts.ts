@@ -60,7 +60,9 @@ export const samePictures = (one: string, other: string): boolean =>
 
 /** Hashes of the pictures that rows name; logs of the first form had none. */
 export function pictureHashes(db: BetterSqlite.Database): string[] {
-  const has = db.prepare(`select 1 from sqlite_master where type = 'table' and name = 'photo'`).get()
+  const has = db
+    .prepare(`select 1 from sqlite_master where type = 'table' and name = 'photo'`)
+    .get()
   if (!has) return []
   return db.prepare('select distinct hash from photo order by hash').pluck().all() as string[]
 }

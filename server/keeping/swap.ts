@@ -1,5 +1,13 @@
 import BetterSqlite from 'better-sqlite3'
-import { copyFileSync, existsSync, linkSync, mkdirSync, renameSync, rmSync, statSync } from 'node:fs'
+import {
+  copyFileSync,
+  existsSync,
+  linkSync,
+  mkdirSync,
+  renameSync,
+  rmSync,
+  statSync,
+} from 'node:fs'
 import { join } from 'node:path'
 import { DATABASE_FILE } from '../database/open'
 import { LogTrouble } from '../database/trouble'

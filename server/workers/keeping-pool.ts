@@ -1,7 +1,12 @@
 import { MessageChannel } from 'node:worker_threads'
 import { Piscina } from 'piscina'
 import { Refusal } from '../services/log/failures'
-import { keepingAnswer, type KEEPING_TASKS, type KeepingAnswer, type KeepingTask } from './keeping-tasks'
+import {
+  keepingAnswer,
+  type KEEPING_TASKS,
+  type KeepingAnswer,
+  type KeepingTask,
+} from './keeping-tasks'
 
 type Tasks = typeof KEEPING_TASKS
 type Output<Name extends KeepingTask> = ReturnType<Tasks[Name]>

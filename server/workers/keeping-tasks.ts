@@ -1,5 +1,5 @@
 import { bringPictures } from '../keeping/bring/pictures'
-import { stageArchive, stageBackup } from '../keeping/bring/stage'
+import { stageArchive, stageBackup, stageCopy } from '../keeping/bring/stage'
 import type { BackupNote } from '../keeping/backups/backup-note'
 import { makeBackup, type BackupJob } from '../keeping/backups/make-backup'
 import { compareWithBackup, copyOfLog, lookAtMerge } from '../keeping/compare-logs'
@@ -19,6 +19,7 @@ export const KEEPING_TASKS = {
     { folder, note, staged }: { folder: string; note: BackupNote; staged: string },
     tell: Progress,
   ) => stageBackup(folder, note, staged, tell),
+  stageCopy: ({ file, staged }: { file: string; staged: string }) => stageCopy(file, staged),
   stageArchive: (
     { file, staged, photos }: { file: string; staged: string; photos: string },
     tell: Progress,
@@ -26,8 +27,7 @@ export const KEEPING_TASKS = {
   compareWithBackup: async ({ log, staged }: { log: string; staged: string }) =>
     compareWithBackup(log, staged),
   copyLog: async ({ log, copy }: { log: string; copy: string }) => copyOfLog(log, copy),
-  lookAtMerge: async ({ here, there }: { here: string; there: string }) =>
-    lookAtMerge(here, there),
+  lookAtMerge: async ({ here, there }: { here: string; there: string }) => lookAtMerge(here, there),
   merge: async ({ here, there, choices }: { here: string; there: string; choices: Choices }) =>
     mergeLogs(here, there, choices),
   bringPictures: async ({ log, to, from }: { log: string; to: string; from: string[] }) =>

@@ -9,6 +9,7 @@ export const PAGES = [
   '/exchange',
   '/table',
   '/aside',
+  '/keeping',
   '/patches',
   '/basket',
   '/basket?trial=',

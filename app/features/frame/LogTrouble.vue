@@ -1,11 +1,14 @@
 <script setup lang="ts">
 import { onMounted, ref, watch } from 'vue'
 import { useIntervalWhile } from '~/composables/useIntervalWhile'
+import DamagedLog from '~/features/keeping/DamagedLog.vue'
 import { useLogHealth } from '~/composables/useLogHealth'
 import { useSession } from '~/stores/session'
 
 const { trouble, warnings, look } = useLogHealth()
 const session = useSession()
+/** The file itself is what is wrong: another can take its place. */
+const isLost = computed(() => /damaged|is empty|is gone/.test(trouble.value))
 const seen = ref<string[]>([])
 const unseen = computed(() => warnings.value.filter((words) => !seen.value.includes(words)))
 
@@ -25,6 +28,7 @@ watch(trouble, (now, before) => {
       Nothing is written over meanwhile. This page looks again every few seconds by itself.
     </p>
     <button type="button" class="el-button el-button--primary" @click="look">Look again now</button>
+    <DamagedLog v-if="isLost" @restored="look" />
   </section>
   <div v-for="words in unseen" :key="words" class="warning" role="alert">
     <p>{{ words }}</p>

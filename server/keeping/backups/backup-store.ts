@@ -22,9 +22,7 @@ export async function backupsIn(folder: string): Promise<BackupNote[]> {
         return copy?.size === note.bytes ? note : null
       }),
   )
-  return notes
-    .filter((note) => note !== null)
-    .sort((a, b) => (a.madeAt < b.madeAt ? 1 : -1))
+  return notes.filter((note) => note !== null).sort((a, b) => (a.madeAt < b.madeAt ? 1 : -1))
 }
 
 /**
@@ -44,9 +42,7 @@ export async function thinOut(folder: string, now: Date): Promise<string[]> {
     const isPart = name.endsWith(PART) && /^log-/.test(name)
     if (isPart || (id !== undefined && !keep.has(id))) await rm(join(folder, name), { force: true })
   }
-  const pictures = new Set(
-    notes.filter(({ id }) => keep.has(id)).flatMap(({ photos }) => photos),
-  )
+  const pictures = new Set(notes.filter(({ id }) => keep.has(id)).flatMap(({ photos }) => photos))
   const photos = join(folder, 'photos')
   for (const name of await namesIn(photos)) {
     const hash = PICTURE.exec(name)?.[1]

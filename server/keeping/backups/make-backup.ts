@@ -1,5 +1,13 @@
 import BetterSqlite from 'better-sqlite3'
-import { constants, copyFileSync, existsSync, mkdirSync, renameSync, rmSync, statSync } from 'node:fs'
+import {
+  constants,
+  copyFileSync,
+  existsSync,
+  mkdirSync,
+  renameSync,
+  rmSync,
+  statSync,
+} from 'node:fs'
 import { join } from 'node:path'
 import type { BackupReason } from '../../../shared/views/keeping/keeping'
 import { latestOf, pictureHashes, rowsByTable, samePictures } from '../log-facts'
@@ -139,7 +147,8 @@ async function keepPicture(from: string, to: string, hash: string): Promise<bool
 }
 
 async function isKept(to: string, from: string, hash: string): Promise<boolean> {
-  if (!existsSync(join(to, `${hash}.jpg`)) || !existsSync(join(to, `${hash}-small.jpg`))) return false
+  if (!existsSync(join(to, `${hash}.jpg`)) || !existsSync(join(to, `${hash}-small.jpg`)))
+    return false
   if ((await hashOfFile(join(to, `${hash}.jpg`))) !== hash) return false
   const small = join(from, `${hash}-small.jpg`)
   return !existsSync(small) || samePictures(small, join(to, `${hash}-small.jpg`))

@@ -1,4 +1,4 @@
-import { copyFileSync, rmSync } from 'node:fs'
+import { copyFileSync, existsSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
 import { MIGRATIONS, migrate } from '../../database/migrate'
 import { connectFile } from '../../database/open'
@@ -6,6 +6,7 @@ import { Refusal } from '../../services/log/failures'
 import { openArchive } from '../../services/archive/open-archive'
 import { restoreArchive } from '../../services/archive/restore-archive'
 import { copyName, type BackupNote } from '../backups/backup-note'
+import { withLog } from '../log-facts'
 import { hashOfFile, syncFile } from '../whole-files'
 import { writePictures } from './pictures'
 
@@ -45,6 +46,33 @@ export async function stageBackup(
   progress(2, 3)
   await upToDate(staged)
   progress(3, 3)
+}
+
+/**
+ * Any copy of a log, looked through and brought up to this version's form.
+ *
+ * @throws Refusal where it is no log, damaged, or of a newer form
+ */
+export async function stageCopy(file: string, staged: string): Promise<void> {
+  removeDatabase(staged)
+  const refuse = (why: string) => {
+    removeDatabase(staged)
+    return new Refusal(422, 'No log', `${file} ${why}. Nothing was changed.`)
+  }
+  for (const side of ['', '-wal'] as const) {
+    if (existsSync(file + side)) copyFileSync(file + side, staged + side)
+  }
+  try {
+    const newest = withLog(staged, (db) => {
+      if (db.pragma('integrity_check(1)', { simple: true }) !== 'ok') throw refuse('is damaged')
+      return db.prepare('select name from knex_migrations order by id desc limit 1').pluck().get()
+    })
+    refuseNewer(String(newest))
+  } catch (error) {
+    if (error instanceof Refusal) throw error
+    throw refuse('is no archive, no backup, and no copy of a log')
+  }
+  await upToDate(staged)
 }
 
 /**

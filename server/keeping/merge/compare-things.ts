@@ -19,10 +19,7 @@ export function attachBoth(db: BetterSqlite.Database, here: string, there: strin
 }
 
 export const columnsOf = (db: BetterSqlite.Database, table: string): string[] =>
-  db
-    .prepare(`select name from pragma_table_info(?, 'here')`)
-    .pluck()
-    .all(table) as string[]
+  db.prepare(`select name from pragma_table_info(?, 'here')`).pluck().all(table) as string[]
 
 const differ = (columns: readonly string[]) =>
   columns.map((name) => `h."${name}" is not t."${name}"`).join(' or ') || '0'
@@ -96,5 +93,6 @@ const NAMES = ['code', 'name', 'words', 'title', 'common_name', 'agent', 'hash']
 export function nameOf(db: BetterSqlite.Database, table: string): string {
   const columns = columnsOf(db, table)
   const named = NAMES.filter((column) => columns.includes(column)).map((c) => `nullif("${c}", '')`)
-  return `coalesce(${[...named, 'id'].join(', ')})`
+  // one more than there may be: the function takes no fewer than two
+  return `coalesce(${[...named, 'id', 'id'].join(', ')})`
 }

@@ -12,11 +12,7 @@ const MOST_LETTERS = 80
 type Collections = ArchiveLook['collections']
 
 /** Two logs opened beside each other in memory; neither is written to. */
-export function withBoth<T>(
-  here: string,
-  there: string,
-  use: (db: BetterSqlite.Database) => T,
-): T {
+export function withBoth<T>(here: string, there: string, use: (db: BetterSqlite.Database) => T): T {
   const db = new BetterSqlite(':memory:')
   try {
     attachBoth(db, here, there)
@@ -29,7 +25,9 @@ export function withBoth<T>(
 
 /** How the things of two logs stand, collection by collection; those that neither has are left out. */
 export function countThings(db: BetterSqlite.Database): Collections {
-  const count = db.prepare('select standing, count(*) as n from thing where tbl = ? group by standing')
+  const count = db.prepare(
+    'select standing, count(*) as n from thing where tbl = ? group by standing',
+  )
   const collections: Collections = []
   for (const collection of keysOf(TABLE_OF)) {
     const table = TABLE_OF[collection]
@@ -88,9 +86,7 @@ function fieldsOf(db: BetterSqlite.Database, table: string, id: string): MergeCo
     .filter(([, { owner }]) => owner === table)
     .map(([part, { by }]) => {
       const count = (side: string) =>
-        String(
-          db.prepare(`select count(*) from ${side}."${part}" where ${by} = ?`).pluck().get(id),
-        )
+        String(db.prepare(`select count(*) from ${side}."${part}" where ${by} = ?`).pluck().get(id))
       return { name: part, here: count('here'), there: count('there') }
     })
     .filter((part) => part.here !== part.there)
@@ -122,7 +118,9 @@ export function newCodes(db: BetterSqlite.Database): Code[] {
        group by prefix, year`,
     )
     .all() as { prefix: string; year: number; last: number }[]
-  const last = new Map(serials.map((serial) => [`${serial.prefix}-${serial.year % 100}`, serial.last]))
+  const last = new Map(
+    serials.map((serial) => [`${serial.prefix}-${serial.year % 100}`, serial.last]),
+  )
   return CODED.flatMap((table) => {
     const rows = db
       .prepare(

@@ -9,6 +9,8 @@ export interface BackupView {
   /** Names it for good. */
   key: string
   place: BackupPlace
+  /** The copy of the log: what `npm run restore` takes. */
+  file: string
   madeAt: string
   reason: BackupReason
   /** What it was made before, in words; empty for those of a day. */
@@ -90,6 +92,15 @@ export interface ArchiveLook {
 
 export const ARCHIVED_PLACES = ['asPatchesSay', 'exact', 'rounded', 'none'] as const
 export type ArchivedPlaces = (typeof ARCHIVED_PLACES)[number]
+
+/** What could be read of a damaged log. */
+export interface SalvageView {
+  lots: number
+  pots: number
+  swatches: number
+  /** Rows left out because one that they name could not be read. */
+  orphaned: number
+}
 
 /** What long work tells as it goes. */
 export type KeepingNews<T> =

@@ -134,7 +134,9 @@ describe('a log that is opened', () => {
     other.pragma('locking_mode = exclusive')
     other.exec('begin exclusive')
     const began = Date.now()
-    await expect(openLog(path, check, keep)).rejects.toThrow('Another program is using the log file')
+    await expect(openLog(path, check, keep)).rejects.toThrow(
+      'Another program is using the log file',
+    )
     expect(Date.now() - began).toBeLessThan(12_000)
     other.close()
   }, 20_000)

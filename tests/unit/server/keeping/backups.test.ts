@@ -26,7 +26,9 @@ beforeEach(async () => {
 afterEach(() => kept.end())
 
 const picture = (background: string) =>
-  sharp({ create: { width: 40, height: 30, channels: 3, background } }).jpeg().toBuffer()
+  sharp({ create: { width: 40, height: 30, channels: 3, background } })
+    .jpeg()
+    .toBuffer()
 const photo = async (lotId: string, background: string) =>
   (await kept.log.photoFiles.keep(await picture(background), { id: newId(), lotId, place: 'drop' }))
     .item
@@ -222,9 +224,7 @@ describe('a backup brought back', () => {
     const { key } = (await kept.keeper.view()).backups[0]!
     const { change } = await kept.keeper.lookAtBackup(key)
     await kept.lot()
-    await expect(kept.keeper.restore(key, change)).rejects.toMatchObject(
-      refusal(409, 'look again'),
-    )
+    await expect(kept.keeper.restore(key, change)).rejects.toMatchObject(refusal(409, 'look again'))
     expect(await kept.lots()).toHaveLength(2)
   })
 

@@ -1,0 +1,111 @@
+import dayjs from 'dayjs'
+import { formatCount } from '~~/core/quantity/format-count'
+import type { BackupView, CollectionCompared, KeepingView } from '~~/shared/views/keeping/keeping'
+import { ago, localToday, shortDate } from '~/format/dates'
+
+/** Local day of an instant. */
+const dayOf = (instant: string) => dayjs(instant).format('YYYY-MM-DD')
+
+/** `today at 07:42`, `yesterday at 21:10`, `3 Nov at 08:00`. */
+export function whenText(instant: string): string {
+  const day = dayOf(instant)
+  const days = dayjs(localToday()).diff(day, 'day')
+  return `${days <= 1 ? ago(day) : shortDate(day)} at ${dayjs(instant).format('HH:mm')}`
+}
+
+const UNITS = ['B', 'KB', 'MB', 'GB', 'TB'] as const
+const STEP = 1000
+
+/** `5.1 MB`: three figures at the most. */
+export function bytesText(bytes: number): string {
+  let value = bytes
+  let unit = 0
+  while (value >= STEP && unit < UNITS.length - 1) {
+    value /= STEP
+    unit += 1
+  }
+  const digits = value >= 100 || unit === 0 ? 0 : value >= 10 ? 1 : 2
+  return `${Number(value.toFixed(digits))} ${UNITS[unit]}`
+}
+
+const REASONS: Record<BackupView['reason'], string> = {
+  day: 'of the day',
+  asked: 'asked for',
+  upgrade: 'before',
+  swap: 'before',
+}
+
+/** Instants within a sentence of the server, as one reads them. */
+const readable = (words: string) =>
+  words.replace(/\d{4}-\d\d-\d\dT[\d:.]+Z/g, (instant) => whenText(instant))
+
+/** Why a backup was made. */
+export const reasonText = ({ reason, before }: BackupView): string =>
+  before ? `${REASONS[reason]} ${readable(before)}` : REASONS[reason]
+
+export const takeBackText = ({ at, what }: { at: string; what: string }): string => {
+  const words = readable(what)
+  return `${whenText(at).replace(/^./, (letter) => letter.toUpperCase())}, ${words}.`
+}
+
+const NOUNS: Record<string, [one: string, many: string]> = {
+  sources: ['source', 'sources'],
+  patches: ['place', 'places'],
+  allowances: ['rule of a place', 'rules of places'],
+  containers: ['bag', 'bags'],
+  lots: ['lot', 'lots'],
+  jars: ['jar', 'jars'],
+  wishes: ['wish', 'wishes'],
+  plans: ['plan', 'plans'],
+  markers: ['mark of the season', 'marks of the season'],
+  trials: ['trial', 'trials'],
+  photos: ['photo', 'photos'],
+  sets: ['set of pieces', 'sets of pieces'],
+  pieces: ['piece', 'pieces'],
+  baths: ['mordant bath', 'mordant baths'],
+  shelf: ['thing on the shelf', 'things on the shelf'],
+  vessels: ['vessel', 'vessels'],
+  ways: ['way', 'ways'],
+  pots: ['pot', 'pots'],
+  swatches: ['swatch', 'swatches'],
+}
+
+/** `1 pot`, `3 pots`. */
+export const thingsText = (collection: string, n: number): string => {
+  const [one, many] = NOUNS[collection] ?? [collection, collection]
+  return n === 1 ? `1 ${one}` : `${formatCount(n, one).replace(/ .*/, '')} ${many}`
+}
+
+/** `3 pots and 1 swatch`, by one of the counts; empty for none. */
+export function countsText(
+  compared: readonly CollectionCompared[],
+  of: (each: CollectionCompared) => number,
+): string {
+  const parts = compared
+    .filter((each) => of(each) > 0)
+    .map((each) => thingsText(each.collection, of(each)))
+  return parts.length < 2 ? parts.join('') : `${parts.slice(0, -1).join(', ')} and ${parts.at(-1)}`
+}
+
+/** Unsaved work that is older than this is told on Today, h. */
+const OVERDUE_H = 48
+
+export type Safety = 'none' | 'failed' | 'overdue' | 'good'
+
+/** How safe the log is: the worst that is so. */
+export function safetyOf({ backups, unsaved, failure }: KeepingView): Safety {
+  if (failure) return 'failed'
+  if (unsaved && dayjs().diff(unsaved.since, 'hour') >= OVERDUE_H) return 'overdue'
+  return backups.length === 0 ? 'none' : 'good'
+}
+
+/** What is to be said on Today of the log's safety; empty where all is well. */
+export function safetyWords(view: KeepingView): string {
+  const safety = safetyOf(view)
+  if (safety === 'failed') return `The last backup did not go as it should: ${view.failure?.why}`
+  if (safety !== 'overdue' || !view.unsaved) return ''
+  return `${formatCount(view.unsaved.changes, 'change')} since ${shortDate(dayOf(view.unsaved.since))} are in no backup.`
+}
+
+/** Names of columns as one reads them: `own_dry_fraction` is `own dry fraction`. */
+export const fieldText = (name: string): string => name.replaceAll('_', ' ')
