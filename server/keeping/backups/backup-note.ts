@@ -31,7 +31,7 @@ const HASH = /^[0-9a-f]{64}$/
 const count = Joi.number().integer().min(0)
 const hashes = Joi.array().items(Joi.string().pattern(HASH))
 
-export const BACKUP_ID = /^\d{4}-\d\d-\d\dT\d\d-\d\d-\d\d-\d{3}Z$/
+const BACKUP_ID = /^\d{4}-\d\d-\d\dT\d\d-\d\d-\d\d-\d{3}Z$/
 
 const noteSchema = Joi.object<BackupNote>({
   id: Joi.string().pattern(BACKUP_ID).required(),

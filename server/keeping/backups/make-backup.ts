@@ -31,7 +31,7 @@ type Progress = (done: number, of: number) => void
 const PHOTO_SIZES = ['', '-small'] as const
 
 /** A copy of a log that was not found to be as it should. */
-export class BackupFailed extends Error {
+class BackupFailed extends Error {
   constructor(why: string) {
     super(`The backup was not kept: ${why}.`)
     this.name = 'BackupFailed'

@@ -1,5 +1,5 @@
 import dayjs from 'dayjs'
-import isoWeek from 'dayjs/plugin/isoWeek'
+import isoWeek from 'dayjs/plugin/isoWeek.js'
 import type { BackupReason } from '../../../shared/views/keeping/keeping'
 
 dayjs.extend(isoWeek)

@@ -100,7 +100,7 @@ function shown(value: unknown): string {
 }
 
 /** Tables whose codes are written on tags and stand for one thing only. */
-export const CODED = ['lot', 'jar', 'piece', 'mordant_bath', 'pot', 'swatch'] as const
+const CODED = ['lot', 'jar', 'piece', 'mordant_bath', 'pot', 'swatch'] as const
 
 interface Code {
   table: (typeof CODED)[number]

@@ -5,7 +5,7 @@ import { attachBoth, columnsOf, compareThings } from './compare-things'
 import { newCodes } from './look-at-merge'
 import { COUNT_ANEW, PARTS, TABLE_OF } from './tables'
 
-export type Side = 'here' | 'there'
+type Side = 'here' | 'there'
 /** Whose word counts, by the id of a thing that both logs changed. */
 export type Choices = Readonly<Record<string, Side>>
 

@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals'
 import dayjs from 'dayjs'
-import isoWeek from 'dayjs/plugin/isoWeek'
+import isoWeek from 'dayjs/plugin/isoWeek.js'
 import { whichToKeep } from '../../../../server/keeping/backups/which-to-keep'
 
 dayjs.extend(isoWeek)
