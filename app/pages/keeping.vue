@@ -47,12 +47,12 @@ useHead({ title: 'Keeping · Juniper Haze' })
         <h2 id="backups">Backups</h2>
         <BackupList :backups="view.backups" :chosen="chosen" @look="chosen = $event" />
       </section>
+      <ArchiveIn @brought="reload" />
     </div>
     <div class="stack">
       <BackupFolder :view="view" @named="reload" />
       <ArchiveOut />
     </div>
-    <ArchiveIn class="wide" @brought="reload" />
   </div>
 </template>
 
@@ -67,10 +67,6 @@ useHead({ title: 'Keeping · Juniper Haze' })
 .keeping :deep(.panel) {
   grid-template-columns: minmax(0, 1fr);
   min-width: 0;
-}
-
-.wide {
-  grid-column: 1 / -1;
 }
 
 .swapped {

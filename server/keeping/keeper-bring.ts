@@ -130,7 +130,7 @@ export function keeperBring(base: KeeperBase, backups: ReturnType<typeof keeperB
         await emptyIncoming()
         const staged = join(incoming, 'backup.sqlite')
         await run('stageBackup', { folder: found.folder, note: found.note, staged }, options)
-        return swapIn(staged, `the backup of ${found.note.madeAt} was put in its place`, null)
+        return swapIn(staged, `the backup of ${found.note.madeAt} came back`, null)
       }),
 
     /**
@@ -150,7 +150,7 @@ export function keeperBring(base: KeeperBase, backups: ReturnType<typeof keeperB
         } else {
           await stageFile(path, staged, options)
         }
-        return swapIn(staged, `${basename(path)} was put in its place`, null, [
+        return swapIn(staged, `${basename(path)} took its place`, null, [
           join(dirname(path), 'photos'),
         ])
       }),
@@ -194,7 +194,7 @@ export function keeperBring(base: KeeperBase, backups: ReturnType<typeof keeperB
         const { there, look } = waiting
         if (withLog(log, latestOf).change !== look.change) throw changedMeanwhile()
         if (mode === 'replace' || look.isEmptyLog) {
-          return swapIn(there, 'an archive was put in its place', null)
+          return swapIn(there, 'an archive took its place', null)
         }
         const merged = join(incoming, 'merged.sqlite')
         await run('copyLog', { log, copy: merged }, options)
@@ -203,7 +203,7 @@ export function keeperBring(base: KeeperBase, backups: ReturnType<typeof keeperB
         if (refusals.length > 0) {
           throw new Refusal(422, 'Cannot be made one', `${refusals.join(' ')} Nothing was changed.`)
         }
-        return swapIn(merged, 'an archive was brought into it', seen)
+        return swapIn(merged, 'an archive came in', seen)
       }),
 
     /** What waits is let go of, and what had half arrived. */

@@ -30,7 +30,7 @@ const shown = ref(MOST)
         :key="backup.key"
         :class="{ chosen: backup.key === chosen }"
       >
-        <td>{{ whenText(backup.madeAt) }}</td>
+        <td class="whole">{{ whenText(backup.madeAt) }}</td>
         <td>{{ reasonText(backup) }}</td>
         <td class="number">{{ backup.pots.toLocaleString('en') }}</td>
         <td class="number">{{ backup.swatches.toLocaleString('en') }}</td>
@@ -38,8 +38,8 @@ const shown = ref(MOST)
           {{ backup.photos.toLocaleString('en') }}
           <span v-if="backup.missingPhotos" class="wrong">{{ backup.missingPhotos }} gone</span>
         </td>
-        <td class="number">{{ bytesText(backup.bytes) }}</td>
-        <td>{{ backup.place === 'data' ? 'data folder' : 'named folder' }}</td>
+        <td class="number whole">{{ bytesText(backup.bytes) }}</td>
+        <td class="whole">{{ backup.place === 'data' ? 'data folder' : 'named folder' }}</td>
         <td>
           <ElButton @click="emit('look', backup.key)"
             >Look<span class="sr-only">
@@ -77,6 +77,10 @@ th {
 
 .number {
   text-align: right;
+}
+
+.whole {
+  white-space: nowrap;
 }
 
 .chosen td {

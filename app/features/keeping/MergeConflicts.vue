@@ -38,8 +38,9 @@ const kind = (collection: string) => thingsText(collection, 1).replace(/^1 /, ''
       <label v-for="side in ['here', 'there'] as const" :key="side" class="side">
         <input v-model="choices[conflict.id]" type="radio" :name="conflict.id" :value="side" />
         <span>
-          <strong>{{ side === 'here' ? 'as here' : 'as there' }}</strong>
-          <span class="quiet"> {{ whenText(conflict[side]) }}</span>
+          <strong>{{ side === 'here' ? 'as here' : 'as there' }}</strong><span class="quiet"
+            >, {{ whenText(conflict[side]) }}</span
+          >
           <span v-for="field in conflict.fields" :key="field.name" class="field">
             {{ fieldText(field.name) }}: {{ field[side] || 'empty' }}
           </span>

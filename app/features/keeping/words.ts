@@ -1,6 +1,7 @@
 import dayjs from 'dayjs'
 import { formatCount } from '~~/core/quantity/format-count'
 import type { BackupView, CollectionCompared, KeepingView } from '~~/shared/views/keeping/keeping'
+import { clockTime } from '~/format/calendar'
 import { ago, localToday, shortDate } from '~/format/dates'
 
 /** Local day of an instant. */
@@ -10,7 +11,7 @@ const dayOf = (instant: string) => dayjs(instant).format('YYYY-MM-DD')
 export function whenText(instant: string): string {
   const day = dayOf(instant)
   const days = dayjs(localToday()).diff(day, 'day')
-  return `${days <= 1 ? ago(day) : shortDate(day)} at ${dayjs(instant).format('HH:mm')}`
+  return `${days <= 1 ? ago(day) : shortDate(day)} at ${clockTime(dayjs(instant))}`
 }
 
 const UNITS = ['B', 'KB', 'MB', 'GB', 'TB'] as const

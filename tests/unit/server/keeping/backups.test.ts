@@ -209,7 +209,7 @@ describe('a backup brought back', () => {
     expect(existsSync(join(kept.folder, 'photos', `${hash}.jpg`))).toBe(true)
 
     const { takeBack } = await kept.keeper.view()
-    expect(takeBack?.what).toContain('was put in its place')
+    expect(takeBack?.what).toContain('came back')
     const back = await kept.keeper.lookAtBackup(takeBack!.key)
     await kept.keeper.restore(takeBack!.key, back.change)
     expect(await kept.lots()).toEqual(now)

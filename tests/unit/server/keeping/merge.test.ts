@@ -228,7 +228,7 @@ describe('two logs that were one', () => {
     const before = await archived(here.log, join(folder, 'before.zip'))
     await bring(there, here)
     const { takeBack } = await here.keeper.view()
-    expect(takeBack?.what).toBe('an archive was brought into it')
+    expect(takeBack?.what).toBe('an archive came in')
     const { change } = await here.keeper.lookAtBackup(takeBack!.key)
     await here.keeper.restore(takeBack!.key, change)
     expect(Buffer.compare(await archived(here.log, join(folder, 'after.zip')), before)).toBe(0)
