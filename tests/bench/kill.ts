@@ -1,30 +1,48 @@
 import { randomLcg } from 'd3-random'
 import { CrashTest, SCENARIOS } from '../hostile/crash-test'
+import { KEEPING_SCENARIOS, KeepingCrash } from '../hostile/keeping-crash'
 
-/** kill -9 over writes, photos, imports, first starts and upgrades: nothing answered is lost. */
+/**
+ * kill -9 over writes, photos, imports, first starts and upgrades: nothing answered is lost; and over
+ * backups, archives, restores and merges: each is whole or not at all.
+ */
 
 const KILLS = Number(process.env.KILLS ?? 1000)
+const KEEPING_KILLS = Number(process.env.KEEPING_KILLS ?? 300)
 const random = randomLcg(Number(process.env.KILL_SEED ?? 0.26))
-const crashTest = new CrashTest(4866, random)
-const done = Object.fromEntries(SCENARIOS.map((scenario) => [scenario, 0]))
-const failures: string[] = []
-const began = Date.now()
-try {
-  for (let i = 0; i < KILLS; i++) {
-    const scenario = SCENARIOS[i % SCENARIOS.length]!
-    try {
-      await crashTest.kill(scenario)
-      done[scenario]!++
-    } catch (error) {
-      failures.push(`${i} ${scenario}: ${error instanceof Error ? error.message : String(error)}`)
-      console.log(failures.at(-1))
-    }
-    if ((i + 1) % 100 === 0) console.log(`${i + 1} of ${KILLS}, ${failures.length} failed`)
-  }
-} finally {
-  await crashTest.end()
+
+interface Crash<Scenario extends string> {
+  kill(scenario: Scenario): Promise<void>
+  end(): Promise<void>
 }
-console.log(
-  `${KILLS} kills in ${Math.round((Date.now() - began) / 1000)} s: ${JSON.stringify(done)}, ${failures.length} failed`,
-)
-if (failures.length > 0) process.exitCode = 1
+
+async function killAll<Scenario extends string>(
+  crash: Crash<Scenario>,
+  scenarios: readonly Scenario[],
+  kills: number,
+): Promise<void> {
+  const done = Object.fromEntries(scenarios.map((scenario) => [scenario, 0]))
+  const began = Date.now()
+  let failed = 0
+  try {
+    for (let i = 0; i < kills; i++) {
+      const scenario = scenarios[i % scenarios.length]!
+      try {
+        await crash.kill(scenario)
+        done[scenario]!++
+      } catch (error) {
+        failed++
+        console.log(`${i} ${scenario}: ${error instanceof Error ? error.message : String(error)}`)
+      }
+      if ((i + 1) % 100 === 0) console.log(`${i + 1} of ${kills}, ${failed} failed`)
+    }
+  } finally {
+    await crash.end()
+  }
+  const seconds = Math.round((Date.now() - began) / 1000)
+  console.log(`${kills} kills in ${seconds} s: ${JSON.stringify(done)}, ${failed} failed`)
+  if (failed > 0) process.exitCode = 1
+}
+
+await killAll(new CrashTest(4866, random), SCENARIOS, KILLS)
+await killAll(new KeepingCrash(4866, random), KEEPING_SCENARIOS, KEEPING_KILLS)

@@ -1,6 +1,7 @@
 import { expect, test } from './log-server'
 import { randomLcg } from 'd3-random'
 import { fuzzServer } from '../hostile/fuzz'
+import { KEEPING_SCENARIOS, KeepingCrash } from '../hostile/keeping-crash'
 import { CrashTest, SCENARIOS } from '../hostile/crash-test'
 
 /** A small part of what `npm run bench -- hostile kill` does at length. */
@@ -27,5 +28,17 @@ test('forty kills lose nothing that was answered, and it starts every time', asy
     for (let i = 0; i < 40; i++) await crashTest.kill(SCENARIOS[i % SCENARIOS.length]!)
   } finally {
     await crashTest.end()
+  }
+})
+
+test('twelve kills over backups, archives and restores leave each whole or not at all', async () => {
+  test.setTimeout(300_000)
+  const crash = new KeepingCrash(4866, randomLcg(0.31))
+  try {
+    for (let i = 0; i < 12; i++) {
+      await crash.kill(KEEPING_SCENARIOS[i % KEEPING_SCENARIOS.length]!)
+    }
+  } finally {
+    await crash.end()
   }
 })

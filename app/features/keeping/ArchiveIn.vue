@@ -48,9 +48,10 @@ async function read(event: Event) {
 async function bring() {
   if (!look.value) return
   const { token } = look.value
+  const isMade = isMerge.value
   const done = await work.run<{ missingPhotos: number }>('bring', {
     token,
-    mode: isMerge.value ? 'merge' : 'replace',
+    mode: isMade ? 'merge' : 'replace',
     choices: choices.value,
   })
   if (!done) return
@@ -59,7 +60,7 @@ async function bring() {
     ? ` ${thingsText('photos', done.missingPhotos)} of it are not in it.`
     : ''
   session.saved(
-    isMerge.value
+    isMade
       ? `${name.value} was brought in.${photos}`
       : `${name.value} is the log now.${photos}`,
     null,
