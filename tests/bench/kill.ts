@@ -45,4 +45,6 @@ async function killAll<Scenario extends string>(
 }
 
 await killAll(new CrashTest(4866, random), SCENARIOS, KILLS)
-await killAll(new KeepingCrash(4866, random), KEEPING_SCENARIOS, KEEPING_KILLS)
+const keeping = new KeepingCrash(4866, random)
+await killAll(keeping, KEEPING_SCENARIOS, KEEPING_KILLS)
+console.log(`came to their end before the kill: ${JSON.stringify(keeping.reached)}`)
