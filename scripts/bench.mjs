@@ -23,6 +23,8 @@ const BENCHES = [
   ['Reading and writing mixed, with 100,000 swatches', 'tests/bench/mixed-load.ts'],
   ['Hostile requests', 'tests/bench/hostile.ts'],
   ['Kills in the middle of things', 'tests/bench/kill.ts'],
+  ['A log out, wiped, in again and out again: the same file', 'tests/bench/keeping.ts'],
+  ['A disk that is full, and one that cannot be written', 'tests/bench/full-disk.ts'],
   ['Dye days laid out, beside an exact search', 'tests/bench/dye-days.ts'],
   ['What a log proves: planted truth, and 100,000 swatches', 'tests/bench/evidence.ts'],
   ['What a log of 100,000 swatches proves, out of its database', 'tests/bench/evidence-log.ts'],

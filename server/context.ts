@@ -49,8 +49,12 @@ const workerFiles = () => ({
   tasks: fileURLToPath(new URL('./workers/tasks.mjs', import.meta.url)),
 })
 
-/** Opens the log in the data folder, brings it up to date and fills the catalogue's shelf. */
-async function open(): Promise<Context> {
+/**
+ * Opens the log in the data folder, brings it up to date and fills the catalogue's shelf.
+ *
+ * @param isWhole whether its file was looked through just now
+ */
+async function open(isWhole = false): Promise<Context> {
   // called while the bundle is still being loaded: where it lies is known a moment later
   await setImmediate()
   const folder = dataFolder()
@@ -59,7 +63,7 @@ async function open(): Promise<Context> {
   try {
     const opened = await openLog(
       folder,
-      (log) => tasks.run('checkFile', log),
+      (log) => (isWhole ? Promise.resolve('ok') : tasks.run('checkFile', log)),
       keepBeforeUpgrade(useKeepingPool().run),
     )
     database = opened.database
@@ -148,7 +152,8 @@ async function replaceLog(swap: Swap): Promise<void> {
     } catch (error) {
       failure = error
     }
-    return openAgain()
+    // what was staged was looked through where it was made
+    return openAgain(failure === null)
   })()
   context = replacing
   failedAt = null
@@ -157,9 +162,9 @@ async function replaceLog(swap: Swap): Promise<void> {
 }
 
 /** Where it cannot be opened, the next request tries again. */
-async function openAgain(): Promise<Context> {
+async function openAgain(isWhole: boolean): Promise<Context> {
   try {
-    return await open()
+    return await open(isWhole)
   } catch (error) {
     failedAt = performance.now()
     throw error

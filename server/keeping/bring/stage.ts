@@ -137,5 +137,11 @@ async function upToDate(file: string): Promise<void> {
   syncFile(file)
 }
 
-/** All of it in the file itself, and nothing in a journal beside it. */
-const settle = (db: ReturnType<typeof connectFile>) => db.raw('pragma wal_checkpoint(truncate)')
+/** All of it in the file itself, looked through, and nothing in a journal beside it. */
+async function settle(db: ReturnType<typeof connectFile>): Promise<void> {
+  const [{ integrity_check: complaint }] = (await db.raw('pragma integrity_check(1)')) as [
+    { integrity_check: string },
+  ]
+  if (complaint !== 'ok') throw new Error(`What was brought is damaged: ${complaint}.`)
+  await db.raw('pragma wal_checkpoint(truncate)')
+}

@@ -27,10 +27,16 @@ export function mergeLogs(here: string, there: string, choices: Choices): string
     db.exec('begin')
     const refusals = [...undecided(db, choices), ...merged(db, choices)]
     db.exec(refusals.length > 0 ? 'rollback' : 'commit')
+    if (refusals.length === 0) lookThrough(db)
     return refusals
   } finally {
     db.close()
   }
+}
+
+function lookThrough(db: BetterSqlite.Database): void {
+  const complaint = String(db.pragma('here.integrity_check(1)', { simple: true }))
+  if (complaint !== 'ok') throw new Error(`What was made of both is damaged: ${complaint}.`)
 }
 
 function undecided(db: BetterSqlite.Database, choices: Choices): string[] {
