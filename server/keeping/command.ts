@@ -3,9 +3,9 @@ import { join, resolve } from 'node:path'
 import { messageOf } from '../../core/present'
 import { formatCount } from '../../core/quantity/format-count'
 import { holdFolder } from '../database/folder-lock'
+import { withLog } from '../database/log-facts'
 import { DATABASE_FILE, makeFolder } from '../database/open'
-import { keepingHere } from '../workers/keeping-pool'
-import { TASKS } from '../workers/task-list'
+import { keepingHere } from './run-keeping'
 import { createKeeper, type Keeper } from './keeper'
 import { putInPlace } from './swap'
 
@@ -64,11 +64,20 @@ async function restore(keeper: Keeper, path: string): Promise<void> {
   if (before) say(`To have the log back as it was: npm run restore -- ${before.file}`)
 }
 
+/** What is wrong within a database file, or `ok`. */
+function complaintOf(log: string): string {
+  try {
+    return withLog(log, (db) => String(db.pragma('integrity_check(1)', { simple: true })))
+  } catch (error) {
+    return messageOf(error)
+  }
+}
+
 /** @returns whether all is well, or was mended */
 async function check(keeper: Keeper): Promise<boolean> {
   const log = join(folder, DATABASE_FILE)
   if (!existsSync(log)) throw new Error(`There is no log in ${folder}.`)
-  const complaint = TASKS.checkFile(log)
+  const complaint = complaintOf(log)
   say(complaint === 'ok' ? 'The log file is whole.' : `The log file is damaged: ${complaint}`)
   let isWell = complaint === 'ok'
   if (isWell) {

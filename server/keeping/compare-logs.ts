@@ -1,6 +1,6 @@
 import type { ArchiveLook, CollectionCompared } from '../../shared/views/keeping/keeping'
 import { removeDatabase } from './bring/stage'
-import { latestOf, withLog, type Latest } from './log-facts'
+import { latestOf, withLog, type Latest } from '../database/log-facts'
 import { conflictsOf, countThings, newCodes, withBoth } from './merge/look-at-merge'
 import { mergeLogs } from './merge/merge-logs'
 

@@ -1,7 +1,7 @@
 import { join } from 'node:path'
 import { DATABASE_FILE } from '../database/open'
 import type { KeepBefore } from '../database/open-log'
-import type { RunKeeping } from '../workers/keeping-pool'
+import type { RunKeeping } from './run-keeping'
 import { dataBackups, findBackups } from './backups/backup-places'
 
 /** Makes a backup before an upgrade; one that was cut short has left it already: it is the one to keep. */

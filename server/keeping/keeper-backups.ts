@@ -3,7 +3,7 @@ import dayjs from 'dayjs'
 import { messageOf } from '../../core/present'
 import type { BackupReason, BackupView, KeepingView } from '../../shared/views/keeping/keeping'
 import { troubleOf } from '../database/trouble'
-import type { RunOptions } from '../workers/keeping-pool'
+import type { RunOptions } from './run-keeping'
 import {
   checkNamed,
   dataBackups,
@@ -15,9 +15,9 @@ import {
 } from './backups/backup-places'
 import { bytesIn, thinOut } from './backups/backup-store'
 import { copyName, type BackupNote } from './backups/backup-note'
-import { hashOfFile } from './whole-files'
+import { hashOfFile } from '../database/whole-files'
 import type { KeeperBase } from './keeper-base'
-import { latestOf, withLog } from './log-facts'
+import { latestOf, withLog } from '../database/log-facts'
 
 export const viewOf = ({ key, place, folder, note }: FoundBackup): BackupView => ({
   key,

@@ -2,7 +2,7 @@ import { rm } from 'node:fs/promises'
 import { join } from 'node:path'
 import { DATABASE_FILE } from '../database/open'
 import { Refusal } from '../services/log/failures'
-import type { RunKeeping } from '../workers/keeping-pool'
+import type { RunKeeping } from './run-keeping'
 import { dataBackups, setFolders } from './backups/backup-places'
 import { keepingFile } from './keeping-file'
 

@@ -3,7 +3,7 @@ import { readFile } from 'node:fs/promises'
 import { join } from 'node:path'
 import Joi from 'joi'
 import { parseJson } from '../../core/json'
-import { writeWhole } from './whole-files'
+import { writeWhole } from '../database/whole-files'
 
 /** What is remembered of keeping, beside the log and not in it: it stays when another log comes. */
 export interface KeepingFile {

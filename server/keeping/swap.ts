@@ -11,7 +11,7 @@ import {
 import { join } from 'node:path'
 import { DATABASE_FILE } from '../database/open'
 import { LogTrouble } from '../database/trouble'
-import { syncFile, syncFolder } from './whole-files'
+import { syncFile, syncFolder } from '../database/whole-files'
 
 /**
  * Puts a staged database in the place of the log, at once: whoever looks afterwards, also after a

@@ -1,5 +1,5 @@
 import type { MessagePort } from 'node:worker_threads'
-import { keepingAnswer, type KeepingTask } from './keeping-tasks'
+import { keepingAnswer, type KeepingTask } from '../keeping/tasks'
 
 interface Asked {
   name: KeepingTask

@@ -10,8 +10,8 @@ import {
 } from 'node:fs'
 import { join } from 'node:path'
 import type { BackupReason } from '../../../shared/views/keeping/keeping'
-import { latestOf, pictureHashes, rowsByTable, samePictures } from '../log-facts'
-import { hashOfFile, syncFile, syncFolder, writeWhole } from '../whole-files'
+import { latestOf, pictureHashes, rowsByTable, samePictures } from '../../database/log-facts'
+import { hashOfFile, syncFile, syncFolder, writeWhole } from '../../database/whole-files'
 import { backupIdOf, copyName, noteName, type BackupNote } from './backup-note'
 
 export interface BackupJob {

@@ -5,7 +5,7 @@ import { buffer } from 'node:stream/consumers'
 import type { OpenArchive } from '../../services/archive/open-archive'
 import { photoPath } from '../../services/archive/package-file'
 import { Refusal } from '../../services/log/failures'
-import { syncFile, syncFolder, writeWhole } from '../whole-files'
+import { syncFile, syncFolder, writeWhole } from '../../database/whole-files'
 
 const namesOf = (hash: string) => [`${hash}.jpg`, `${hash}-small.jpg`]
 const has = (folder: string, hash: string) =>

@@ -6,8 +6,8 @@ import { Refusal } from '../../services/log/failures'
 import { openArchive } from '../../services/archive/open-archive'
 import { restoreArchive } from '../../services/archive/restore-archive'
 import { copyName, type BackupNote } from '../backups/backup-note'
-import { withLog } from '../log-facts'
-import { hashOfFile, syncFile } from '../whole-files'
+import { withLog } from '../../database/log-facts'
+import { hashOfFile, syncFile } from '../../database/whole-files'
 import { writePictures } from './pictures'
 
 type Progress = (done: number, of: number) => void

@@ -3,7 +3,7 @@ import { existsSync } from 'node:fs'
 import { MIGRATIONS, migrate } from '../../database/migrate'
 import { connectFile } from '../../database/open'
 import { removeDatabase } from '../bring/stage'
-import { tableNames } from '../log-facts'
+import { tableNames } from '../../database/log-facts'
 
 export interface Salvaged {
   /** Rows that could be read, of each table. */

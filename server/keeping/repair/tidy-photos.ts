@@ -1,8 +1,8 @@
 import { existsSync, mkdirSync, readdirSync, renameSync, statSync } from 'node:fs'
 import { join } from 'node:path'
 import { bringPictures } from '../bring/pictures'
-import { pictureHashesOf } from '../log-facts'
-import { hashOfFile } from '../whole-files'
+import { pictureHashesOf } from '../../database/log-facts'
+import { hashOfFile } from '../../database/whole-files'
 
 export interface TidyJob {
   log: string

@@ -1,5 +1,5 @@
 import type { Knex } from 'knex'
-import { NOT_OF_THE_LOG } from '../../keeping/log-facts'
+import { NOT_OF_THE_LOG } from '../../database/log-facts'
 
 interface LogColumn {
   name: string

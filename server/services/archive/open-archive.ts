@@ -11,6 +11,9 @@ import { MANIFEST, PACKAGE, packageSchema, type ArchivePackage } from './package
 const MOST_ENTRY_BYTES = 2_000_000_000
 const MOST_BYTES = 50_000_000_000
 const MOST_ENTRIES = 400_000
+/** How many times its size an entry of more than so many bytes unpacks to: tables stay far under it. */
+const MOST_TIMES = 200
+const MUCH_BYTES = 20_000_000
 /** Of what is read whole. */
 const MOST_TEXT_BYTES = 100_000_000
 /** File type bits of an entry from Unix: a link points out of the archive. */
@@ -78,7 +81,7 @@ function entriesOf(zip: ZipFile): Promise<Map<string, Entry>> {
     zip.on('error', (error: Error) => fail(`It cannot be read: ${error.message}.`))
     zip.on('end', () => resolve(entries))
     zip.on('entry', (entry: Entry) => {
-      const { fileName, uncompressedSize, externalFileAttributes } = entry
+      const { fileName, compressedSize, uncompressedSize, externalFileAttributes } = entry
       bytes += uncompressedSize
       if (entries.has(fileName)) return fail(`${fileName} is in it twice.`)
       if (fileName.endsWith('/')) return fail(`${fileName} is a folder.`)
@@ -87,6 +90,9 @@ function entriesOf(zip: ZipFile): Promise<Map<string, Entry>> {
       }
       if (uncompressedSize > MOST_ENTRY_BYTES || bytes > MOST_BYTES) {
         return fail(`${fileName} is too large (${uncompressedSize} bytes unpacked).`)
+      }
+      if (uncompressedSize > MUCH_BYTES && uncompressedSize > MOST_TIMES * compressedSize) {
+        return fail(`${fileName} unpacks to more than ${MOST_TIMES} times its size: no table does.`)
       }
       entries.set(fileName, entry)
       zip.readEntry()

@@ -1,11 +1,14 @@
-import { readFileSync, writeFileSync } from 'node:fs'
+import { createHash } from 'node:crypto'
+import { existsSync, readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { buffer } from 'node:stream/consumers'
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals'
 import sharp from 'sharp'
 import yauzl from 'yauzl'
 import yazl from 'yazl'
-import { openMemoryDatabase } from '../../../../server/database/open'
+import { migrate, MIGRATIONS } from '../../../../server/database/migrate'
+import { connectFile, databaseOf, openMemoryDatabase } from '../../../../server/database/open'
+import { stageArchive } from '../../../../server/keeping/bring/stage'
 import { photoFiles } from '../../../../server/photos/photo-files'
 import { createLog, type Log } from '../../../../server/services/log/log'
 import { newId } from '../../../../shared/ids'
@@ -177,6 +180,64 @@ describe('what is no archive of a log is refused by name, and nothing is written
       (_, zip) => zip.addBuffer(Buffer.from('/etc/passwd'), 'photos/x.jpg', { mode: 0o120777 }),
       'photos/x.jpg is a link',
     ))
+  test('a bomb: an entry that unpacks to far more than a table does', () =>
+    spoilt(
+      (_, zip) => zip.addBuffer(Buffer.alloc(60_000_000), 'tables/zeros.csv'),
+      'tables/zeros.csv unpacks to more than 200 times its size',
+    ))
+  test('a bomb that says it is small', () =>
+    inFolder(async (folder) => {
+      await fillSome(here)
+      const file = join(folder, 'log.zip')
+      await written(file, (zip) => zip.addBuffer(Buffer.alloc(3_000_000, 'a'), 'tables/lot.csv'))
+      // the size in the directory at its end, told as a hundredth
+      const bytes = readFileSync(file)
+      const at = bytes.lastIndexOf(Buffer.from([0x50, 0x4b, 0x01, 0x02]))
+      bytes.writeUInt32LE(30_000, at + 24)
+      writeFileSync(file, bytes)
+      await expect(restored(here, file)).rejects.toMatchObject({ status: 422 })
+    }))
+  test('a picture that is not the one it is named for', () =>
+    inFolder(async (folder) => {
+      await fillSome(here)
+      const file = join(folder, 'log.zip')
+      await archived(here.log, file)
+      const found = await entries(file)
+      const hash = 'ab'.repeat(32)
+      const added = new Map([
+        [`photos/${hash}.jpg`, Buffer.from('another picture')],
+        [`photos/${hash}-small.jpg`, Buffer.from('small')],
+      ])
+      const manifest = found.get('manifest-sha256.txt')!.toString()
+      const lines = [...added].map(
+        ([path, bytes]) => `${createHash('sha256').update(bytes).digest('hex')}  ${path}\n`,
+      )
+      found.set('manifest-sha256.txt', Buffer.from(manifest + lines.join('')))
+      await written(file, (zip) => {
+        for (const [path, bytes] of [...found, ...added]) zip.addBuffer(bytes, path)
+      })
+      await expect(
+        stageArchive(file, join(folder, 'there.sqlite'), join(folder, 'photos'), () => undefined),
+      ).rejects.toMatchObject(refusal(422, `photos/${hash}.jpg is not the picture`))
+      expect(existsSync(join(folder, 'there.sqlite'))).toBe(false)
+    }))
+  test('of an earlier form it comes in, brought up to date', () =>
+    inFolder(async (folder) => {
+      const older = MIGRATIONS.slice(0, -1)
+      const db = connectFile(join(folder, 'older.sqlite'))
+      await migrate(db, older)
+      await db('setting').insert({ name: 'latitude', value: '47' })
+      const log = databaseOf(db)
+      const file = join(folder, 'older.zip')
+      await archived(createLog(log), file)
+      await log.close()
+      const staged = join(folder, 'there.sqlite')
+      await stageArchive(file, staged, join(folder, 'photos'), () => undefined)
+      const there = connectFile(staged)
+      expect(await there('knex_migrations').pluck('name')).toHaveLength(MIGRATIONS.length)
+      expect(await there('setting').where({ name: 'latitude' }).pluck('value')).toEqual(['47'])
+      await there.destroy()
+    }))
   test('no ZIP at all', () =>
     inFolder(async (folder) => {
       const file = join(folder, 'log.zip')

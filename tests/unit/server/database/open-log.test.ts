@@ -23,7 +23,7 @@ import { copyName } from '../../../../server/keeping/backups/backup-note'
 import { findBackups } from '../../../../server/keeping/backups/backup-places'
 import { keepBeforeUpgrade } from '../../../../server/keeping/keep-before-upgrade'
 import { toProblem } from '../../../../server/http/to-problem'
-import { keepingHere } from '../../../../server/workers/keeping-pool'
+import { keepingHere } from '../../../../server/keeping/run-keeping'
 import { TASKS } from '../../../../server/workers/task-list'
 
 const opened: OpenLog[] = []
