@@ -19,6 +19,9 @@ import { hashOfFile } from '../database/whole-files'
 import type { KeeperBase } from './keeper-base'
 import { latestOf, withLog } from '../database/log-facts'
 
+/** Nothing written for so long: the day's work may be over. */
+const REST_MIN = 90
+
 export const viewOf = ({ key, place, folder, note }: FoundBackup): BackupView => ({
   key,
   place,
@@ -36,6 +39,7 @@ export const viewOf = ({ key, place, folder, note }: FoundBackup): BackupView =>
 /** Backups that are made by themselves, or asked for. */
 export function keeperBackups(base: KeeperBase) {
   const { folder, file, log, photos, run, clock } = base
+  let hasTried = false
 
   /** @param target a folder of backups of its own */
   async function backUpInto(
@@ -82,10 +86,12 @@ export function keeperBackups(base: KeeperBase) {
   }
 
   /** Changes that no backup has; null where there are none, or the log cannot be read. */
-  async function unsaved(found: readonly FoundBackup[]): Promise<KeepingView['unsaved']> {
+  async function unsaved(
+    found: readonly FoundBackup[],
+  ): Promise<(NonNullable<KeepingView['unsaved']> & { until: string }) | null> {
     try {
       return withLog(log, (db) => {
-        const { change } = latestOf(db)
+        const { change, changedAt } = latestOf(db)
         const numberOf = db.prepare('select n from change_log where id = ?').pluck()
         // after a restore, newer backups are of a log that went another way
         const saved = found
@@ -93,7 +99,7 @@ export function keeperBackups(base: KeeperBase) {
           .reduce((most, n) => Math.max(most, n), 0)
         if (change <= saved) return null
         const since = db.prepare('select min(at) from change_log where n > ?').pluck().get(saved)
-        return { changes: change - saved, since: String(since) }
+        return { changes: change - saved, since: String(since), until: String(changedAt) }
       })
     } catch {
       return null
@@ -109,6 +115,7 @@ export function keeperBackups(base: KeeperBase) {
       const sizes = await Promise.all(
         (await setFolders(folder, named)).map((set) => bytesIn(set.folder)),
       )
+      const waiting = await unsaved(found)
       const before = found.find(({ key }) => key === swapped?.key)
       return {
         backups: found.map(viewOf),
@@ -118,9 +125,10 @@ export function keeperBackups(base: KeeperBase) {
           isNamedThere: named !== null && (await isThere(named)),
         },
         totalBytes: sizes.reduce((sum, bytes) => sum + bytes, 0),
-        unsaved: await unsaved(found),
+        unsaved: waiting && { changes: waiting.changes, since: waiting.since },
         failure,
         isRunning: base.isRunning(),
+        isAwaited: !hasTried,
         takeBack:
           before && swapped ? { key: before.key, at: swapped.at, what: swapped.what } : null,
       }
@@ -128,15 +136,25 @@ export function keeperBackups(base: KeeperBase) {
 
     backUpNow: (options?: RunOptions) => base.alone(() => tried(() => backUp('asked', options))),
 
-    /** Makes the backup of a day where changes wait for one and the last is of an earlier day. */
+    /**
+     * Makes a backup where changes wait for one and the last is of an earlier day, or the hands have
+     * rested since.
+     */
     async whenDue(): Promise<boolean> {
-      const { folder: named } = await file.read()
-      const found = await findBackups(folder, named)
-      if (!(await unsaved(found))) return false
-      const last = found.find(({ note }) => note.reason === 'day' || note.reason === 'asked')
-      if (last && dayjs(last.note.madeAt).isSame(clock(), 'day')) return false
-      await base.alone(() => tried(() => backUp('day')))
-      return true
+      try {
+        const { folder: named } = await file.read()
+        const found = await findBackups(folder, named)
+        const waiting = await unsaved(found)
+        if (!waiting) return false
+        const last = found.find(({ note }) => note.reason === 'day' || note.reason === 'asked')
+        const isOfToday = last && dayjs(last.note.madeAt).isSame(clock(), 'day')
+        const isResting = dayjs(clock()).diff(waiting.until, 'minute') >= REST_MIN
+        if (isOfToday && !isResting) return false
+        await base.alone(() => tried(() => backUp('day')))
+        return true
+      } finally {
+        hasTried = true
+      }
     },
 
     /** Whether each backup still is what was written, by the hashes of its copy and its pictures. */

@@ -4,7 +4,7 @@ import { logger } from '../http/logger'
 import { Refusal } from '../services/log/failures'
 
 /** The first backup of a day waits until whoever opened the log has their page. */
-const FIRST_MS = 20_000
+const FIRST_MS = 8000
 const AGAIN_MS = 600_000
 
 /** Backups made by themselves, and photos looked after when a log was opened. */

@@ -60,9 +60,7 @@ async function bring() {
     ? ` ${thingsText('photos', done.missingPhotos)} of it are not in it.`
     : ''
   session.saved(
-    isMade
-      ? `${name.value} was brought in.${photos}`
-      : `${name.value} is the log now.${photos}`,
+    isMade ? `${name.value} was brought in.${photos}` : `${name.value} is the log now.${photos}`,
     null,
   )
   emit('brought')

@@ -93,6 +93,8 @@ td:last-child {
 }
 
 @media (max-width: 760px) {
+  th:nth-child(2),
+  td:nth-child(2),
   th:nth-child(5),
   td:nth-child(5),
   th:nth-child(6),

@@ -94,9 +94,9 @@ const OVERDUE_H = 48
 export type Safety = 'none' | 'failed' | 'overdue' | 'good'
 
 /** How safe the log is: the worst that is so. */
-export function safetyOf({ backups, unsaved, failure }: KeepingView): Safety {
+export function safetyOf({ backups, unsaved, failure, isAwaited }: KeepingView): Safety {
   if (failure) return 'failed'
-  if (unsaved && dayjs().diff(unsaved.since, 'hour') >= OVERDUE_H) return 'overdue'
+  if (!isAwaited && unsaved && dayjs().diff(unsaved.since, 'hour') >= OVERDUE_H) return 'overdue'
   return backups.length === 0 ? 'none' : 'good'
 }
 

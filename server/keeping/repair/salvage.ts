@@ -15,6 +15,9 @@ export interface Salvaged {
 /** Rows asked for at once; where some of them lie on a spoilt page, half of them, and so on. */
 const AT_ONCE = 4096
 
+/** A table of which so many looks in a row found nothing is given up: its root is spoilt. */
+const MOST_IN_VAIN = 4000
+
 type Row = Record<string, unknown>
 
 /**
@@ -117,9 +120,11 @@ function* readableRows(db: BetterSqlite.Database, table: string): Generator<Row>
   for (let from = first; from <= last; from += AT_ONCE) {
     ranges.push([from, Math.min(last, from + AT_ONCE - 1)])
   }
-  for (let range = ranges.shift(); range; range = ranges.shift()) {
+  let inVain = 0
+  for (let range = ranges.shift(); range && inVain < MOST_IN_VAIN; range = ranges.shift()) {
     const [from, to] = range
     const rows = attempt(() => select.all(from, to) as Row[])
+    inVain = rows?.length ? 0 : inVain + 1
     if (rows) yield* rows
     else if (from < to) {
       const middle = Math.floor((from + to) / 2)

@@ -35,6 +35,8 @@ export interface KeepingView {
   /** The last try, where it failed. */
   failure: { at: string; why: string } | null
   isRunning: boolean
+  /** Whether the first backup by itself is still to come, after the log was opened. */
+  isAwaited: boolean
   /** The log as it was before another was put in its place. */
   takeBack: { key: string; at: string; what: string } | null
 }

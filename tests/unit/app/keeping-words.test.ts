@@ -30,6 +30,7 @@ const view: KeepingView = {
   unsaved: null,
   failure: null,
   isRunning: false,
+  isAwaited: false,
   takeBack: null,
 }
 const hoursAgo = (hours: number) => dayjs().subtract(hours, 'hour').toISOString()
@@ -43,6 +44,8 @@ describe('how safe a log is', () => {
   test('overdue where changes of two days are in none', () => {
     const late = { ...view, unsaved: { changes: 4, since: hoursAgo(49) } }
     expect(safetyOf(late)).toBe('overdue')
+    // it is made by itself in a moment
+    expect(safetyOf({ ...late, isAwaited: true })).toBe('good')
     expect(safetyWords(late)).toMatch(/^4 changes since .* are in no backup\.$/)
   })
   test('failed counts before all else, and says why', () => {

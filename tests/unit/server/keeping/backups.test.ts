@@ -114,7 +114,7 @@ describe('a backup', () => {
 })
 
 describe('the backup of a day', () => {
-  test('is made once a day, and only where something changed', async () => {
+  test('is made once a day and when the hands rest, and only where something changed', async () => {
     expect(await kept.keeper.whenDue()).toBe(false)
     await kept.lot()
     expect((await kept.keeper.view()).unsaved?.changes).toBe(1)
@@ -122,6 +122,10 @@ describe('the backup of a day', () => {
     expect((await kept.keeper.view()).unsaved).toBeNull()
     await kept.lot()
     expect(await kept.keeper.whenDue()).toBe(false)
+    // the hands have rested: the day's work may be over
+    kept.wait(2)
+    expect(await kept.keeper.whenDue()).toBe(true)
+    await kept.lot()
     kept.wait(24)
     expect(await kept.keeper.whenDue()).toBe(true)
     kept.wait(24)
