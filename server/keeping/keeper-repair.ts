@@ -11,7 +11,7 @@ import { removeDatabase } from './bring/stage'
 import type { Tidied } from './repair/tidy-photos'
 
 /** What is mended, and what can be saved of a log that is damaged. */
-export function keeperRepair(base: KeeperBase, files: Pick<PhotoFiles, 'read'>) {
+export function keeperRepair(base: KeeperBase, files: Pick<PhotoFiles, 'has' | 'stream'>) {
   const { folder, log, incoming, run, clock } = base
   const salvaged = join(incoming, 'salvaged.sqlite')
 

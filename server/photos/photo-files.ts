@@ -1,3 +1,5 @@
+import { createReadStream } from 'node:fs'
+import type { Readable } from 'node:stream'
 import { mkdir, open, readdir, readFile, rename, rm, stat, type FileHandle } from 'node:fs/promises'
 import { join } from 'node:path'
 import { createHash } from 'node:crypto'
@@ -23,6 +25,16 @@ export const photoFiles = (folder: string) => {
       }
       await synced(await open(photos, 'r'))
     },
+
+    /** Whether a file is there; what is in it is not looked at. */
+    has: (hash: string, size: PhotoSize): Promise<boolean> =>
+      stat(pathOf(hash, size)).then(
+        () => true,
+        () => false,
+      ),
+
+    /** A photo piece by piece: many are sent in a row, and none is held whole. */
+    stream: (hash: string, size: PhotoSize): Readable => createReadStream(pathOf(hash, size)),
 
     /** @throws Error with the code ENOENT where the file is gone */
     read: (hash: string, size: PhotoSize): Promise<Buffer> => readFile(pathOf(hash, size)),

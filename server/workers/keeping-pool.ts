@@ -8,7 +8,8 @@ export interface KeepingPool {
   close(): Promise<void>
 }
 
-const MOST_MEMORY_MB = 400
+/** Rows go by a few hundred at a time: little memory makes for a slower pace, not for a failure. */
+const MOST_MEMORY_MB = { old: 128, young: 16 }
 
 /** @param file the worker's own entry, as it is built beside the server */
 export function createKeepingPool(file: string): KeepingPool {
@@ -17,7 +18,10 @@ export function createKeepingPool(file: string): KeepingPool {
     minThreads: 0,
     maxThreads: 1,
     idleTimeout: 5000,
-    resourceLimits: { maxOldGenerationSizeMb: MOST_MEMORY_MB },
+    resourceLimits: {
+      maxOldGenerationSizeMb: MOST_MEMORY_MB.old,
+      maxYoungGenerationSizeMb: MOST_MEMORY_MB.young,
+    },
   })
   const answerTo = async (
     name: KeepingTask,

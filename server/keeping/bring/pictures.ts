@@ -1,11 +1,20 @@
 import { createHash } from 'node:crypto'
-import { constants, copyFileSync, existsSync, mkdirSync, renameSync } from 'node:fs'
+import {
+  constants,
+  copyFileSync,
+  createWriteStream,
+  existsSync,
+  mkdirSync,
+  renameSync,
+  rmSync,
+} from 'node:fs'
 import { join } from 'node:path'
-import { buffer } from 'node:stream/consumers'
+import type { Readable } from 'node:stream'
+import { pipeline } from 'node:stream/promises'
 import type { OpenArchive } from '../../services/archive/open-archive'
 import { photoPath } from '../../services/archive/package-file'
 import { Refusal } from '../../services/log/failures'
-import { syncFile, syncFolder, writeWhole } from '../../database/whole-files'
+import { syncFile, syncFolder } from '../../database/whole-files'
 
 const namesOf = (hash: string) => [`${hash}.jpg`, `${hash}-small.jpg`]
 const has = (folder: string, hash: string) =>
@@ -24,20 +33,39 @@ export async function writePictures(archive: OpenArchive, folder: string): Promi
     const hash = /^photos\/([0-9a-f]{64})\.jpg$/.exec(path)?.[1]
     if (!hash || !archive.paths.has(photoPath(hash, true))) continue
     for (const isSmall of [false, true]) {
-      const bytes = await buffer(await archive.read(photoPath(hash, isSmall)))
-      if (!isSmall && createHash('sha256').update(bytes).digest('hex') !== hash) {
+      const entry = photoPath(hash, isSmall)
+      const to = join(folder, `${hash}${isSmall ? '-small' : ''}.jpg`)
+      const found = await writeStream(await archive.read(entry), `${to}.part`)
+      if (!isSmall && found !== hash) {
+        rmSync(`${to}.part`)
         throw new Refusal(
           422,
           'Not this archive',
           `${path} is not the picture it is named for. Nothing was changed.`,
         )
       }
-      await writeWhole(join(folder, `${hash}${isSmall ? '-small' : ''}.jpg`), bytes)
+      renameSync(`${to}.part`, to)
     }
     count += 1
   }
   syncFolder(folder)
   return count
+}
+
+/** @returns SHA-256 of what was written, and synced */
+async function writeStream(from: Readable, to: string): Promise<string> {
+  const hash = createHash('sha256')
+  await pipeline(
+    from,
+    async function* (pieces: AsyncIterable<Buffer>) {
+      for await (const piece of pieces) {
+        hash.update(piece)
+        yield piece
+      }
+    },
+    createWriteStream(to, { flush: true }),
+  )
+  return hash.digest('hex')
 }
 
 /**

@@ -48,6 +48,7 @@ function undecided(db: BetterSqlite.Database, choices: Choices): string[] {
 
 function merged(db: BetterSqlite.Database, choices: Choices): string[] {
   db.exec('create temp table taken (id text primary key) without rowid')
+  db.exec(`create temp table short_before as ${['here', 'there'].map(SHORT).join(' union ')}`)
   db.exec(`insert into taken select id from thing where standing = 'newerThere'`)
   const take = db.prepare('insert or ignore into taken values (?)')
   for (const [id, side] of Object.entries(choices)) if (side === 'there') take.run(id)
@@ -162,19 +163,33 @@ function mergeRest(db: BetterSqlite.Database): void {
   `)
 }
 
+/** Lots that hold less than nothing at the end of some day, and how much less. */
+const SHORT = (side: string) => `
+  select lot_id, min(held) as held from (
+    select lot_id, sum(sum(delta_g)) over (partition by lot_id order by happened_on) as held
+    from ${side}.lot_movement group by lot_id, happened_on)
+  group by lot_id having min(held) < -0.001`
+
+/** Lots told of in one refusal; more are counted. */
+const MOST_LOTS = 5
+
+/** Lots that hold too little only since the two are one: what either log had so already is its own. */
 function overdrawn(db: BetterSqlite.Database): string[] {
   const rows = db
     .prepare(
-      `select lot.code, min(held) as held from (
-         select lot_id, sum(sum(delta_g)) over (partition by lot_id order by happened_on) as held
-         from here.lot_movement group by lot_id, happened_on)
-       join here.lot on lot.id = lot_id group by lot_id having min(held) < -0.001 order by lot.code`,
+      `select lot.code, low.held from (${SHORT('here')}) low
+       join here.lot on lot.id = low.lot_id
+       where lot_id not in (select lot_id from temp.short_before) order by lot.code`,
     )
     .all() as { code: string; held: number }[]
-  return rows.map(
-    ({ code, held }) =>
-      `Both logs took from ${code}, and together ${formatMass(-held)} more than it held: correct it in one of them, and make the archive anew.`,
-  )
+  const told = rows
+    .slice(0, MOST_LOTS)
+    .map(
+      ({ code, held }) =>
+        `Both logs took from ${code}, and together ${formatMass(-held)} more than it held: correct it in one of them, and make the archive anew.`,
+    )
+  if (rows.length > MOST_LOTS) told.push(`So it is with ${rows.length - MOST_LOTS} more lots.`)
+  return told
 }
 
 function broken(db: BetterSqlite.Database): string[] {

@@ -25,6 +25,8 @@ import { headOf, toCsv, type Row } from './table-text'
 
 /** Rows read at once: a few milliseconds, then others get their turn. */
 const AT_ONCE = 500
+type ArchivedPhotos = Pick<PhotoFiles, 'has' | 'stream'>
+
 /** A picture is as much work as so many rows. */
 const PHOTO_WORK = 50
 /** Of every entry: the same log gives the same file. */
@@ -39,7 +41,7 @@ const NO_TIME = new Date(1980, 0, 1)
  */
 export async function writeArchive(
   db: Knex,
-  photos: Pick<PhotoFiles, 'read'>,
+  photos: ArchivedPhotos,
   { places, created }: { places: ArchivedPlaces; created: string },
   tell: (done: number, of: number) => void = () => undefined,
 ): Promise<NodeJS.ReadableStream> {
@@ -70,14 +72,10 @@ export async function writeArchive(
   add(SPECTRA, () => spectraOf(db, created))
   for (const hash of kept) {
     for (const size of ['full', 'small'] as const) {
-      const picture = await photos.read(hash, size).then(
-        () => true,
-        // one that is gone from the folder is gone from the archive, and its row says so
-        () => false,
-      )
-      if (!picture) continue
+      // one that is gone from the folder is gone from the archive, and its row says so
+      if (!(await photos.has(hash, size))) continue
       const read = async function* () {
-        yield await photos.read(hash, size)
+        yield* photos.stream(hash, size) as AsyncIterable<Buffer>
         if (size === 'full') did(PHOTO_WORK)
       }
       add(photoPath(hash, size === 'small'), read, false)

@@ -79,6 +79,10 @@ const NO_FILES: PhotoFiles = {
   write: () => Promise.resolve(),
   sweep: () => Promise.resolve(),
   read: () => Promise.reject(new Error('This log keeps no photos.')),
+  has: () => Promise.resolve(false),
+  stream: () => {
+    throw new Error('This log keeps no photos.')
+  },
 }
 
 /** All that can be done with one log, on one database. */

@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto'
 import { existsSync, readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
+import { Readable } from 'node:stream'
 import { buffer } from 'node:stream/consumers'
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals'
 import sharp from 'sharp'
@@ -87,12 +88,15 @@ describe('an archive', () => {
   test('ends with an error, and not with the server, where a picture goes missing midway', async () => {
     await inFolder(async (folder) => {
       const files = photoFiles(join(folder, 'a'))
-      let reads = 0
       // there when it is looked for, gone when it is its turn
       const failing = {
         ...files,
-        read: (...asked: Parameters<typeof files.read>) =>
-          ++reads > 2 ? Promise.reject(new Error('gone')) : files.read(...asked),
+        stream: () =>
+          new Readable({
+            read() {
+              this.destroy(new Error('gone'))
+            },
+          }),
       }
       const a = logWith(failing)
       const jpeg = await sharp({
