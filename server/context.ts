@@ -15,6 +15,7 @@ import { createCurvePool, type CurvePool } from './services/strength/curve-pool'
 import { createLog, type Log } from './services/log/log'
 import { createKeepingPool, type KeepingPool } from './workers/keeping-pool'
 import { createTaskPool, type TaskPool } from './workers/task-pool'
+import { allAnswered } from './http/requests-under-way'
 import { logger } from './http/logger'
 
 interface Context {
@@ -30,6 +31,8 @@ interface Context {
 }
 
 const DAY_MS = 86_400_000
+/** Longest that a log which is about to be replaced waits for what was asked of it before. */
+const MOST_ANSWERING_MS = 1500
 /** A log that could not be opened is tried again at the first request after so long. */
 const TRY_AGAIN_MS = 2000
 
@@ -128,16 +131,19 @@ export const useKeeper = (): Keeper => useKeepingWhole().keeper
  */
 async function replaceLog(swap: Swap): Promise<void> {
   const before = await useContext().catch(() => null)
-  // nobody writes from here on: who waits for the writer is told to try again
-  const writer = before && (await before.database.write.transaction())
-  try {
-    swap.check()
-  } catch (error) {
-    await writer?.rollback()
-    throw error
-  }
   let failure: unknown = null
-  const replacing = (async () => {
+  const replacing = (async (): Promise<Context> => {
+    await allAnswered(MOST_ANSWERING_MS)
+    // nobody writes from here on: who waits for the writer is told to try again
+    const writer = before && (await before.database.write.transaction())
+    try {
+      swap.check()
+    } catch (error) {
+      await writer?.rollback()
+      if (!before) throw error
+      failure = error
+      return before
+    }
     const closing = before ? closed(before) : Promise.resolve()
     await writer?.rollback()
     await closing

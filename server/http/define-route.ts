@@ -4,6 +4,7 @@ import { validate } from '../../shared/validate'
 import { useLog } from '../context'
 import type { Log } from '../services/log/log'
 import { readJson } from './read-json'
+import { isUnderWay } from './requests-under-way'
 import { sendProblem } from './send-problem'
 import { toProblem } from './to-problem'
 
@@ -34,7 +35,12 @@ export function defineRoute<Params = unknown, Query = unknown, Body = unknown>(
     try {
       return await handler({
         event,
-        log: useLog,
+        log: async () => {
+          const log = await useLog()
+          // not before: who waits for another log to take its place is not waited for
+          isUnderWay(event.node.res)
+          return log
+        },
         ...(await inputOf(event, schemas)),
       })
     } catch (error) {

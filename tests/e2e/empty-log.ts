@@ -17,7 +17,7 @@ export function useEmptyLog(port: number) {
   })
   test.afterEach(async ({ page }) => {
     // a page whose server is killed under it complains of it, in its console
-    await page.goto('about:blank')
+    if (!page.isClosed()) await page.goto('about:blank')
     server?.kill('SIGKILL')
     if (server) await exited(server)
     rmSync(folder, { recursive: true, force: true })

@@ -20,7 +20,7 @@ import { expect, test } from './watched'
 
 /** Backups and archives by the page, on the demo's log and on an empty one of another server. */
 
-const { base: BASE, folder } = useEmptyLog(4867)
+const { base: BASE, folder } = useEmptyLog(4859)
 
 const put = async (page: Page, base: string, file: string) => {
   await page.goto(`${base}/keeping`)
@@ -149,7 +149,7 @@ test.describe('a damaged log', () => {
     page,
     request,
   }) => {
-    const port = 4879
+    const port = 4858
     const base = `http://127.0.0.1:${port}`
     const data = join(folder(), 'damaged')
     mkdirSync(data)
