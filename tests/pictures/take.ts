@@ -72,19 +72,6 @@ async function readPhoto(page: Page) {
   await page.getByText(/ΔE left on patches in the mean/).waitFor()
 }
 
-/** A pot that was dyed already, written down from its tag. */
-async function tellPast(page: Page) {
-  await page.getByText('Dyed already').click()
-  await chooseLot(page, /TAN-/)
-  await page.getByLabel('Plant, dried').fill('40')
-  for (const name of [/WOL-.*Al/, /SUW-.*Al/]) {
-    await page.getByRole('button', { name }).first().click()
-  }
-  await page.getByLabel(/^Time in, WOL-/).fill('30')
-  await page.getByLabel(/^Time in, SUW-/).fill('5')
-  await page.getByText('Add something to the bath').click()
-}
-
 async function allComputed(page: Page) {
   await page.locator('.atlas-line').first().waitFor()
   await page.getByText('being reckoned anew').waitFor({ state: 'hidden' })
@@ -142,6 +129,23 @@ const chooseColour = (page: Page) =>
 /** What a trial would show is told by all that was made again, which takes a moment the first time. */
 const designed = (page: Page) => page.getByText(/8 times in 10/).waitFor()
 
+/** A backup, something written after it, and what bringing it back would do. */
+async function lookBack(page: Page) {
+  await page.getByRole('button', { name: 'Back up now' }).click()
+  await page.getByText('Everything that was written is in it').waitFor()
+  const { items } = (await (await page.request.get(`${BASE}/api/lots?limit=1`)).json()) as {
+    items: { id: string; rev: number }[]
+  }
+  const [lot] = items
+  await page.request.patch(`${BASE}/api/lots/${lot!.id}`, {
+    headers: { 'if-match': `"${lot!.rev}"` },
+    data: { note: 'cut after the first frost' },
+  })
+  await page.reload()
+  await page.getByRole('button', { name: /^Look at the backup/ }).click()
+  await page.getByText('Would be as before').waitFor()
+}
+
 const SHOTS: [string, string, typeof TABLE, ((page: Page) => Promise<void>)?][] = [
   ['today', '/', TABLE],
   ['walk', '/walk', TABLE, weighIn],
@@ -150,7 +154,6 @@ const SHOTS: [string, string, typeof TABLE, ((page: Page) => Promise<void>)?][] 
   ['basket', '/basket', TABLE, inHand],
   ['mordanting', '/basket', TABLE, mordant],
   ['pot', '/pot', TABLE, planPot],
-  ['past-pot', '/pot', TABLE, tellPast],
   ['hob', '/hob', TABLE, closeHelper],
   ['hob-phone', '/hob', PHONE, openRunning],
   ['year', '/year', TABLE, planShown],
@@ -162,6 +165,7 @@ const SHOTS: [string, string, typeof TABLE, ((page: Page) => Promise<void>)?][] 
   ['trial', '/trial', TABLE, designed],
   ['atlas', '/atlas', TABLE, allComputed],
   ['potency', `/potency?source=${TANSY}`, TABLE],
+  ['keeping', '/keeping', TABLE, lookBack],
 ]
 
 async function picture(browser: Browser, shots: typeof SHOTS) {

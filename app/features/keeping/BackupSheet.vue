@@ -86,7 +86,7 @@ async function restore() {
         The log cannot be read now, so it cannot be said what the backup lacks. Its file is laid
         aside as it is.
       </p>
-      <p class="quiet">
+      <p v-if="look.collections" class="quiet">
         The log as it is now goes into a backup of its own first, so this can be taken back.
       </p>
       <ImportProgress v-if="work.progress" :progress="work.progress" @stop="work.stop" />
