@@ -142,7 +142,10 @@ async function lookBack(page: Page) {
     data: { note: 'cut after the first frost' },
   })
   await page.reload()
-  await page.getByRole('button', { name: /^Look at the backup/ }).click()
+  await page
+    .getByRole('button', { name: /^Look at the backup/ })
+    .first()
+    .click()
   await page.getByText('Would be as before').waitFor()
 }
 
