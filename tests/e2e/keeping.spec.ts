@@ -107,7 +107,7 @@ test('a backup is made, looked at and brought back by keyboard, and the folder i
     .getByRole('button', { name: /^Look at the backup/ })
     .first()
     .press('Enter')
-  await expect(page.getByText('1 lot that are otherwise in the log')).toBeVisible()
+  await expect(page.getByText('1 lot, changed in the log since')).toBeVisible()
   await page.getByRole('button', { name: 'Put it in the place of the log' }).press('Enter')
   await expect(page.getByText('The backup is the log now')).toBeVisible()
   expect((await firstLot(request, here)).note).toBe(lot.note)

@@ -71,7 +71,7 @@ async function restore() {
         </template>
         <template v-if="older">
           <dt>Would be as before</dt>
-          <dd>{{ older }} that are otherwise in the log.</dd>
+          <dd>{{ older }}, changed in the log since.</dd>
         </template>
         <template v-if="back">
           <dt>Would come back</dt>
