@@ -24,6 +24,8 @@ export function newsStream<News extends object = ImportNews>(
   }
   work(tell, stopper.signal)
     .catch((error: unknown) => {
+      // stopped by whoever asked
+      if (stopper.signal.aborted) return
       const { status, title, detail } = toProblem(error)
       if (status >= 500) logger.error({ err: error }, title)
       const line = error instanceof FileProblem ? { line: error.line } : {}

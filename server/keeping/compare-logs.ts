@@ -23,9 +23,12 @@ export function compareWithBackup(
 
 const ofHere = (log: string) => withLog(log, latestOf)
 
+const logIdOf = (file: string): unknown =>
+  withLog(file, (db) => db.prepare(`select value from setting where name = 'logId'`).pluck().get())
+
 type MergeLook = Pick<
   ArchiveLook,
-  'isEmptyLog' | 'change' | 'collections' | 'conflicts' | 'codes' | 'refusals'
+  'isEmptyLog' | 'isSameLog' | 'change' | 'collections' | 'conflicts' | 'codes' | 'refusals'
 >
 
 /**
@@ -37,6 +40,7 @@ export function lookAtMerge(here: string, there: string): MergeLook {
   const { change } = ofHere(here)
   const look = withBoth(here, there, (db) => ({
     isEmptyLog: change === 0,
+    isSameLog: logIdOf(here) === logIdOf(there),
     change,
     collections: countThings(db),
     conflicts: conflictsOf(db),

@@ -1,6 +1,7 @@
 import { join } from 'node:path'
 import { DATABASE_FILE } from '../database/open'
 import type { KeepBefore } from '../database/open-log'
+import { LogTrouble } from '../database/trouble'
 import type { RunKeeping } from './run-keeping'
 import { dataBackups, findBackups } from './backups/backup-places'
 
@@ -11,12 +12,22 @@ export const keepBeforeUpgrade =
     const before = `the upgrade to ${migration}`
     const found = await findBackups(folder, null)
     if (found.some(({ note }) => note.reason === 'upgrade' && note.before === before)) return
-    await run('backup', {
+    const job = {
       log: join(folder, DATABASE_FILE),
       photos: join(folder, 'photos'),
       target: dataBackups(folder),
-      reason: 'upgrade',
+      reason: 'upgrade' as const,
       before,
       at: new Date().toISOString(),
-    })
+    }
+    try {
+      await run('backup', job)
+    } catch (error) {
+      if (!(error instanceof Error) || error.name !== 'BackupFailed') throw error
+      throw new LogTrouble(
+        'damaged',
+        `Before ${before} no backup could be kept (${error.message}), so nothing was changed: bring a backup back.`,
+        { cause: error },
+      )
+    }
   }

@@ -113,7 +113,7 @@ export function keeperBackups(base: KeeperBase) {
       const { folder: named, failure, swapped } = await file.read()
       const found = await findBackups(folder, named)
       const sizes = await Promise.all(
-        (await setFolders(folder, named)).map((set) => bytesIn(set.folder)),
+        (await setFolders(folder, named)).map((set) => bytesIn(set.folder, found[0]?.key ?? '')),
       )
       const waiting = await unsaved(found)
       const before = found.find(({ key }) => key === swapped?.key)

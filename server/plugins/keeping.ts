@@ -15,20 +15,27 @@ export default defineNitroPlugin((nitro) => {
     if (error instanceof Refusal) return
     logger.error({ err: error }, `${what}: ${messageOf(error)}`)
   }
-  useContext()
-    .then(async () => {
-      const keeper = useKeeper()
-      await keeper.forget()
-      const { strays, broughtBack, missing } = await keeper.tidy(startedAt, false)
-      if (strays || broughtBack || missing.length > 0) {
-        logger.warn({ strays, broughtBack, missing: missing.length }, 'Photos were looked after')
-      }
-    })
-    // a log that cannot be opened is told of elsewhere
-    .catch(() => undefined)
-  const look = () => useKeeper().whenDue().catch(told('The backup of the day was not made'))
-  const first = setTimeout(look, FIRST_MS)
-  const timer = setInterval(look, AGAIN_MS)
+  let isLookedAfter = false
+  /** Once for each start, as soon as a log is open. */
+  const lookAfterPhotos = async () => {
+    if (isLookedAfter) return
+    await useContext()
+    isLookedAfter = true
+    const keeper = useKeeper()
+    await keeper.forget()
+    const { strays, broughtBack, missing } = await keeper.tidy(startedAt, false)
+    if (strays || broughtBack || missing.length > 0) {
+      logger.warn({ strays, broughtBack, missing: missing.length }, 'Photos were looked after')
+    }
+  }
+  // a log that cannot be opened is told of elsewhere
+  lookAfterPhotos().catch(() => undefined)
+  const look = async () => {
+    await lookAfterPhotos().catch(() => undefined)
+    await useKeeper().whenDue().catch(told('The backup of the day was not made'))
+  }
+  const first = setTimeout(() => void look(), FIRST_MS)
+  const timer = setInterval(() => void look(), AGAIN_MS)
   nitro.hooks.hook('close', () => {
     clearTimeout(first)
     clearInterval(timer)

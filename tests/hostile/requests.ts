@@ -1,3 +1,4 @@
+import { bringSchema, restoreSchema } from '../../shared/schemas/keeping/keeping'
 import type Joi from 'joi'
 import { COLLECTIONS } from '../../server/http/collections'
 import { newId } from '../../shared/ids'
@@ -34,6 +35,8 @@ export interface HostileRequest {
 const JSON_TYPE = { 'content-type': 'application/json' }
 
 const BODIES: readonly [path: string, schema: Joi.Schema][] = [
+  ['keeping/restore', restoreSchema],
+  ['keeping/bring', bringSchema],
   ...Object.entries(COLLECTIONS).map(([name, { create }]): [string, Joi.Schema] => [name, create]),
   ['moves/pots', newPotsSchema],
   ['moves/baths', manyBathsSchema],
@@ -65,6 +68,9 @@ const BODIES: readonly [path: string, schema: Joi.Schema][] = [
 ]
 
 const VIEWS = [
+  'keeping',
+  'keeping/look?backup=backups/2026-01-01T00-00-00-000Z',
+  'archive/:id',
   'today?on=2026-09-01',
   'walk?on=2026-09-01',
   'walk/:id?on=2026-09-01',

@@ -1,6 +1,10 @@
 <script setup lang="ts">
 /** How far it is, and stopping it. */
-defineProps<{ progress: { done: number; of: number } }>()
+const { isStoppable = true } = defineProps<{
+  progress: { done: number; of: number }
+  /** What changes the log in one step at its end is not stopped half way. */
+  isStoppable?: boolean
+}>()
 const emit = defineEmits<{ stop: [] }>()
 </script>
 
@@ -10,7 +14,7 @@ const emit = defineEmits<{ stop: [] }>()
       :percentage="progress.of ? Math.round((100 * progress.done) / progress.of) : 0"
       class="grow"
     />
-    <ElButton @click="emit('stop')">Stop</ElButton>
+    <ElButton v-if="isStoppable" @click="emit('stop')">Stop</ElButton>
   </div>
 </template>
 

@@ -17,6 +17,7 @@ const input = ref<HTMLInputElement | null>(null)
 const name = ref('')
 const look = shallowRef<ArchiveLook | null>(null)
 const mode = ref<'merge' | 'replace'>('merge')
+const isBringing = ref(false)
 const choices = ref<Record<string, 'here' | 'there'>>({})
 
 const open = computed(() =>
@@ -49,11 +50,13 @@ async function bring() {
   if (!look.value) return
   const { token } = look.value
   const isMade = isMerge.value
+  isBringing.value = true
   const done = await work.run<{ missingPhotos: number }>('bring', {
     token,
     mode: isMade ? 'merge' : 'replace',
     choices: choices.value,
   })
+  isBringing.value = false
   if (!done) return
   look.value = null
   const photos = done.missingPhotos
@@ -88,13 +91,23 @@ async function bring() {
       Into an empty log it is the same log again. Into one with entries it is made one with them:
       you see first what comes, and choose where both were changed.
     </p>
-    <ImportProgress v-if="work.progress" :progress="work.progress" @stop="work.stop" />
+    <ImportProgress
+      v-if="work.progress"
+      :progress="work.progress"
+      :is-stoppable="!isBringing"
+      @stop="work.stop"
+    />
     <p v-if="work.failure" class="wrong" role="alert">{{ name }}: {{ work.failure }}</p>
     <template v-if="look && !work.progress">
       <p>
         <strong>{{ name }}</strong>: a log as it stood {{ whenText(look.createdAt) }},
         {{ formatCount(look.rows, 'row') }}, {{ thingsText('photos', look.photos) }}; whole, as it
         was written.
+      </p>
+      <p v-if="!look.isEmptyLog && !look.isSameLog" class="caution">
+        It is of another log, not of a copy of this one: what comes in counts as your own. Another
+        dyer’s swatches are better brought in on
+        <NuxtLink to="/exchange">Files</NuxtLink>, where they stay apart.
       </p>
       <p v-if="isWithheld" class="caution">
         Its places are told {{ look.places === 'none' ? 'not at all' : 'only in part' }}: what is

@@ -23,6 +23,8 @@ const PLACES: Record<ArchivedPlaces, { label: string; words: string }> = {
 }
 
 const EVERY_MS = 400
+/** A download that has not begun by then was not allowed. */
+const BEGIN_MS = 20_000
 
 const places = ref<ArchivedPlaces>('asPatchesSay')
 const progress = ref<{ done: number; of: number } | null>(null)
@@ -42,13 +44,18 @@ async function begin() {
 }
 
 async function watchOver(id: string) {
-  for (;;) {
+  for (let looks = 0; ; looks++) {
     await new Promise((next) => setTimeout(next, EVERY_MS))
     if (job.value !== id) return
     const told = await $fetch<{ done: number; of: number; state: string }>(
       `/api/archive/${id}`,
     ).catch(() => ({ done: 0, of: 0, state: 'stopped' }))
     progress.value = told
+    if (told.state === 'going' && told.of === 0 && looks * EVERY_MS > BEGIN_MS) {
+      progress.value = null
+      ended.value = 'The browser has not asked for it: look whether it lets this page save files.'
+      return
+    }
     if (told.state === 'going') continue
     progress.value = null
     ended.value =

@@ -34,8 +34,9 @@ async function name(named: string | null) {
       }}
     </p>
     <p v-else>
-      Into <span class="path">{{ view.folder.data }}</span>, on the same disk as the log. A disk
-      that dies takes both: name a folder on a stick, or one that is synced.
+      Into <span class="path" :title="view.folder.data">backups</span> in the data folder, on the
+      same disk as the log. A disk that dies takes both: name a folder on a stick, or one that is
+      synced.
     </p>
     <form class="row" @submit.prevent="name(folder)">
       <ElInput

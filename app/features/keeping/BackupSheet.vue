@@ -89,7 +89,7 @@ async function restore() {
       <p v-if="look.collections" class="quiet">
         The log as it is now goes into a backup of its own first, so this can be taken back.
       </p>
-      <ImportProgress v-if="work.progress" :progress="work.progress" @stop="work.stop" />
+      <ImportProgress v-if="work.progress" :progress="work.progress" :is-stoppable="false" />
       <div class="row">
         <ElButton type="primary" :disabled="Boolean(work.progress)" @click="restore"
           >Put it in the place of the log</ElButton

@@ -42,7 +42,7 @@ async function backUp() {
       {{ view.unsaved.changes === 1 ? 'is' : 'are' }} in no backup yet.
     </p>
     <p v-else-if="last" class="quiet">Everything that was written is in it.</p>
-    <ImportProgress v-if="work.progress" :progress="work.progress" @stop="work.stop" />
+    <ImportProgress v-if="work.progress" :progress="work.progress" :is-stoppable="false" />
     <div class="row">
       <ElButton type="primary" :disabled="Boolean(work.progress)" @click="backUp"
         >Back up now</ElButton

@@ -1,5 +1,6 @@
-import { readFile } from 'node:fs/promises'
+import { readFile, stat } from 'node:fs/promises'
 import Joi from 'joi'
+import { LRUCache } from 'lru-cache'
 import { parseJson } from '../../../core/json'
 import { BACKUP_REASONS, type BackupReason } from '../../../shared/views/keeping/keeping'
 
@@ -55,11 +56,20 @@ export const noteName = (id: string) => `log-${id}.json`
 export const copyName = (id: string) => `log-${id}.sqlite`
 export const backupIdOf = (at: string) => at.replaceAll(/[:.]/g, '-')
 
+/** Notes are written once and stay: those that were read are known by their size and time. */
+const known = new LRUCache<string, BackupNote>({ max: 200 })
+
 /** A note that can be read as one, or null: what is half written or of something else is none. */
 export async function readNote(file: string): Promise<BackupNote | null> {
   try {
+    const { size, mtimeMs } = await stat(file)
+    const key = `${file} ${size} ${mtimeMs}`
+    const note = known.get(key)
+    if (note) return note
     const { error, value } = noteSchema.validate(parseJson(await readFile(file, 'utf8')))
-    return error ? null : value
+    if (error) return null
+    known.set(key, value)
+    return value
   } catch {
     return null
   }

@@ -1,5 +1,6 @@
 import { readdir, rm, stat } from 'node:fs/promises'
 import { join } from 'node:path'
+import { LRUCache } from 'lru-cache'
 import { noteName, copyName, readNote, type BackupNote } from './backup-note'
 import { whichToKeep } from './which-to-keep'
 
@@ -53,8 +54,18 @@ export async function thinOut(folder: string, now: Date): Promise<string[]> {
   return gone.map(({ id }) => id)
 }
 
-/** Bytes of all that is in a folder of backups. */
-export async function bytesIn(folder: string): Promise<number> {
+/** Sizes are asked for by every look at a page, and change with a backup alone. */
+const sizes = new LRUCache<string, number>({ max: 50, ttl: 60_000 })
+
+/** Bytes of all that is in a folder of backups, as of a minute ago at the most. */
+export async function bytesIn(folder: string, newest: string): Promise<number> {
+  const key = `${folder} ${newest}`
+  const size = sizes.get(key) ?? (await countBytes(folder))
+  sizes.set(key, size)
+  return size
+}
+
+async function countBytes(folder: string): Promise<number> {
   const of = async (path: string) =>
     (
       await Promise.all(

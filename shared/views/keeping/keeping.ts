@@ -79,6 +79,8 @@ export interface ArchiveLook {
   createdAt: string
   /** Whether nothing was ever written to this log: then it simply becomes the other. */
   isEmptyLog: boolean
+  /** Whether the two began as one. */
+  isSameLog: boolean
   change: number
   /** Places as they stand in the archive. */
   places: ArchivedPlaces
