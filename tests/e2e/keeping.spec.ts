@@ -12,6 +12,7 @@ import { Readable } from 'node:stream'
 import { pipeline } from 'node:stream/promises'
 import type { APIRequestContext, Page } from '@playwright/test'
 import { DATABASE_FILE } from '../../server/database/open'
+import type { KeepingView } from '../../shared/views/keeping/keeping'
 import type { Lot } from '../../shared/schemas/loft/lot'
 import { newId } from '../../shared/ids'
 import { useEmptyLog } from './empty-log'
@@ -32,6 +33,16 @@ async function save(base: string, file: string): Promise<void> {
   await pipeline(Readable.fromWeb(answer.body as never), createWriteStream(file))
 }
 
+const viewOf = async (base: string) =>
+  (await (await fetch(`${base}/api/keeping`)).json()) as KeepingView
+
+/** Until the backup that is made by itself, soon after a start, was made. */
+const settled = (base: string) =>
+  expect(async () => {
+    const view = await viewOf(base)
+    expect(view.isAwaited || view.isRunning).toBe(false)
+  }).toPass({ timeout: 30_000 })
+
 async function firstLot(request: APIRequestContext, base: string): Promise<Lot> {
   const page = (await (await request.get(`${base}/api/lots?limit=1`)).json()) as { items: Lot[] }
   return page.items[0]!
@@ -49,6 +60,7 @@ test('a log goes out whole, is the same in an empty one, and two that were one a
   logServer,
 }) => {
   const here = logServer.base()
+  await Promise.all([settled(here), settled(BASE)])
   await page.goto('/keeping')
   await page.getByRole('combobox', { name: 'Places in it' }).click({ force: true })
   await page.getByRole('option', { name: 'exactly' }).click()
@@ -96,8 +108,11 @@ test('a backup is made, looked at and brought back by keyboard, and the folder i
   logServer,
 }) => {
   const here = logServer.base()
+  await Promise.all([settled(here), settled(BASE)])
   await page.goto('/keeping')
+  const before = (await viewOf(here)).backups.length
   await page.getByRole('button', { name: 'Back up now' }).press('Enter')
+  await expect.poll(async () => (await viewOf(here)).backups.length).toBe(before + 1)
   await expect(page.getByText('Everything that was written is in it')).toBeVisible()
   const lot = await firstLot(request, here)
   await note(request, here, lot, 'after the backup')
@@ -131,7 +146,9 @@ test.describe('what is refused', () => {
   test.use({ tolerated: ['422'] })
   test('stands beside its button: a folder that is not there, a file that is no archive', async ({
     page,
+    logServer,
   }) => {
+    await settled(logServer.base())
     await page.goto('/keeping')
     await page.getByLabel('Folder for backups').fill('/nowhere/at/all')
     await page.getByRole('button', { name: 'Name this folder' }).click()
@@ -156,6 +173,7 @@ test.describe('a damaged log', () => {
     let server = startBuilt(data, port)
     try {
       await untilReady(base)
+      await settled(base)
       for (let i = 0; i < 60; i++) {
         const made = await request.post(`${base}/api/patches`, {
           data: { id: newId(), name: `place ${i}`, note: 'a lane, '.repeat(60).trim() },

@@ -131,10 +131,9 @@ const designed = (page: Page) => page.getByText(/8 times in 10/).waitFor()
 
 /** A backup, something written after it, and what bringing it back would do. */
 async function lookBack(page: Page) {
-  // one may have been made by itself already: the words alone do not tell which
-  const made = page.waitForResponse('**/api/keeping/backup')
   await page.getByRole('button', { name: 'Back up now' }).click()
-  await (await made).finished()
+  // one may have been made by itself already: the words alone do not tell which
+  await page.getByRole('cell', { name: 'asked for' }).first().waitFor()
   const { items } = (await (await page.request.get(`${BASE}/api/lots?limit=1`)).json()) as {
     items: { id: string; rev: number }[]
   }
