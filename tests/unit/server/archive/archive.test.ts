@@ -140,6 +140,31 @@ describe('what is no archive of a log is refused by name, and nothing is written
     writeFileSync(file, await buffer(zip.outputStream as NodeJS.ReadableStream))
   }
 
+  test('for people: settings, ways and sources as JSON, spectra as CGATS, tables with units', () =>
+    inFolder(async (folder) => {
+      const { swatchId } = await fillSome(here)
+      const { rev } = await here.log.swatches.read(swatchId)
+      const reflectance = Array.from({ length: 31 }, (_, i) => 0.1 + i / 100)
+      await here.log.swatches.change(swatchId, rev, {
+        reading: { reflectance, wet: false, washed: true },
+      })
+      const file = join(folder, 'log.zip')
+      await archived(here.log, file)
+      const found = await entries(file)
+      const told = (path: string) => found.get(path)!.toString()
+      expect(JSON.parse(told('settings.json'))).toContainEqual(
+        expect.objectContaining({ name: 'logId' }),
+      )
+      expect((JSON.parse(told('sources.json')) as unknown[]).length).toBeGreaterThan(50)
+      expect(JSON.parse(told('ways.json'))).toEqual([])
+      expect(told('spectra.cgats.txt')).toMatch(/NUMBER_OF_SETS 1\r\n/)
+      const { resources } = JSON.parse(told('datapackage.json')) as {
+        resources: { name: string; schema: { fields: { name: string; description?: string }[] } }[]
+      }
+      const lot = resources.find(({ name }) => name === 'lot')
+      expect(lot?.schema.fields).toContainEqual({ name: 'net_g', type: 'number', description: 'g' })
+    }))
+
   /** An archive of some log, spoilt. */
   const spoilt = (
     spoil: (found: Map<string, Buffer>, zip: yazl.ZipFile) => void,

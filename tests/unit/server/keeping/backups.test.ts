@@ -13,9 +13,7 @@ import {
 } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import sharp from 'sharp'
 import { DATABASE_FILE } from '../../../../server/database/open'
-import { newId } from '../../../../shared/ids'
 import { KeptLog } from '../../../fixtures/kept-log'
 import { refusal } from '../../../fixtures/log'
 
@@ -25,19 +23,12 @@ beforeEach(async () => {
 })
 afterEach(() => kept.end())
 
-const picture = (background: string) =>
-  sharp({ create: { width: 40, height: 30, channels: 3, background } })
-    .jpeg()
-    .toBuffer()
-const photo = async (lotId: string, background: string) =>
-  (await kept.log.photoFiles.keep(await picture(background), { id: newId(), lotId, place: 'drop' }))
-    .item
 const backups = () => join(kept.folder, 'backups')
 
 describe('a backup', () => {
   test('is a whole log while another writes, with counts and hashes that hold', async () => {
     const lot = await kept.lot()
-    await photo(lot.id, '#c9b26a')
+    await kept.photo(lot.id, '#c9b26a')
     const writing = Promise.all(Array.from({ length: 20 }, () => kept.lot()))
     await kept.keeper.backUpNow()
     await writing
@@ -59,11 +50,11 @@ describe('a backup', () => {
 
   test('copies only the pictures that are new, and again one that was spoilt', async () => {
     const lot = await kept.lot()
-    const first = await photo(lot.id, '#c9b26a')
+    const first = await kept.photo(lot.id, '#c9b26a')
     await kept.keeper.backUpNow()
     const file = join(backups(), 'photos', `${first.hash}.jpg`)
     const whole = readFileSync(file)
-    const second = await photo(lot.id, '#8a5a00')
+    const second = await kept.photo(lot.id, '#8a5a00')
     kept.wait(24)
     await kept.keeper.backUpNow()
     expect(readdirSync(join(backups(), 'photos')).sort()).toEqual(
@@ -76,7 +67,7 @@ describe('a backup', () => {
   })
 
   test('says which pictures were gone when it was made', async () => {
-    const { hash } = await photo((await kept.lot()).id, '#c9b26a')
+    const { hash } = await kept.photo((await kept.lot()).id, '#c9b26a')
     rmSync(join(kept.folder, 'photos', `${hash}.jpg`))
     await kept.keeper.backUpNow()
     expect((await kept.keeper.view()).backups[0]).toMatchObject({ photos: 0, missingPhotos: 1 })
@@ -191,7 +182,7 @@ describe('the backup of a day', () => {
 describe('a backup brought back', () => {
   test('is looked at first, takes the place of the log whole, and is taken back', async () => {
     const lot = await kept.lot()
-    const { hash } = await photo(lot.id, '#c9b26a')
+    const { hash } = await kept.photo(lot.id, '#c9b26a')
     await kept.keeper.backUpNow()
     const then = await kept.lots()
     kept.wait(24)

@@ -3,7 +3,6 @@ import { copyFileSync, existsSync, mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import BetterSqlite from 'better-sqlite3'
-import sharp from 'sharp'
 import { BY_OWN_RULE, isOfThing, PARTS, TABLE_OF } from '../../../../server/keeping/merge/tables'
 import { tableNames } from '../../../../server/database/log-facts'
 import { DATABASE_FILE } from '../../../../server/database/open'
@@ -236,16 +235,7 @@ describe('two logs that were one', () => {
 
   test('bring the photos that only one has', async () => {
     const { lot } = await begun()
-    const jpeg = await sharp({
-      create: { width: 40, height: 30, channels: 3, background: '#c9b26a' },
-    })
-      .jpeg()
-      .toBuffer()
-    const { item } = await there.log.photoFiles.keep(jpeg, {
-      id: newId(),
-      lotId: lot.id,
-      place: 'drop',
-    })
+    const item = await there.photo(lot.id, '#c9b26a')
     await bring(there, here)
     expect(await here.log.photoFiles.file(item.id, 'full')).toEqual(
       await there.log.photoFiles.file(item.id, 'full'),

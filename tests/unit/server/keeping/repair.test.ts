@@ -10,9 +10,7 @@ import {
 import { join } from 'node:path'
 import { pipeline } from 'node:stream/promises'
 import { randomLcg } from 'd3-random'
-import sharp from 'sharp'
 import { DATABASE_FILE } from '../../../../server/database/open'
-import { newId } from '../../../../shared/ids'
 import { KeptLog } from '../../../fixtures/kept-log'
 import { refusal } from '../../../fixtures/log'
 
@@ -22,17 +20,11 @@ beforeEach(async () => {
 })
 afterEach(() => kept.end())
 
-const photo = async (lotId: string, background: string) => {
-  const jpeg = await sharp({ create: { width: 40, height: 30, channels: 3, background } })
-    .jpeg()
-    .toBuffer()
-  return (await kept.log.photoFiles.keep(jpeg, { id: newId(), lotId, place: 'drop' })).item
-}
 const photos = () => join(kept.folder, 'photos')
 
 describe('photos', () => {
   test('without a row are laid aside, and those just being taken are left', async () => {
-    const { hash } = await photo((await kept.lot()).id, '#c9b26a')
+    const { hash } = await kept.photo((await kept.lot()).id, '#c9b26a')
     const stray = 'ab'.repeat(32)
     writeFileSync(join(photos(), `${stray}.jpg`), 'stray')
     writeFileSync(join(photos(), `${stray}-small.jpg`), 'stray')
@@ -44,10 +36,10 @@ describe('photos', () => {
 
   test('that are gone or spoilt come back from a backup; what nobody has is told', async () => {
     const lot = await kept.lot()
-    const one = await photo(lot.id, '#c9b26a')
-    const two = await photo(lot.id, '#8a5a00')
+    const one = await kept.photo(lot.id, '#c9b26a')
+    const two = await kept.photo(lot.id, '#8a5a00')
     await kept.keeper.backUpNow()
-    const three = await photo(lot.id, '#224466')
+    const three = await kept.photo(lot.id, '#224466')
     const whole = readFileSync(join(photos(), `${two.hash}.jpg`))
     rmSync(join(photos(), `${one.hash}-small.jpg`))
     writeFileSync(join(photos(), `${two.hash}.jpg`), 'spoilt')
