@@ -10,6 +10,8 @@ import { playStory } from './simulate'
 import type { StoryClock } from './act'
 
 const LOADED = 'demo-loaded.txt'
+/** What keeps a log safe, beside it. */
+const OF_ANOTHER = ['backups', 'keeping.json', 'incoming', 'aside', 'photos-without-rows']
 
 /**
  * Makes a folder with the demo log in it, dated back from today.
@@ -33,6 +35,8 @@ export async function loadDemo(folder: string, { fresh = false } = {}): Promise<
   const release = holdFolder(folder)
   for (const suffix of ['', '-wal', '-shm']) rmSync(file + suffix, { force: true })
   rmSync(marker, { force: true })
+  // backups of an earlier demo are of another log
+  for (const name of OF_ANOTHER) rmSync(join(folder, name), { recursive: true, force: true })
 
   const today = localDate(new Date())
   const clock: StoryClock = { now: new Date(`${addDays(today, -760)}T08:00:00Z`) }

@@ -1,7 +1,7 @@
 import type { ArchiveLook, CollectionCompared } from '../../shared/views/keeping/keeping'
 import { removeDatabase } from './bring/stage'
 import { latestOf, withLog, type Latest } from '../database/log-facts'
-import { conflictsOf, countThings, newCodes, withBoth } from './merge/look-at-merge'
+import { conflictsOf, countThings, newCodes, rulesLeftOut, withBoth } from './merge/look-at-merge'
 import { mergeLogs } from './merge/merge-logs'
 
 /** A copy of a log as it is in this moment, to be compared or written to while others go on. */
@@ -28,7 +28,14 @@ const logIdOf = (file: string): unknown =>
 
 type MergeLook = Pick<
   ArchiveLook,
-  'isEmptyLog' | 'isSameLog' | 'change' | 'collections' | 'conflicts' | 'codes' | 'refusals'
+  | 'isEmptyLog'
+  | 'isSameLog'
+  | 'change'
+  | 'collections'
+  | 'conflicts'
+  | 'codes'
+  | 'leftOut'
+  | 'refusals'
 >
 
 /**
@@ -45,6 +52,7 @@ export function lookAtMerge(here: string, there: string): MergeLook {
     collections: countThings(db),
     conflicts: conflictsOf(db),
     codes: newCodes(db).map(({ code, becomes }) => ({ code, becomes })),
+    leftOut: rulesLeftOut(db),
   }))
   if (look.isEmptyLog) return { ...look, refusals: [] }
   const choices = Object.fromEntries(look.conflicts.map(({ id }) => [id, 'there' as const]))

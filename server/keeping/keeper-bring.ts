@@ -1,3 +1,4 @@
+import { existsSync } from 'node:fs'
 import { mkdir, readdir, rm } from 'node:fs/promises'
 import { basename, dirname, join } from 'node:path'
 import { newId } from '../../shared/ids'
@@ -49,7 +50,7 @@ export function keeperBring(base: KeeperBase, backups: ReturnType<typeof keeperB
       const { id } = await backups.backUpInto(target, { reason: 'swap', before: what })
       return { key: `backups/${id}`, state: stateOf(join(target, copyName(id))) }
     } catch (error) {
-      if (!isUnreadable(error)) throw error
+      if (!isUnreadable(error, log)) throw error
       return null
     }
   }
@@ -108,7 +109,7 @@ export function keeperBring(base: KeeperBase, backups: ReturnType<typeof keeperB
           const { collections, change, changedAt } = await run('compareWithBackup', { log, staged })
           return { backup: viewOf(found), change, changedAt, collections }
         } catch (error) {
-          if (!isUnreadable(error)) throw error
+          if (!isUnreadable(error, log)) throw error
           return { backup: viewOf(found), change: null, changedAt: null, collections: null }
         } finally {
           await base.sweepIncoming()
@@ -216,10 +217,8 @@ export function keeperBring(base: KeeperBase, backups: ReturnType<typeof keeperB
   }
 }
 
-/** Errors that tell of the log's own file, not of the disk or of what is put in its place. */
-function isUnreadable(error: unknown): boolean {
-  const kind = troubleOf(error)?.kind
-  const isMissing = (error as { code?: string } | null)?.code === 'SQLITE_CANTOPEN'
+/** Whether an error tells that the log itself cannot be read, and not of its disk or of another file. */
+function isUnreadable(error: unknown, log: string): boolean {
   const isNoLog = error instanceof Error && /no such table/.test(error.message)
-  return kind === 'damaged' || isMissing || isNoLog
+  return troubleOf(error)?.kind === 'damaged' || !existsSync(log) || isNoLog
 }

@@ -130,6 +130,8 @@ async function bring() {
               <strong>{{ code }}</strong> is another thing here: it comes in as
               <strong>{{ becomes }}</strong>. Write that on its tag.
             </li>
+            <li v-for="words in look.leftOut" :key="words">{{ words }}</li>
+            <li class="quiet">Settings stay as they are here.</li>
           </ul>
           <p v-for="words in look.refusals" :key="words" class="wrong" role="alert">{{ words }}</p>
           <MergeConflicts

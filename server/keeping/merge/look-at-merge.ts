@@ -138,3 +138,19 @@ export function newCodes(db: BetterSqlite.Database): Code[] {
     })
   })
 }
+
+/** There is one rule for a source at a place: another one that comes is left out, and told. */
+export function rulesLeftOut(db: BetterSqlite.Database): string[] {
+  const rows = db
+    .prepare(
+      `select p.name as place, s.common_name as source from there.allowance t join thing using (id)
+       join here.allowance a on a.patch_id = t.patch_id and a.source_id = t.source_id
+       join there.patch p on p.id = t.patch_id join there.source s on s.id = t.source_id
+       where standing = 'onlyThere' order by t.id`,
+    )
+    .all() as { place: string; source: string }[]
+  return rows.map(
+    ({ place, source }) =>
+      `The rule for ${source} at ${place} is another one here, and stays: write down what you want of the other.`,
+  )
+}

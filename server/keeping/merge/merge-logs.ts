@@ -50,7 +50,9 @@ function merged(db: BetterSqlite.Database, choices: Choices): string[] {
   db.exec('create temp table taken (id text primary key) without rowid')
   db.exec(`create temp table short_before as ${['here', 'there'].map(SHORT).join(' union ')}`)
   db.exec(`insert into taken select id from thing where standing = 'newerThere'`)
-  const take = db.prepare('insert or ignore into taken values (?)')
+  const take = db.prepare(
+    `insert into taken select id from thing where id = ? and standing = 'both'`,
+  )
   for (const [id, side] of Object.entries(choices)) if (side === 'there') take.run(id)
   const codes = newCodes(db)
   const triggers = db

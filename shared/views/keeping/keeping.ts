@@ -90,6 +90,8 @@ export interface ArchiveLook {
   conflicts: MergeConflict[]
   /** Codes of tags that are something else here, and what the one that comes would be called. */
   codes: { code: string; becomes: string }[]
+  /** What of it would not come in, and why; a sentence each. */
+  leftOut: string[]
   /** Why the two cannot be made one; a sentence each. */
   refusals: string[]
 }

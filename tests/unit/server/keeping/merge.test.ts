@@ -7,6 +7,8 @@ import { BY_OWN_RULE, isOfThing, PARTS, TABLE_OF } from '../../../../server/keep
 import { tableNames } from '../../../../server/database/log-facts'
 import { DATABASE_FILE } from '../../../../server/database/open'
 import { newId } from '../../../../shared/ids'
+import { newPatchSchema } from '../../../../shared/schemas/walk/patch'
+import { validate } from '../../../../shared/validate'
 import { archived } from '../../../fixtures/archived'
 import { KeptLog } from '../../../fixtures/kept-log'
 import { refusal } from '../../../fixtures/log'
@@ -231,6 +233,31 @@ describe('two logs that were one', () => {
     const { change } = await here.keeper.lookAtBackup(takeBack!.key)
     await here.keeper.restore(takeBack!.key, change)
     expect(Buffer.compare(await archived(here.log, join(folder, 'after.zip')), before)).toBe(0)
+  })
+
+  test('say which rule of a place is left out, and take only what was asked', async () => {
+    const { lot } = await begun()
+    const { item: patch } = await here.log.patches.create(
+      validate(newPatchSchema, { id: newId(), name: 'Quarry lane' }),
+    )
+    await bring(here, there)
+    for (const log of [here, there]) {
+      await log.log.allowances.create({
+        id: newId(),
+        patchId: patch.id,
+        sourceId: lot.sourceId,
+        rule: { kind: 'share', share: log === here ? 0.1 : 0.2 },
+        standingG: null,
+        note: '',
+      } as never)
+    }
+    await here.log.lots.change(lot.id, lot.rev, { note: 'only here' })
+    const looked = await look(there, here)
+    expect(looked.leftOut).toEqual([expect.stringContaining('at Quarry lane is another one here')])
+    expect(looked.isSameLog).toBe(true)
+    // nobody was asked about the lot: a choice for it changes nothing
+    await here.keeper.bring(looked.token, 'merge', { [lot.id]: 'there' })
+    expect((await here.log.lots.read(lot.id)).note).toBe('only here')
   })
 
   test('bring the photos that only one has', async () => {
