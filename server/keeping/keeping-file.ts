@@ -2,6 +2,7 @@ import { randomBytes } from 'node:crypto'
 import { readFile } from 'node:fs/promises'
 import { join } from 'node:path'
 import Joi from 'joi'
+import pLimit from 'p-limit'
 import { parseJson } from '../../core/json'
 import { writeWhole } from '../database/whole-files'
 
@@ -40,30 +41,28 @@ const schema = Joi.object<KeepingFile>({
 /** What is remembered, read and written whole; one that cannot be read is begun anew. */
 export const keepingFile = (folder: string) => {
   const path = join(folder, FILE)
-  async function read(): Promise<KeepingFile> {
+  // a page and the backup of the day may both be the first to ask
+  const oneAtATime = pLimit(1)
+
+  async function readOrBegin(): Promise<KeepingFile> {
     try {
       const { error, value } = schema.validate(parseJson(await readFile(path, 'utf8')))
       if (!error) return value
     } catch {
       // not there yet, or cut
     }
-    const fresh = {
-      own: randomBytes(3).toString('hex'),
-      folder: null,
-      failure: null,
-      swapped: null,
-    }
-    await write(fresh)
-    return fresh
+    const own = randomBytes(3).toString('hex')
+    return write({ own, folder: null, failure: null, swapped: null })
   }
-  const write = (kept: KeepingFile) =>
-    writeWhole(path, Buffer.from(`${JSON.stringify(kept, null, 1)}\n`))
+
+  async function write(kept: KeepingFile): Promise<KeepingFile> {
+    await writeWhole(path, Buffer.from(`${JSON.stringify(kept, null, 1)}\n`))
+    return kept
+  }
+
   return {
-    read,
-    change: async (change: Partial<Omit<KeepingFile, 'own'>>): Promise<KeepingFile> => {
-      const kept = { ...(await read()), ...change }
-      await write(kept)
-      return kept
-    },
+    read: (): Promise<KeepingFile> => oneAtATime(readOrBegin),
+    change: (change: Partial<Omit<KeepingFile, 'own'>>): Promise<KeepingFile> =>
+      oneAtATime(async () => write({ ...(await readOrBegin()), ...change })),
   }
 }

@@ -6,6 +6,7 @@ import {
   mkdirSync,
   renameSync,
   rmSync,
+  statfsSync,
   statSync,
 } from 'node:fs'
 import { join } from 'node:path'
@@ -29,6 +30,8 @@ export interface BackupJob {
 type Progress = (done: number, of: number) => void
 
 const PHOTO_SIZES = ['', '-small'] as const
+/** Room that is wanted, of the size of the log. */
+const ROOM = 1.5
 
 /** A copy of a log that was not found to be as it should. */
 class BackupFailed extends Error {
@@ -53,6 +56,7 @@ export async function makeBackup(job: BackupJob, progress: Progress): Promise<Ba
   const photos = join(target, 'photos')
   mkdirSync(photos, { recursive: true })
   const part = join(target, `${copyName(id)}.part`)
+  refuseWithoutRoom(job.log, target)
   try {
     copyLog(job.log, part)
     const facts = lookThrough(part)
@@ -87,6 +91,13 @@ export async function makeBackup(job: BackupJob, progress: Progress): Promise<Ba
     rmSync(part, { force: true })
     throw error
   }
+}
+
+/** A copy on a disk that is nearly full would take the room of what somebody is just writing down. */
+function refuseWithoutRoom(log: string, target: string): void {
+  const { bavail, bsize } = statfsSync(target)
+  if (bavail * bsize > ROOM * statSync(log).size) return
+  throw Object.assign(new Error('There is no room for a copy of the log.'), { code: 'ENOSPC' })
 }
 
 /** `VACUUM INTO` sees one moment of the log, with what its journal holds, and stops nobody. */

@@ -104,6 +104,13 @@ describe('a backup', () => {
   })
 })
 
+test('all who ask first find the same', async () => {
+  const views = await Promise.all([1, 2, 3].map(() => kept.keeper.view()))
+  await Promise.all([kept.keeper.whenDue(), kept.keeper.nameFolder(null), kept.keeper.view()])
+  expect(new Set(views.map(({ folder }) => folder.data)).size).toBe(1)
+  expect(existsSync(join(kept.folder, 'keeping.json'))).toBe(true)
+})
+
 describe('the backup of a day', () => {
   test('is made once a day and when the hands rest, and only where something changed', async () => {
     expect(await kept.keeper.whenDue()).toBe(false)
