@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { BackupView } from '~~/shared/views/keeping/keeping'
+import { formatNumber } from '~/format/quantities'
 import { bytesText, reasonText, whenText } from './words'
 
 /** All backups, newest first. */
@@ -32,10 +33,10 @@ const shown = ref(MOST)
       >
         <td class="whole">{{ whenText(backup.madeAt) }}</td>
         <td>{{ reasonText(backup) }}</td>
-        <td class="number">{{ backup.pots.toLocaleString('en') }}</td>
-        <td class="number">{{ backup.swatches.toLocaleString('en') }}</td>
+        <td class="number">{{ formatNumber(backup.pots) }}</td>
+        <td class="number">{{ formatNumber(backup.swatches) }}</td>
         <td class="number">
-          {{ backup.photos.toLocaleString('en') }}
+          {{ formatNumber(backup.photos) }}
           <span v-if="backup.missingPhotos" class="wrong">{{ backup.missingPhotos }} gone</span>
         </td>
         <td class="number whole">{{ bytesText(backup.bytes) }}</td>

@@ -2,6 +2,7 @@ import dayjs from 'dayjs'
 import { formatCount } from '~~/core/quantity/format-count'
 import type { BackupView, CollectionCompared, KeepingView } from '~~/shared/views/keeping/keeping'
 import { clockTime } from '~/format/calendar'
+import { formatNumber } from '~/format/quantities'
 import { ago, localToday, shortDate } from '~/format/dates'
 
 /** Local day of an instant. */
@@ -25,8 +26,7 @@ export function bytesText(bytes: number): string {
     value /= STEP
     unit += 1
   }
-  const digits = value >= 100 || unit === 0 ? 0 : value >= 10 ? 1 : 2
-  return `${Number(value.toFixed(digits))} ${UNITS[unit]}`
+  return `${formatNumber(value)} ${UNITS[unit]}`
 }
 
 const REASONS: Record<BackupView['reason'], string> = {
