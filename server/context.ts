@@ -150,8 +150,7 @@ async function replaceLog(swap: Swap): Promise<void> {
     try {
       const release = holdFolder(dataFolder())
       try {
-        swap.prepare(dataFolder())
-        putInPlace(dataFolder(), swap.staged)
+        putInPlace(dataFolder(), swap)
       } finally {
         release()
       }

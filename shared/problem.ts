@@ -8,7 +8,13 @@ export interface Problem {
   errors?: FieldProblem[]
   /** With 409 on a stale save: the thing as it now stands. */
   current?: unknown
+  /** What is wrong with the log as a whole. */
+  trouble?: TroubleKind
 }
+
+/** What can be wrong with the place where the log lies. */
+export type TroubleKind =
+  'held' | 'newer' | 'empty' | 'damaged' | 'missing' | 'readOnly' | 'full' | 'busy'
 
 export interface FieldProblem {
   /** JSON pointer into the body, or `?name` for a query parameter. */

@@ -33,7 +33,7 @@ useHead({ title: 'Keeping · Juniper Haze' })
         class="panel row swapped"
         aria-label="Taken its place"
       >
-        <p>{{ takeBackText(view.takeBack) }} The log as it was before is kept.</p>
+        <p class="capital">{{ takeBackText(view.takeBack) }} The log as it was before is kept.</p>
         <ElButton @click="chosen = view.takeBack.key">Take it back</ElButton>
       </section>
       <BackupSheet

@@ -1,9 +1,9 @@
 import BetterSqlite from 'better-sqlite3'
-import { readFileSync } from 'node:fs'
 
 /** Tables that hold the log itself: not what the database keeps of itself or computes anew. */
 export const NOT_OF_THE_LOG = /^(sqlite_|knex_migrations|curve_cache$)/
 
+/** The newest change of a log. */
 export interface Latest {
   /** Number of the newest change; 0 before the first. */
   change: number
@@ -33,14 +33,29 @@ export function withLog<T>(file: string, use: (db: BetterSqlite.Database) => T):
   }
 }
 
+/** What is wrong within a database, or `ok`. */
+export const complaintOf = (db: BetterSqlite.Database, schema = 'main'): string =>
+  String(db.pragma(`${schema}.integrity_check(1)`, { simple: true }))
+
+/** Copies a log as it is in this moment, whoever writes to it meanwhile. */
+export const copyInto = (db: BetterSqlite.Database, file: string): void =>
+  void db.prepare('vacuum into ?').run(file)
+
+/** Logs of the first forms had fewer tables. */
+const hasTable = (db: BetterSqlite.Database, name: string): boolean =>
+  db.prepare(`select 1 from sqlite_master where type = 'table' and name = ?`).get(name) !==
+  undefined
+
+/** Settings as one text; the catalogue's own mark is none. */
+export function settingsOf(db: BetterSqlite.Database): string {
+  if (!hasTable(db, 'setting')) return '[]'
+  const rows = db.prepare(`select name, value from setting where name <> 'catalogue' order by name`)
+  return JSON.stringify(rows.all())
+}
+
 /** What tells one state of a log from another: its newest change, and its settings. */
 export const stateOf = (file: string): string =>
-  withLog(file, (db) =>
-    JSON.stringify([
-      latestOf(db).changeId,
-      db.prepare('select name, value from setting order by name').all(),
-    ]),
-  )
+  withLog(file, (db) => JSON.stringify([latestOf(db).changeId, settingsOf(db)]))
 
 export function tableNames(db: BetterSqlite.Database): string[] {
   const names = db.prepare(`select name from sqlite_master where type = 'table' order by name`)
@@ -55,16 +70,10 @@ export const rowsByTable = (db: BetterSqlite.Database): Record<string, number> =
     ]),
   )
 
-export const samePictures = (one: string, other: string): boolean =>
-  readFileSync(one).equals(readFileSync(other))
-
-/** Hashes of the pictures that rows name; logs of the first form had none. */
-export function pictureHashes(db: BetterSqlite.Database): string[] {
-  const has = db
-    .prepare(`select 1 from sqlite_master where type = 'table' and name = 'photo'`)
-    .get()
-  if (!has) return []
-  return db.prepare('select distinct hash from photo order by hash').pluck().all() as string[]
-}
+/** Hashes of the pictures that rows name. */
+export const pictureHashes = (db: BetterSqlite.Database): string[] =>
+  hasTable(db, 'photo')
+    ? (db.prepare('select distinct hash from photo order by hash').pluck().all() as string[])
+    : []
 
 export const pictureHashesOf = (log: string): string[] => withLog(log, pictureHashes)

@@ -1,6 +1,4 @@
-/** What can be wrong with the place where the log lies. */
-export type TroubleKind =
-  'held' | 'newer' | 'empty' | 'damaged' | 'missing' | 'readOnly' | 'full' | 'busy'
+import type { TroubleKind } from '../../shared/problem'
 
 /** Why a log cannot be opened, read or written: one sentence that says what to do. */
 export class LogTrouble extends Error {

@@ -1,6 +1,9 @@
-import { createHash } from 'node:crypto'
+import { createHash, randomUUID } from 'node:crypto'
 import { closeSync, createReadStream, fsyncSync, openSync } from 'node:fs'
 import { open, rename, rm } from 'node:fs/promises'
+
+/** What a kill left half written ends so: no whole file does. */
+export const PART = '.part'
 
 /** Makes what was written to a file last through a power cut. */
 export function syncFile(file: string): void {
@@ -24,9 +27,9 @@ export function syncFolder(folder: string): void {
 
 /** Beside its place first, synced, then under its name: it is there whole or not at all. */
 export async function writeWhole(file: string, bytes: Buffer): Promise<void> {
-  const part = `${file}.part`
+  const part = `${file}.${process.pid}-${randomUUID()}${PART}`
   try {
-    const handle = await open(part, 'w')
+    const handle = await open(part, 'wx')
     try {
       await handle.writeFile(bytes)
       await handle.sync()
@@ -46,3 +49,5 @@ export async function hashOfFile(file: string): Promise<string> {
   for await (const piece of createReadStream(file) as AsyncIterable<Buffer>) hash.update(piece)
   return hash.digest('hex')
 }
+
+export const hashOfText = (text: string): string => createHash('sha256').update(text).digest('hex')

@@ -82,7 +82,7 @@ export function toProblem(thrown: unknown): Problem {
     )
   }
   const trouble = troubleOf(error)
-  if (trouble) return problem(503, TROUBLE_TITLE, trouble.message)
+  if (trouble) return problem(503, TROUBLE_TITLE, trouble.message, { trouble: trouble.kind })
   const status = (error as { statusCode?: number } | null)?.statusCode
   if (status === 404) return problem(404, 'Not found', 'There is nothing at this address.')
   if (status === 405) {

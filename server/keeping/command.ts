@@ -3,7 +3,7 @@ import { join, resolve } from 'node:path'
 import { messageOf } from '../../core/present'
 import { formatCount } from '../../core/quantity/format-count'
 import { holdFolder } from '../database/folder-lock'
-import { withLog } from '../database/log-facts'
+import { complaintOf, withLog } from '../database/log-facts'
 import { DATABASE_FILE, makeFolder } from '../database/open'
 import { keepingHere } from './run-keeping'
 import { createKeeper, type Keeper } from './keeper'
@@ -22,10 +22,9 @@ try {
     folder,
     run: keepingHere,
     clock: () => new Date(),
-    swap: ({ check, prepare, staged }) => {
-      check()
-      prepare(folder)
-      putInPlace(folder, staged)
+    swap: (swap) => {
+      swap.check()
+      putInPlace(folder, swap)
       return Promise.resolve()
     },
   })
@@ -65,9 +64,9 @@ async function restore(keeper: Keeper, path: string): Promise<void> {
 }
 
 /** What is wrong within a database file, or `ok`. */
-function complaintOf(log: string): string {
+function complaintOfFile(log: string): string {
   try {
-    return withLog(log, (db) => String(db.pragma('integrity_check(1)', { simple: true })))
+    return withLog(log, complaintOf)
   } catch (error) {
     return messageOf(error)
   }
@@ -77,7 +76,7 @@ function complaintOf(log: string): string {
 async function check(keeper: Keeper): Promise<boolean> {
   const log = join(folder, DATABASE_FILE)
   if (!existsSync(log)) throw new Error(`There is no log in ${folder}.`)
-  const complaint = complaintOf(log)
+  const complaint = complaintOfFile(log)
   say(complaint === 'ok' ? 'The log file is whole.' : `The log file is damaged: ${complaint}`)
   let isWell = complaint === 'ok'
   if (isWell) {

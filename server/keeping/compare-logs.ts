@@ -1,13 +1,20 @@
 import type { ArchiveLook, CollectionCompared } from '../../shared/views/keeping/keeping'
 import { removeDatabase } from './bring/stage'
-import { latestOf, withLog, type Latest } from '../database/log-facts'
-import { conflictsOf, countThings, newCodes, rulesLeftOut, withBoth } from './merge/look-at-merge'
+import { copyInto, latestOf, withLog, type Latest } from '../database/log-facts'
+import {
+  conflictsOf,
+  countSettings,
+  countThings,
+  newCodes,
+  rulesLeftOut,
+  withBoth,
+} from './merge/look-at-merge'
 import { mergeLogs } from './merge/merge-logs'
 
 /** A copy of a log as it is in this moment, to be compared or written to while others go on. */
 export function copyOfLog(log: string, copy: string): void {
   removeDatabase(copy)
-  withLog(log, (db) => db.prepare('vacuum into ?').run(copy))
+  withLog(log, (db) => copyInto(db, copy))
 }
 
 /** What the log has beside a backup, brought to the same form. */
@@ -16,7 +23,7 @@ export function compareWithBackup(
   staged: string,
 ): { collections: CollectionCompared[] } & Latest {
   return withBoth(log, staged, (db) => ({
-    collections: countThings(db),
+    collections: [...countThings(db), countSettings(db)],
     ...ofHere(log),
   }))
 }

@@ -15,9 +15,9 @@ import {
 } from './backups/backup-places'
 import { bytesIn, thinOut } from './backups/backup-store'
 import { copyName, type BackupNote } from './backups/backup-note'
-import { hashOfFile } from '../database/whole-files'
+import { hashOfFile, hashOfText } from '../database/whole-files'
 import type { KeeperBase } from './keeper-base'
-import { latestOf, withLog } from '../database/log-facts'
+import { latestOf, settingsOf, withLog } from '../database/log-facts'
 
 /** Nothing written for so long: the day's work may be over. */
 const REST_MIN = 90
@@ -85,21 +85,36 @@ export function keeperBackups(base: KeeperBase) {
     }
   }
 
-  /** Changes that no backup has; null where there are none, or the log cannot be read. */
+  /** What no backup has; null where there is nothing, or the log cannot be read. */
   async function unsaved(
     found: readonly FoundBackup[],
   ): Promise<(NonNullable<KeepingView['unsaved']> & { until: string }) | null> {
     try {
       return withLog(log, (db) => {
         const { change, changedAt } = latestOf(db)
-        const numberOf = db.prepare('select n from change_log where id = ?').pluck()
+        const has = db.prepare('select 1 from change_log where n = ? and id = ?')
         // after a restore, newer backups are of a log that went another way
         const saved = found
-          .map(({ note }) => (numberOf.get(note.changeId) as number | undefined) ?? 0)
-          .reduce((most, n) => Math.max(most, n), 0)
-        if (change <= saved) return null
-        const since = db.prepare('select min(at) from change_log where n > ?').pluck().get(saved)
-        return { changes: change - saved, since: String(since), until: String(changedAt) }
+          .map(({ note }) => note)
+          .filter((note) => note.change === 0 || has.get(note.change, note.changeId))
+          .reduce<BackupNote | null>(
+            (most, note) => (note.change > (most?.change ?? -1) ? note : most),
+            null,
+          )
+        const changes = change - (saved?.change ?? 0)
+        if (changes > 0) {
+          const first = db
+            .prepare('select at from change_log where n > ? order by n limit 1')
+            .pluck()
+          return {
+            changes,
+            since: String(first.get(saved?.change ?? 0)),
+            until: String(changedAt),
+          }
+        }
+        if (!saved || saved.settings === hashOfText(settingsOf(db))) return null
+        // when they were changed is not written down
+        return { changes: 0, since: saved.madeAt, until: saved.madeAt }
       })
     } catch {
       return null

@@ -3,7 +3,7 @@ import { join } from 'node:path'
 import { DATABASE_FILE } from '../database/open'
 import { Refusal } from '../services/log/failures'
 import type { RunKeeping } from './run-keeping'
-import { dataBackups, setFolders } from './backups/backup-places'
+import { setFolders } from './backups/backup-places'
 import { keepingFile } from './keeping-file'
 
 /** Puts another file in the place of the log, which is closed meanwhile. */
@@ -12,7 +12,7 @@ export interface Swap {
   check: () => void
   /** What else is done before the file takes its place; the folder is held. */
   prepare: (folder: string) => void
-  /** The file that takes the place. */
+  /** The file that takes the place; it lies in the same folder, with nothing beside it. */
   staged: string
 }
 
@@ -45,7 +45,6 @@ export function keeperBase({ folder, run, swap, clock }: KeeperSurroundings) {
     async pictureFolders(): Promise<string[]> {
       const { folder: named } = await file.read()
       return [
-        join(dataBackups(folder), 'photos'),
         ...(await setFolders(folder, named)).map((set) => join(set.folder, 'photos')),
         join(folder, 'photos-without-rows'),
       ]

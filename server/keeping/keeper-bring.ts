@@ -11,6 +11,7 @@ import { copyName, readNote } from './backups/backup-note'
 import { viewOf, type keeperBackups } from './keeper-backups'
 import type { KeeperBase } from './keeper-base'
 import { latestOf, stateOf, withLog } from '../database/log-facts'
+import { PART } from '../database/whole-files'
 import type { Choices } from './merge/merge-logs'
 import { layAside } from './swap'
 
@@ -106,11 +107,11 @@ export function keeperBring(base: KeeperBase, backups: ReturnType<typeof keeperB
         const staged = join(incoming, 'backup.sqlite')
         await run('stageBackup', { folder: found.folder, note: found.note, staged })
         try {
-          const { collections, change, changedAt } = await run('compareWithBackup', { log, staged })
-          return { backup: viewOf(found), change, changedAt, collections }
+          const { collections, change } = await run('compareWithBackup', { log, staged })
+          return { backup: viewOf(found), change, collections }
         } catch (error) {
           if (!isUnreadable(error, log)) throw error
-          return { backup: viewOf(found), change: null, changedAt: null, collections: null }
+          return { backup: viewOf(found), change: null, collections: null }
         } finally {
           await base.sweepIncoming()
         }
@@ -211,7 +212,9 @@ export function keeperBring(base: KeeperBase, backups: ReturnType<typeof keeperB
     forget: () =>
       base.alone(async () => {
         await emptyIncoming()
-        const parts = (await readdir(folder)).filter((name) => name.startsWith(ARRIVING))
+        const parts = (await readdir(folder)).filter(
+          (name) => name.startsWith(ARRIVING) || name.endsWith(PART),
+        )
         await Promise.all(parts.map((name) => rm(join(folder, name), { force: true })))
       }),
   }

@@ -10,6 +10,7 @@ import {
 } from 'node:fs'
 import { join } from 'node:path'
 import { DATABASE_FILE } from '../database/open'
+import type { Swap } from './keeper-base'
 import { LogTrouble } from '../database/trouble'
 import { syncFile, syncFolder } from '../database/whole-files'
 
@@ -17,11 +18,11 @@ import { syncFile, syncFolder } from '../database/whole-files'
  * Puts a staged database in the place of the log, at once: whoever looks afterwards, also after a
  * power cut at any moment, finds the one or the other, whole. The folder is held, and its log closed.
  *
- * @param staged a file in the same folder, with nothing beside it
  * @throws LogTrouble where the log still has a journal: it is open somewhere
  */
-export function putInPlace(folder: string, staged: string): void {
+export function putInPlace(folder: string, { prepare, staged }: Swap): void {
   const file = join(folder, DATABASE_FILE)
+  prepare(folder)
   syncFile(staged)
   if (existsSync(file)) settleJournal(file)
   renameSync(staged, file)

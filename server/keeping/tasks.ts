@@ -1,4 +1,4 @@
-import { bringPictures } from './bring/pictures'
+import { bringPictures } from './pictures'
 import { stageArchive, stageBackup, stageCopy } from './bring/stage'
 import type { BackupNote } from './backups/backup-note'
 import { makeBackup, type BackupJob } from './backups/make-backup'

@@ -1,29 +1,26 @@
 import { createReadStream } from 'node:fs'
 import type { Readable } from 'node:stream'
-import { mkdir, open, readdir, readFile, rename, rm, stat, type FileHandle } from 'node:fs/promises'
+import { mkdir, readdir, readFile, rm, stat } from 'node:fs/promises'
 import { join } from 'node:path'
 import { createHash } from 'node:crypto'
-
-export type PhotoSize = 'full' | 'small'
-
-const PART = '.part'
+import { hashOfFile, PART, syncFolder, writeWhole } from '../database/whole-files'
+import { PHOTO_SIZES, photoName, type PhotoSize } from './photo-names'
 
 /** Photos as files beside the log, named by what is in them: the same picture is stored once. */
 export const photoFiles = (folder: string) => {
   const photos = join(folder, 'photos')
-  const pathOf = (hash: string, size: PhotoSize) =>
-    join(photos, `${hash}${size === 'small' ? '-small' : ''}.jpg`)
+  const pathOf = (hash: string, size: PhotoSize) => join(photos, photoName(hash, size))
 
   return {
     /** Writes a photo so that it is there whole, or not at all, whatever happens meanwhile. */
     async write(hash: string, pictures: Record<PhotoSize, Buffer>): Promise<void> {
       await mkdir(photos, { recursive: true })
-      for (const size of ['full', 'small'] as const) {
+      for (const size of PHOTO_SIZES) {
         const path = pathOf(hash, size)
         if (await isWhole(path, pictures[size])) continue
         await writeWhole(path, pictures[size])
       }
-      await synced(await open(photos, 'r'))
+      syncFolder(photos)
     },
 
     /** Whether a file is there; what is in it is not looked at. */
@@ -48,38 +45,11 @@ export const photoFiles = (folder: string) => {
   }
 }
 
-/** Beside its place first, synced, and then under its name: names are given at once or not at all. */
-async function writeWhole(path: string, bytes: Buffer): Promise<void> {
-  const part = `${path}.${process.pid}-${Math.random().toString(36).slice(2)}${PART}`
-  try {
-    const file = await open(part, 'wx')
-    try {
-      await file.writeFile(bytes)
-    } finally {
-      await synced(file)
-    }
-    await rename(part, path)
-  } catch (error) {
-    await rm(part, { force: true })
-    throw error
-  }
-}
-
-async function synced(file: FileHandle): Promise<void> {
-  try {
-    await file.sync()
-  } finally {
-    await file.close()
-  }
-}
-
 /** Whether a file holds just these bytes: one that a kill or a disk has spoilt is written again. */
 async function isWhole(path: string, bytes: Buffer): Promise<boolean> {
   const there = await stat(path).catch(() => null)
   if (there?.size !== bytes.length) return false
-  return hashOf(await readFile(path)) === hashOf(bytes)
+  return (await hashOfFile(path)) === createHash('sha256').update(bytes).digest('hex')
 }
-
-const hashOf = (bytes: Buffer) => createHash('sha256').update(bytes).digest('hex')
 
 export type PhotoFiles = ReturnType<typeof photoFiles>

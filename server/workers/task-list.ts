@@ -1,4 +1,3 @@
-import BetterSqlite from 'better-sqlite3'
 import type { Factor } from '../../core/evidence/factors'
 import type { EvidenceSwatch } from '../../core/evidence/fingerprints'
 import { pairsAnswer, type PairsQuestion } from '../../core/evidence/pairs-answer'
@@ -19,6 +18,7 @@ import {
   type PosteriorQuestion,
 } from '../../core/strength/posterior/describe-posterior'
 import type { LeastSquaresBody } from '../../shared/schemas/calc/calc'
+import { complaintOf, withLog } from '../database/log-facts'
 import { readLogFile } from '../services/exchange/log-file'
 import { readReadings } from '../services/exchange/readings-file'
 
@@ -65,12 +65,7 @@ export function answerTo(name: TaskName, input: unknown): TaskAnswer {
 /** The first complaint about a database file, or `ok`. */
 function checkFile(file: string): string {
   try {
-    const db = new BetterSqlite(file, { readonly: true, timeout: 2000 })
-    try {
-      return String(db.pragma('integrity_check(1)', { simple: true }))
-    } finally {
-      db.close()
-    }
+    return withLog(file, complaintOf)
   } catch (error) {
     // another program's lock is no damage: it is told of where the log is opened
     const { code } = error as { code?: unknown }

@@ -23,6 +23,10 @@ import { expect, test } from './watched'
 
 const { base: BASE, folder } = useEmptyLog(4859)
 
+test.beforeEach(async ({ logServer }) => {
+  await Promise.all([settled(logServer.base()), settled(BASE)])
+})
+
 const put = async (page: Page, base: string, file: string) => {
   await page.goto(`${base}/keeping`)
   await page.getByLabel('Archive to look at').setInputFiles(file)
@@ -60,7 +64,6 @@ test('a log goes out whole, is the same in an empty one, and two that were one a
   logServer,
 }) => {
   const here = logServer.base()
-  await Promise.all([settled(here), settled(BASE)])
   await page.goto('/keeping')
   await page.getByRole('combobox', { name: 'Places in it' }).click({ force: true })
   await page.getByRole('option', { name: 'exactly' }).click()
@@ -108,13 +111,12 @@ test('a backup is made, looked at and brought back by keyboard, and the folder i
   logServer,
 }) => {
   const here = logServer.base()
-  await Promise.all([settled(here), settled(BASE)])
   await page.goto('/keeping')
   const newest = async () => (await viewOf(here)).backups[0]?.key
   const before = await newest()
   await page.getByRole('button', { name: 'Back up now' }).press('Enter')
   await expect.poll(newest).not.toBe(before)
-  await expect(page.getByText('Everything that was written is in it')).toBeVisible()
+  await expect(page.getByText('Everything that was written is in a backup')).toBeVisible()
   const lot = await firstLot(request, here)
   await note(request, here, lot, 'after the backup')
   await page.reload()
@@ -123,7 +125,7 @@ test('a backup is made, looked at and brought back by keyboard, and the folder i
     .getByRole('button', { name: /^Look at the backup/ })
     .first()
     .press('Enter')
-  await expect(page.getByText('1 lot, changed in the log since')).toBeVisible()
+  await expect(page.getByText('1 lot, changed or added to in the log since')).toBeVisible()
   await page.getByRole('button', { name: 'Put it in the place of the log' }).press('Enter')
   await expect(page.getByText('The backup is the log now')).toBeVisible()
   expect((await firstLot(request, here)).note).toBe(lot.note)
@@ -147,9 +149,7 @@ test.describe('what is refused', () => {
   test.use({ tolerated: ['422'] })
   test('stands beside its button: a folder that is not there, a file that is no archive', async ({
     page,
-    logServer,
   }) => {
-    await settled(logServer.base())
     await page.goto('/keeping')
     await page.getByLabel('Folder for backups').fill('/nowhere/at/all')
     await page.getByRole('button', { name: 'Name this folder' }).click()

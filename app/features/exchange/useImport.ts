@@ -1,8 +1,8 @@
 import { reactive, ref, shallowRef } from 'vue'
 import { formatCount } from '~~/core/quantity/format-count'
 import { messageOf } from '~~/core/present'
-import type { ImportPlan } from '~~/shared/views/exchange/import-plan'
-import { sendFile } from './read-news'
+import type { ImportNews, ImportPlan } from '~~/shared/views/exchange/import-plan'
+import { readNews } from '~/composables/read-news'
 
 /**
  * Bringing something in: looked at first, with how far it is; then done whole, or not.
@@ -24,25 +24,25 @@ export function useImport(whenDone: () => void, noun = 'row') {
     failure.value = ''
     progress.value = { done: 0, of: 0 }
     try {
-      await sendFile(
-        path,
-        file,
-        (news) => {
-          if ('done' in news) progress.value = news
-          else if ('plan' in news) plan.value = news.plan
-          else if ('problem' in news) failure.value = news.problem.detail
-          else {
-            const counted = plan.value?.isAnothers ? 'pot' : noun
-            plan.value = null
-            session.saved(
-              `Brought in ${formatCount(news.imported.rows, counted)}.`,
-              news.imported.changeSetId,
-            )
-            whenDone()
-          }
-        },
-        own.signal,
-      )
+      const answer = await fetch(`/api/${path}`, {
+        method: 'POST',
+        body: file,
+        signal: own.signal,
+      })
+      for await (const news of readNews<ImportNews>(answer)) {
+        if ('done' in news) progress.value = news
+        else if ('plan' in news) plan.value = news.plan
+        else if ('problem' in news) failure.value = news.problem.detail
+        else {
+          const counted = plan.value?.isAnothers ? 'pot' : noun
+          plan.value = null
+          session.saved(
+            `Brought in ${formatCount(news.imported.rows, counted)}.`,
+            news.imported.changeSetId,
+          )
+          whenDone()
+        }
+      }
     } catch (error) {
       // what was asked anew took its place
       if (stopper.value !== own) return

@@ -5,10 +5,10 @@ import DamagedLog from '~/features/keeping/DamagedLog.vue'
 import { useLogHealth } from '~/composables/useLogHealth'
 import { useSession } from '~/stores/session'
 
-const { trouble, warnings, look } = useLogHealth()
+const { trouble, kind, warnings, look } = useLogHealth()
 const session = useSession()
 /** The file itself is what is wrong: another can take its place. */
-const isLost = computed(() => /damaged|is empty|is gone/.test(trouble.value))
+const isLost = computed(() => ['damaged', 'empty', 'missing'].includes(kind.value ?? ''))
 const seen = ref<string[]>([])
 const unseen = computed(() => warnings.value.filter((words) => !seen.value.includes(words)))
 

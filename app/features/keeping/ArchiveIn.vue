@@ -24,15 +24,11 @@ const open = computed(() =>
   look.value?.conflicts.filter(({ id }) => !choices.value[id]).map(({ id }) => id),
 )
 const isMerge = computed(() => mode.value === 'merge' && !look.value?.isEmptyLog)
-const text = (of: Parameters<typeof countsText>[1]) => countsText(look.value?.collections ?? [], of)
+type Compared = ArchiveLook['collections'][number]
+const text = (of: (each: Compared) => number) => countsText(look.value?.collections ?? [], of)
 const comes = computed(() => text(({ onlyThere }) => onlyThere))
 const stays = computed(() => text(({ onlyHere }) => onlyHere))
-const newer = computed(() =>
-  countsText(
-    (look.value?.collections ?? []).map((each) => ({ ...each, differ: each.newerThere })),
-    ({ differ }) => differ,
-  ),
-)
+const newer = computed(() => text(({ newerThere }) => newerThere))
 const isWithheld = computed(() => look.value !== null && look.value.places !== 'exact')
 
 async function read(event: Event) {
@@ -122,7 +118,10 @@ async function bring() {
         <template v-if="isMerge">
           <ul class="plain">
             <li v-if="comes"><strong>Comes in:</strong> {{ comes }}.</li>
-            <li v-if="newer"><strong>Changed there since:</strong> {{ newer }}; taken as there.</li>
+            <li v-if="newer">
+              <strong>Changed there, or added to:</strong> {{ newer }}; taken as there, and what was
+              added here stays.
+            </li>
             <li v-if="!comes && !newer && !look.conflicts.length">
               Nothing is in it that the log has not.
             </li>

@@ -3,7 +3,7 @@ import type { BackupLook } from '~~/shared/views/keeping/keeping'
 import { useSession } from '~/stores/session'
 import ImportProgress from '~/features/exchange/ImportProgress.vue'
 import { useKeepingWork } from './useKeepingWork'
-import { countsText, thingsText, whenText } from './words'
+import { contentsText, countsText, thingsText, whenText } from './words'
 
 /** What bringing a backup back would do, and doing it. */
 const { backup } = defineProps<{ backup: string }>()
@@ -56,9 +56,7 @@ async function restore() {
     <p v-if="failure" class="wrong" role="alert">{{ failure }}</p>
     <template v-if="look">
       <p>
-        {{ thingsText('pots', look.backup.pots) }},
-        {{ thingsText('swatches', look.backup.swatches) }},
-        {{ thingsText('photos', look.backup.photos) }}; every byte is as it was written.
+        {{ contentsText(look.backup) }}; the copy of the log is, byte for byte, as it was written.
       </p>
       <dl v-if="look.collections">
         <template v-if="lost">
@@ -71,7 +69,7 @@ async function restore() {
         </template>
         <template v-if="older">
           <dt>Would be as before</dt>
-          <dd>{{ older }}, changed in the log since.</dd>
+          <dd>{{ older }}, changed or added to in the log since.</dd>
         </template>
         <template v-if="back">
           <dt>Would come back</dt>

@@ -2,7 +2,7 @@
 import type { KeepingView, SalvageView } from '~~/shared/views/keeping/keeping'
 import { messageOf } from '~~/core/present'
 import BackupSheet from './BackupSheet.vue'
-import { thingsText, whenText } from './words'
+import { contentsText, thingsText, whenText } from './words'
 
 /** What can be done where the log cannot be opened: the newest backup, and what still can be read. */
 const emit = defineEmits<{ restored: [] }>()
@@ -38,8 +38,7 @@ async function salvage() {
     <div v-else class="row">
       <template v-if="newest">
         <p>
-          The newest good backup was made {{ whenText(newest.madeAt) }}:
-          {{ thingsText('pots', newest.pots) }}, {{ thingsText('swatches', newest.swatches) }}.
+          The newest good backup was made {{ whenText(newest.madeAt) }}: {{ contentsText(newest) }}.
         </p>
         <button type="button" class="el-button" @click="chosen = newest.key">Look at it</button>
       </template>

@@ -3,7 +3,7 @@ import type { KeepingView } from '~~/shared/views/keeping/keeping'
 import { formatCount } from '~~/core/quantity/format-count'
 import ImportProgress from '~/features/exchange/ImportProgress.vue'
 import { useKeepingWork } from './useKeepingWork'
-import { bytesText, safetyOf, thingsText, whenText } from './words'
+import { bytesText, contentsText, safetyOf, unsavedText, whenText } from './words'
 
 /** How safe the log is, and making it safer now. */
 const { view } = defineProps<{ view: KeepingView }>()
@@ -25,23 +25,20 @@ async function backUp() {
       <template v-else>No backup yet</template>
     </h2>
     <p v-if="last">
-      {{ thingsText('pots', last.pots) }}, {{ thingsText('swatches', last.swatches) }},
-      {{ thingsText('photos', last.photos) }}: looked through, and whole.
+      {{ contentsText(last) }}: looked through, and as the log was.
       {{ formatCount(view.backups.length, 'backup') }} in all, {{ bytesText(view.totalBytes) }}.
     </p>
     <p v-else>
       One is made by itself on each day after something was written, and before each upgrade. You
       need do nothing, but for naming a folder on another disk.
     </p>
-    <p v-if="view.failure" class="wrong" role="alert">
-      {{ whenText(view.failure.at).replace(/^./, (letter) => letter.toUpperCase()) }}:
-      {{ view.failure.why }}
+    <p v-if="view.failure" class="wrong capital" role="alert">
+      {{ whenText(view.failure.at) }}: {{ view.failure.why }}
     </p>
     <p v-if="view.unsaved" :class="{ caution: safety === 'overdue' }">
-      {{ formatCount(view.unsaved.changes, 'change') }} since {{ whenText(view.unsaved.since) }}
-      {{ view.unsaved.changes === 1 ? 'is' : 'are' }} in no backup yet.
+      {{ unsavedText(view.unsaved) }}
     </p>
-    <p v-else-if="last" class="quiet">Everything that was written is in it.</p>
+    <p v-else-if="last" class="quiet">Everything that was written is in a backup.</p>
     <ImportProgress v-if="work.progress" :progress="work.progress" :is-stoppable="false" />
     <div class="row">
       <ElButton type="primary" :disabled="Boolean(work.progress)" @click="backUp"

@@ -1,6 +1,7 @@
 import { reactive, ref, shallowRef } from 'vue'
 import { messageOf } from '~~/core/present'
-import { sendKeeping } from './send-keeping'
+import type { KeepingNews } from '~~/shared/views/keeping/keeping'
+import { readNews } from '~/composables/read-news'
 
 /** One long work of keeping: how far it is, stopping it, and why it failed, beside its button. */
 export function useKeepingWork() {
@@ -15,12 +16,19 @@ export function useKeepingWork() {
     failure.value = ''
     progress.value = { done: 0, of: 0 }
     try {
-      return await sendKeeping<T>({
-        path,
-        body,
-        tell: (news) => (progress.value = news),
+      const isFile = body instanceof Blob
+      const answer = await fetch(`/api/keeping/${path}`, {
+        method: 'POST',
+        body: isFile ? body : JSON.stringify(body),
+        headers: isFile ? {} : { 'content-type': 'application/json' },
         signal: own.signal,
       })
+      for await (const news of readNews<KeepingNews<T>>(answer)) {
+        if ('problem' in news) throw new Error(news.problem.detail)
+        if ('answer' in news) return news.answer
+        progress.value = news
+      }
+      throw new Error('The log did not answer to the end: look again before you go on.')
     } catch (error) {
       failure.value =
         (error as Error).name === 'AbortError' ? 'Stopped. Nothing was changed.' : messageOf(error)

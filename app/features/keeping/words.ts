@@ -44,12 +44,12 @@ const readable = (words: string) =>
 export const reasonText = ({ reason, before }: BackupView): string =>
   before ? `${REASONS[reason]} ${readable(before)}` : REASONS[reason]
 
-export const takeBackText = ({ at, what }: { at: string; what: string }): string => {
-  const words = readable(what)
-  return `${whenText(at).replace(/^./, (letter) => letter.toUpperCase())}, ${words}.`
-}
+/** `today at 10:02, an archive came in.` */
+export const takeBackText = ({ at, what }: { at: string; what: string }): string =>
+  `${whenText(at)}, ${readable(what)}.`
 
-const NOUNS: Record<string, [one: string, many: string]> = {
+const NOUNS: Record<string, [one: string, many?: string]> = {
+  settings: ['setting'],
   sources: ['source', 'sources'],
   patches: ['place', 'places'],
   allowances: ['rule of a place', 'rules of places'],
@@ -73,14 +73,14 @@ const NOUNS: Record<string, [one: string, many: string]> = {
 
 /** `1 pot`, `3 pots`. */
 export const thingsText = (collection: string, n: number): string => {
-  const [one, many] = NOUNS[collection] ?? [collection, collection]
-  return n === 1 ? `1 ${one}` : `${formatCount(n, one).replace(/ .*/, '')} ${many}`
+  const [one, many] = NOUNS[collection] ?? [collection]
+  return formatCount(n, one, many)
 }
 
 /** `3 pots and 1 swatch`, by one of the counts; empty for none. */
-export function countsText(
-  compared: readonly CollectionCompared[],
-  of: (each: CollectionCompared) => number,
+export function countsText<Each extends CollectionCompared>(
+  compared: readonly Each[],
+  of: (each: Each) => number,
 ): string {
   const parts = compared
     .filter((each) => of(each) > 0)
@@ -100,12 +100,25 @@ export function safetyOf({ backups, unsaved, failure, isAwaited }: KeepingView):
   return backups.length === 0 ? 'none' : 'good'
 }
 
+/** What no backup has yet. */
+export function unsavedText({ changes, since }: NonNullable<KeepingView['unsaved']>): string {
+  if (changes === 0) return 'Settings that were changed since are in no backup yet.'
+  const are = changes === 1 ? 'is' : 'are'
+  return `${formatCount(changes, 'change')} since ${whenText(since)} ${are} in no backup yet.`
+}
+
+/** What a backup holds, and what of it was gone already. */
+export function contentsText({ pots, swatches, photos, missingPhotos }: BackupView): string {
+  const gone = missingPhotos ? `, and ${thingsText('photos', missingPhotos)} gone before it` : ''
+  return `${thingsText('pots', pots)}, ${thingsText('swatches', swatches)}, ${thingsText('photos', photos)}${gone}`
+}
+
 /** What is to be said on Today of the log's safety; empty where all is well. */
 export function safetyWords(view: KeepingView): string {
   const safety = safetyOf(view)
   if (safety === 'failed') return `The last backup did not go as it should: ${view.failure?.why}`
   if (safety !== 'overdue' || !view.unsaved) return ''
-  return `${formatCount(view.unsaved.changes, 'change')} since ${shortDate(dayOf(view.unsaved.since))} are in no backup.`
+  return unsavedText(view.unsaved)
 }
 
 /** Names of columns as one reads them: `own_dry_fraction` is `own dry fraction`. */

@@ -16,10 +16,11 @@ export interface BackupNote {
   sha256: string
   /** Newest migration of the log: its form. */
   form: string
-  /** Number of the newest change in it, its id, and when that was. */
+  /** Number and id of the newest change in it. */
   change: number
   changeId: string | null
-  changedAt: string | null
+  /** SHA-256 of its settings, which changes do not tell of. */
+  settings: string
   /** Rows of each table. */
   rows: Record<string, number>
   /** Hashes of its pictures, which backups share. */
@@ -46,7 +47,7 @@ const noteSchema = Joi.object<BackupNote>({
   form: Joi.string().required(),
   change: count.required(),
   changeId: Joi.string().allow(null).required(),
-  changedAt: Joi.string().isoDate().allow(null).required(),
+  settings: Joi.string().pattern(HASH).required(),
   rows: Joi.object().pattern(Joi.string(), count).required(),
   photos: hashes.required(),
   missingPhotos: hashes.required(),

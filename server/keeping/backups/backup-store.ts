@@ -1,13 +1,13 @@
 import { readdir, rm, stat } from 'node:fs/promises'
 import { join } from 'node:path'
 import { LRUCache } from 'lru-cache'
+import { PART } from '../../database/whole-files'
+import { photoHashOf } from '../../photos/photo-names'
 import { noteName, copyName, readNote, type BackupNote } from './backup-note'
 import { whichToKeep } from './which-to-keep'
 
 const NOTE = /^log-(.+)\.json$/
 const COPY = /^log-(.+)\.sqlite$/
-const PICTURE = /^([0-9a-f]{64})(?:-small)?\.jpg$/
-const PART = '.part'
 
 const namesIn = (folder: string): Promise<string[]> => readdir(folder).catch(() => [])
 
@@ -29,10 +29,8 @@ export async function backupsIn(folder: string): Promise<BackupNote[]> {
 /**
  * Takes away what is older than is kept, then copies without a note, pictures that no backup
  * has, and what was left half written. Whatever else lies in the folder stays.
- *
- * @returns ids of the backups that were taken away
  */
-export async function thinOut(folder: string, now: Date): Promise<string[]> {
+export async function thinOut(folder: string, now: Date): Promise<void> {
   const notes = await backupsIn(folder)
   const keep = whichToKeep(notes, now)
   const gone = notes.filter(({ id }) => !keep.has(id))
@@ -46,12 +44,11 @@ export async function thinOut(folder: string, now: Date): Promise<string[]> {
   const pictures = new Set(notes.filter(({ id }) => keep.has(id)).flatMap(({ photos }) => photos))
   const photos = join(folder, 'photos')
   for (const name of await namesIn(photos)) {
-    const hash = PICTURE.exec(name)?.[1]
+    const hash = photoHashOf(name)
     if (name.endsWith(PART) || (hash !== undefined && !pictures.has(hash))) {
       await rm(join(photos, name), { force: true })
     }
   }
-  return gone.map(({ id }) => id)
 }
 
 /** Sizes are asked for by every look at a page, and change with a backup alone. */

@@ -1,18 +1,25 @@
-import BetterSqlite from 'better-sqlite3'
-import {
-  constants,
-  copyFileSync,
-  existsSync,
-  mkdirSync,
-  renameSync,
-  rmSync,
-  statfsSync,
-  statSync,
-} from 'node:fs'
+import { existsSync, mkdirSync, renameSync, rmSync, statfsSync, statSync } from 'node:fs'
 import { join } from 'node:path'
 import type { BackupReason } from '../../../shared/views/keeping/keeping'
-import { latestOf, pictureHashes, rowsByTable, samePictures } from '../../database/log-facts'
-import { hashOfFile, syncFile, syncFolder, writeWhole } from '../../database/whole-files'
+import {
+  complaintOf,
+  copyInto,
+  latestOf,
+  pictureHashes,
+  rowsByTable,
+  settingsOf,
+  withLog,
+} from '../../database/log-facts'
+import {
+  hashOfFile,
+  hashOfText,
+  PART,
+  syncFile,
+  syncFolder,
+  writeWhole,
+} from '../../database/whole-files'
+import { photoName } from '../../photos/photo-names'
+import { copyPicture, isWholePicture } from '../pictures'
 import { backupIdOf, copyName, noteName, type BackupNote } from './backup-note'
 
 export interface BackupJob {
@@ -29,7 +36,6 @@ export interface BackupJob {
 
 type Progress = (done: number, of: number) => void
 
-const PHOTO_SIZES = ['', '-small'] as const
 /** Room that is wanted, of the size of the log. */
 const ROOM = 1.5
 
@@ -55,7 +61,7 @@ export async function makeBackup(job: BackupJob, progress: Progress): Promise<Ba
   if (!existsSync(target)) mkdirSync(target)
   const photos = join(target, 'photos')
   mkdirSync(photos, { recursive: true })
-  const part = join(target, `${copyName(id)}.part`)
+  const part = join(target, copyName(id) + PART)
   refuseWithoutRoom(job.log, target)
   try {
     copyLog(job.log, part)
@@ -78,7 +84,7 @@ export async function makeBackup(job: BackupJob, progress: Progress): Promise<Ba
       form: facts.form,
       change: facts.change,
       changeId: facts.changeId,
-      changedAt: facts.changedAt,
+      settings: facts.settings,
       rows: facts.rows,
       photos: facts.hashes.filter((hash) => !gone.has(hash)),
       missingPhotos,
@@ -103,40 +109,29 @@ function refuseWithoutRoom(log: string, target: string): void {
 /** `VACUUM INTO` sees one moment of the log, with what its journal holds, and stops nobody. */
 function copyLog(log: string, part: string): void {
   rmSync(part, { force: true })
-  const db = new BetterSqlite(log, { readonly: true, fileMustExist: true, timeout: 5000 })
-  try {
+  withLog(log, (db) => {
     const first = latestOf(db).change
-    db.prepare('vacuum into ?').run(part)
-    const copy = new BetterSqlite(part, { readonly: true })
-    try {
-      const { change } = latestOf(copy)
-      if (change < first || change > latestOf(db).change) {
-        throw new BackupFailed(`its newest change is ${change}, which the log never had`)
-      }
-    } finally {
-      copy.close()
+    copyInto(db, part)
+    const { change } = withLog(part, latestOf)
+    if (change < first || change > latestOf(db).change) {
+      throw new BackupFailed(`its newest change is ${change}, which the log never had`)
     }
-  } finally {
-    db.close()
-  }
+  })
 }
 
-function lookThrough(part: string) {
-  const copy = new BetterSqlite(part, { readonly: true })
-  try {
-    const complaint = String(copy.pragma('integrity_check(1)', { simple: true }))
+const lookThrough = (part: string) =>
+  withLog(part, (db) => {
+    const complaint = complaintOf(db)
     if (complaint !== 'ok') throw new BackupFailed(`the copy is damaged (${complaint})`)
-    const form = copy.prepare('select name from knex_migrations order by id desc limit 1').pluck()
+    const form = db.prepare('select name from knex_migrations order by id desc limit 1').pluck()
     return {
-      ...latestOf(copy),
+      ...latestOf(db),
       form: String(form.get()),
-      rows: rowsByTable(copy),
-      hashes: pictureHashes(copy),
+      rows: rowsByTable(db),
+      settings: hashOfText(settingsOf(db)),
+      hashes: pictureHashes(db),
     }
-  } finally {
-    copy.close()
-  }
-}
+  })
 
 /**
  * Copies a picture that the folder has not, or has spoilt.
@@ -144,23 +139,13 @@ function lookThrough(part: string) {
  * @returns whether it is there now, whole
  */
 async function keepPicture(from: string, to: string, hash: string): Promise<boolean> {
-  const own = (folder: string, size: string) => join(folder, `${hash}${size}.jpg`)
-  if (await isKept(to, from, hash)) return true
-  if (!PHOTO_SIZES.every((size) => existsSync(own(from, size)))) return false
-  if ((await hashOfFile(own(from, ''))) !== hash) return false
-  for (const size of PHOTO_SIZES) {
-    const part = `${own(to, size)}.part`
-    copyFileSync(own(from, size), part, constants.COPYFILE_FICLONE)
-    syncFile(part)
-    renameSync(part, own(to, size))
-  }
-  return (await hashOfFile(own(to, ''))) === hash
+  if ((await isWholePicture(to, hash)) && (await isSmallAlike(from, to, hash))) return true
+  return copyPicture(hash, from, to)
 }
 
-async function isKept(to: string, from: string, hash: string): Promise<boolean> {
-  if (!existsSync(join(to, `${hash}.jpg`)) || !existsSync(join(to, `${hash}-small.jpg`)))
-    return false
-  if ((await hashOfFile(join(to, `${hash}.jpg`))) !== hash) return false
-  const small = join(from, `${hash}-small.jpg`)
-  return !existsSync(small) || samePictures(small, join(to, `${hash}-small.jpg`))
+/** A small picture has no name of its own to be held against: that of the log says what it is. */
+async function isSmallAlike(from: string, to: string, hash: string): Promise<boolean> {
+  const [source, kept] = [from, to].map((folder) => join(folder, photoName(hash, 'small')))
+  if (!existsSync(source!)) return true
+  return (await hashOfFile(source!)) === (await hashOfFile(kept!))
 }

@@ -1,14 +1,15 @@
 import { copyFileSync, existsSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
+import type { Knex } from 'knex'
 import { MIGRATIONS, migrate } from '../../database/migrate'
 import { connectFile } from '../../database/open'
 import { Refusal } from '../../services/log/failures'
 import { openArchive } from '../../services/archive/open-archive'
 import { restoreArchive } from '../../services/archive/restore-archive'
 import { copyName, type BackupNote } from '../backups/backup-note'
-import { withLog } from '../../database/log-facts'
+import { complaintOf, withLog } from '../../database/log-facts'
 import { hashOfFile, syncFile } from '../../database/whole-files'
-import { writePictures } from './pictures'
+import { writePictures } from '../pictures'
 
 type Progress = (done: number, of: number) => void
 
@@ -32,7 +33,7 @@ export async function stageBackup(
   progress: Progress = () => undefined,
 ): Promise<void> {
   removeDatabase(staged)
-  refuseNewer(note.form)
+  migrationsOf(note.form)
   copyFileSync(join(folder, copyName(note.id)), staged)
   progress(1, 3)
   if ((await hashOfFile(staged)) !== note.sha256) {
@@ -64,10 +65,10 @@ export async function stageCopy(file: string, staged: string): Promise<void> {
   }
   try {
     const newest = withLog(staged, (db) => {
-      if (db.pragma('integrity_check(1)', { simple: true }) !== 'ok') throw refuse('is damaged')
+      if (complaintOf(db) !== 'ok') throw refuse('is damaged')
       return db.prepare('select name from knex_migrations order by id desc limit 1').pluck().get()
     })
-    refuseNewer(String(newest))
+    migrationsOf(String(newest))
   } catch (error) {
     if (error instanceof Refusal) throw error
     throw refuse('is no archive, no backup, and no copy of a log')
@@ -91,18 +92,13 @@ export async function stageArchive(
   removeDatabase(staged)
   const archive = await openArchive(file)
   try {
-    const form = refuseNewer(archive.told.form.at(-1) ?? '', archive.told.form)
-    const db = connectFile(staged)
-    try {
-      await migrate(db, MIGRATIONS.slice(0, form))
-      const rows = await db.transaction((trx) => restoreArchive(trx, archive, progress))
-      await migrate(db)
-      await settle(db)
-      const taken = await writePictures(archive, photos)
-      return { rows, photos: taken, createdAt: archive.told.created, places: archive.told.places }
-    } finally {
-      await db.destroy()
-    }
+    const { created, places, form } = archive.told
+    const rows = await inFile(staged, async (db) => {
+      await migrate(db, migrationsOf(form.at(-1) ?? '', form))
+      return db.transaction((trx) => restoreArchive(trx, archive, progress))
+    })
+    await upToDate(staged)
+    return { rows, photos: await writePictures(archive, photos), createdAt: created, places }
   } catch (error) {
     removeDatabase(staged)
     throw error
@@ -111,37 +107,41 @@ export async function stageArchive(
   }
 }
 
-const SENTENCE_END = 'Start the version that wrote it. Nothing was changed.'
-
-/** @returns how many migrations a log of that form has been through */
-function refuseNewer(newest: string, form?: readonly string[]): number {
+/**
+ * The migrations that a log of some form has been through.
+ *
+ * @param newest name of the last of them
+ * @param form names of all of them, where they are known
+ * @throws Refusal for a form that this version does not know
+ */
+function migrationsOf(newest: string, form?: readonly string[]) {
   const known = MIGRATIONS.map(({ name }) => name)
   const at = known.indexOf(newest)
   const isOurs = !form || form.every((name, i) => name === known[i])
-  if (at >= 0 && isOurs) return at + 1
+  if (at >= 0 && isOurs) return MIGRATIONS.slice(0, at + 1)
   throw new Refusal(
     422,
     'Of another version',
-    `It is of a log in the form ${newest || 'none'}, and this version knows up to ${known.at(-1)}. ${SENTENCE_END}`,
+    `It is of a log in the form ${newest || 'none'}, and this version knows up to ${known.at(-1)}. Start the version that wrote it. Nothing was changed.`,
   )
 }
 
-async function upToDate(file: string): Promise<void> {
+async function inFile<T>(file: string, use: (db: Knex) => Promise<T>): Promise<T> {
   const db = connectFile(file)
   try {
-    await migrate(db)
-    await settle(db)
+    return await use(db)
   } finally {
     await db.destroy()
   }
-  syncFile(file)
 }
 
-/** All of it in the file itself, looked through, and nothing in a journal beside it. */
-async function settle(db: ReturnType<typeof connectFile>): Promise<void> {
-  const [{ integrity_check: complaint }] = (await db.raw('pragma integrity_check(1)')) as [
-    { integrity_check: string },
-  ]
+/** Up to this version's form, all of it in the file itself and nothing in a journal, looked through. */
+async function upToDate(file: string): Promise<void> {
+  await inFile(file, async (db) => {
+    await migrate(db)
+    await db.raw('pragma wal_checkpoint(truncate)')
+  })
+  const complaint = withLog(file, complaintOf)
   if (complaint !== 'ok') throw new Error(`What was brought is damaged: ${complaint}.`)
-  await db.raw('pragma wal_checkpoint(truncate)')
+  syncFile(file)
 }

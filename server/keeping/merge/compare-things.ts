@@ -26,7 +26,8 @@ const differ = (columns: readonly string[]) =>
 
 /**
  * Finds how every thing of both logs stands, by its own row, its parts, and the changes that each log
- * has of it and the other has not. Fills `temp.thing (id, tbl, standing)`.
+ * has of it and the other has not. Fills `temp.thing (id, tbl, standing)`, and `temp.added (side, id)`
+ * with things that have parts, such as readings, that the other side's have not.
  */
 export function compareThings(db: BetterSqlite.Database): void {
   db.exec(`
@@ -35,6 +36,7 @@ export function compareThings(db: BetterSqlite.Database): void {
     create temp table changed_there (id text primary key, at text) without rowid;
     create temp table row_differs (id text primary key) without rowid;
     create temp table part_differs (id text primary key) without rowid;
+    create temp table added (side text, id text, primary key (side, id)) without rowid;
     insert into changed_here select row_id, max(at) from here.change_log
       where id not in (select id from there.change_log) group by row_id;
     insert into changed_there select row_id, max(at) from there.change_log
@@ -56,14 +58,13 @@ export function compareThings(db: BetterSqlite.Database): void {
       insert or ignore into part_differs select ${owner('h')} from here."${table}" h
         join there."${table}" t using (${keys}) where ${differ(columns)};
     `)
-    if (isLedger) continue
-    for (const [one, other] of [
+    for (const [side, other] of [
       ['here', 'there'],
       ['there', 'here'],
     ]) {
       db.exec(`
-        insert or ignore into part_differs select ${by} from ${one}."${table}"
-          where (${keys}) not in (select ${keys} from ${other}."${table}");
+        insert or ignore into ${isLedger ? `added select '${side}',` : 'part_differs select'} ${by}
+          from ${side}."${table}" where (${keys}) not in (select ${keys} from ${other}."${table}");
       `)
     }
   }

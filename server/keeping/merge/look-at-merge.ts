@@ -1,6 +1,10 @@
 import BetterSqlite from 'better-sqlite3'
 import { keysOf } from '../../../core/json'
-import type { ArchiveLook, MergeConflict } from '../../../shared/views/keeping/keeping'
+import type {
+  ArchiveLook,
+  CollectionCompared,
+  MergeConflict,
+} from '../../../shared/views/keeping/keeping'
 import { attachBoth, columnsOf, compareThings, nameOf, type Standing } from './compare-things'
 import { isOfThing, PARTS, TABLE_OF } from './tables'
 
@@ -23,41 +27,77 @@ export function withBoth<T>(here: string, there: string, use: (db: BetterSqlite.
   }
 }
 
+interface Counted {
+  standing: Standing
+  addedHere: 0 | 1
+  addedThere: 0 | 1
+  n: number
+}
+
 /** How the things of two logs stand, collection by collection; those that neither has are left out. */
 export function countThings(db: BetterSqlite.Database): Collections {
-  const count = db.prepare(
-    'select standing, count(*) as n from thing where tbl = ? group by standing',
-  )
-  const collections: Collections = []
-  for (const collection of keysOf(TABLE_OF)) {
-    const table = TABLE_OF[collection]
-    const counts = new Map(
-      (count.all(table) as { standing: Standing; n: number }[]).map(({ standing, n }) => [
-        standing,
-        n,
-      ]),
+  const count = db.prepare(`
+    select standing, h.id is not null as addedHere, t.id is not null as addedThere, count(*) as n
+    from thing left join added h on h.side = 'here' and h.id = thing.id
+    left join added t on t.side = 'there' and t.id = thing.id
+    where tbl = ? group by 1, 2, 3`)
+  return keysOf(TABLE_OF).flatMap((collection) => {
+    const counts = count.all(TABLE_OF[collection]) as Counted[]
+    if (counts.length === 0) return []
+    const of = (is: (each: Counted) => unknown) =>
+      counts.filter(is).reduce((sum, { n }) => sum + n, 0)
+    const isSame = ({ standing }: Counted) => standing === 'same'
+    const isAdded = (each: Counted) => each.addedHere || each.addedThere
+    const standing = (which: Standing) => of((each) => each.standing === which)
+    return [
+      {
+        collection,
+        onlyHere: standing('onlyHere'),
+        onlyThere: standing('onlyThere'),
+        newerHere: standing('newerHere') + of((each) => isSame(each) && each.addedHere),
+        newerThere: standing('newerThere') + of((each) => isSame(each) && each.addedThere),
+        differ:
+          standing('newerHere') +
+          standing('newerThere') +
+          standing('both') +
+          of((each) => isSame(each) && isAdded(each)),
+        same: of((each) => isSame(each) && !isAdded(each)),
+        examples: examplesOf(db, TABLE_OF[collection]),
+      },
+    ]
+  })
+}
+
+const examplesOf = (db: BetterSqlite.Database, table: string): string[] =>
+  db
+    .prepare(
+      `select ${nameOf(db, table)} from here."${table}" join thing using (id)
+       where standing = 'onlyHere' order by id desc limit ${MOST_EXAMPLES}`,
     )
-    if (counts.size === 0) continue
-    const of = (standing: Standing) => counts.get(standing) ?? 0
-    const examples = db
+    .pluck()
+    .all() as string[]
+
+/** Settings of two logs, compared by their names; what the catalogue keeps of itself is none. */
+export function countSettings(db: BetterSqlite.Database): CollectionCompared {
+  const names = (where: string) =>
+    db
       .prepare(
-        `select ${nameOf(db, table)} from here."${table}" join thing using (id)
-         where standing = 'onlyHere' order by id desc limit ${MOST_EXAMPLES}`,
+        `select name from here.setting h left join there.setting t using (name)
+         where name <> 'catalogue' and ${where}
+         union select name from there.setting t left join here.setting h using (name)
+         where name <> 'catalogue' and ${where}`,
       )
       .pluck()
       .all() as string[]
-    collections.push({
-      collection,
-      onlyHere: of('onlyHere'),
-      onlyThere: of('onlyThere'),
-      newerHere: of('newerHere'),
-      newerThere: of('newerThere'),
-      differ: of('newerHere') + of('newerThere') + of('both'),
-      same: of('same'),
-      examples,
-    })
+  const onlyHere = names('t.value is null')
+  return {
+    collection: 'settings',
+    onlyHere: onlyHere.length,
+    onlyThere: names('h.value is null').length,
+    differ: names('h.value <> t.value').length,
+    same: names('h.value = t.value').length,
+    examples: [],
   }
-  return collections
 }
 
 /** Things that both logs changed, with what differs. */

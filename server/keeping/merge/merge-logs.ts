@@ -1,6 +1,7 @@
 import BetterSqlite from 'better-sqlite3'
 import { keysOf } from '../../../core/json'
 import { formatMass } from '../../../core/quantity/format-quantity'
+import { complaintOf } from '../../database/log-facts'
 import { attachBoth, columnsOf, compareThings } from './compare-things'
 import { newCodes } from './look-at-merge'
 import { COUNT_ANEW, PARTS, TABLE_OF } from './tables'
@@ -35,7 +36,7 @@ export function mergeLogs(here: string, there: string, choices: Choices): string
 }
 
 function lookThrough(db: BetterSqlite.Database): void {
-  const complaint = String(db.pragma('here.integrity_check(1)', { simple: true }))
+  const complaint = complaintOf(db, 'here')
   if (complaint !== 'ok') throw new Error(`What was made of both is damaged: ${complaint}.`)
 }
 

@@ -1,6 +1,7 @@
 import { existsSync, mkdirSync, readdirSync, renameSync, statSync } from 'node:fs'
 import { join } from 'node:path'
-import { bringPictures } from '../bring/pictures'
+import { photoHashOf, photoName } from '../../photos/photo-names'
+import { bringPictures, hasPicture } from '../pictures'
 import { pictureHashesOf } from '../../database/log-facts'
 import { hashOfFile } from '../../database/whole-files'
 
@@ -26,7 +27,6 @@ export interface Tidied {
 }
 
 const STRAYS = 'photos-without-rows'
-const PICTURE = /^([0-9a-f]{64})(-small)?\.jpg$/
 
 /**
  * Mends what a kill, a restore or a hand in the folder left: pictures without rows are laid aside,
@@ -49,7 +49,7 @@ export async function tidyPhotos({
     renameSync(join(photos, name), join(strays, name))
   }
   for (const name of readdirSync(photos)) {
-    const hash = PICTURE.exec(name)?.[1]
+    const hash = photoHashOf(name)
     if (!hash || wanted.has(hash)) continue
     if (statSync(join(photos, name)).mtimeMs >= before) continue
     layAside(name)
@@ -57,14 +57,13 @@ export async function tidyPhotos({
   }
   if (isThorough) {
     for (const hash of wanted) {
-      const file = join(photos, `${hash}.jpg`)
-      if (existsSync(file) && (await hashOfFile(file)) !== hash) layAside(`${hash}.jpg`)
+      const name = photoName(hash, 'full')
+      const isSpoilt =
+        existsSync(join(photos, name)) && (await hashOfFile(join(photos, name))) !== hash
+      if (isSpoilt) layAside(name)
     }
   }
-  const lacking = [...wanted].filter(
-    (hash) =>
-      !existsSync(join(photos, `${hash}.jpg`)) || !existsSync(join(photos, `${hash}-small.jpg`)),
-  )
-  const missing = bringPictures(lacking, photos, [strays, ...backups])
+  const lacking = [...wanted].filter((hash) => !hasPicture(photos, hash))
+  const missing = await bringPictures(lacking, photos, [strays, ...backups])
   return { strays: laidAside, broughtBack: lacking.length - missing.length, missing }
 }

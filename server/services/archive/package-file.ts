@@ -1,5 +1,6 @@
 import Joi from 'joi'
 import { ARCHIVED_PLACES, type ArchivedPlaces } from '../../../shared/views/keeping/keeping'
+import { photoName, type PhotoSize } from '../../photos/photo-names'
 import { columnWords, tableWords } from './column-words'
 import type { LogTable } from './log-tables'
 import { MISSING } from './table-text'
@@ -16,8 +17,7 @@ export const AS_JSON = {
   'sources.json': 'source',
 } as const
 export const tablePath = (name: string) => `tables/${name}.csv`
-export const photoPath = (hash: string, isSmall: boolean) =>
-  `photos/${hash}${isSmall ? '-small' : ''}.jpg`
+export const photoPath = (hash: string, size: PhotoSize) => `photos/${photoName(hash, size)}`
 
 /** What an archive says of itself: a Frictionless Data Package (specs.frictionlessdata.io). */
 export interface ArchivePackage {

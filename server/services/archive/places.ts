@@ -1,8 +1,9 @@
 import { sharedPlace } from '../../../core/formats/place'
 import type { ArchivedPlaces } from '../../../shared/views/keeping/keeping'
+import type { Patch } from '../../../shared/schemas/walk/patch'
 import type { Row } from './table-text'
 
-type Privacy = 'dropped' | 'rounded' | 'exact'
+type Privacy = Patch['privacy']
 
 /** What an archive must know of each patch to write places as they may go out. */
 export interface PatchPrivacy {

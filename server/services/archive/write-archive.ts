@@ -8,6 +8,7 @@ import type { Reflectance } from '../../../core/colour/spectrum'
 import { parseJson } from '../../../core/json'
 import type { ArchivedPlaces } from '../../../shared/views/keeping/keeping'
 import type { PhotoFiles } from '../../photos/photo-files'
+import { PHOTO_SIZES } from '../../photos/photo-names'
 import { formOf, logTables, type LogTable } from './log-tables'
 import {
   AS_JSON,
@@ -37,7 +38,7 @@ const NO_TIME = new Date(1980, 0, 1)
  * memory. The same log gives the same file.
  *
  * @param db one moment of the log
- * @param told as it goes: what was written of how much
+ * @param tell how far it is: what was written, of how much
  */
 export async function writeArchive(
   db: Knex,
@@ -71,14 +72,14 @@ export async function writeArchive(
   for (const [path, name] of Object.entries(AS_JSON)) add(path, () => jsonOf(db, name))
   add(SPECTRA, () => spectraOf(db, created))
   for (const hash of kept) {
-    for (const size of ['full', 'small'] as const) {
+    for (const size of PHOTO_SIZES) {
       // one that is gone from the folder is gone from the archive, and its row says so
       if (!(await photos.has(hash, size))) continue
       const read = async function* () {
         yield* photos.stream(hash, size) as AsyncIterable<Buffer>
         if (size === 'full') did(PHOTO_WORK)
       }
-      add(photoPath(hash, size === 'small'), read, false)
+      add(photoPath(hash, size), read, false)
     }
   }
   zip.addReadStreamLazy(MANIFEST, { mtime: NO_TIME }, (give) => {

@@ -30,7 +30,10 @@ export interface KeepingView {
   folder: { data: string; named: string | null; isNamedThere: boolean }
   /** Of everything in the folders of backups, pictures too. */
   totalBytes: number
-  /** Changes since the newest good backup, and when the first of them was. */
+  /**
+   * Changes since the newest good backup, and since when they wait; none where settings alone were
+   * changed.
+   */
   unsaved: { changes: number; since: string } | null
   /** The last try, where it failed. */
   failure: { at: string; why: string } | null
@@ -46,6 +49,7 @@ export interface CollectionCompared {
   collection: string
   onlyHere: number
   onlyThere: number
+  /** In both, and not alike: changed, or something was added to them. */
   differ: number
   same: number
   /** A few of those that are only here, by their codes or names. */
@@ -55,9 +59,8 @@ export interface CollectionCompared {
 /** What a backup holds beside what the log holds. */
 export interface BackupLook {
   backup: BackupView
-  /** Of the log now; null where it cannot be read. */
+  /** Newest change of the log now; null where it cannot be read. */
   change: number | null
-  changedAt: string | null
   collections: CollectionCompared[] | null
 }
 

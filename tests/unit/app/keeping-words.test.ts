@@ -2,11 +2,13 @@ import { describe, expect, test } from '@jest/globals'
 import dayjs from 'dayjs'
 import {
   bytesText,
+  contentsText,
   countsText,
   reasonText,
   safetyOf,
   safetyWords,
   thingsText,
+  unsavedText,
 } from '../../../app/features/keeping/words'
 import type { BackupView, KeepingView } from '../../../shared/views/keeping/keeping'
 
@@ -46,7 +48,7 @@ describe('how safe a log is', () => {
     expect(safetyOf(late)).toBe('overdue')
     // it is made by itself in a moment
     expect(safetyOf({ ...late, isAwaited: true })).toBe('good')
-    expect(safetyWords(late)).toMatch(/^4 changes since .* are in no backup\.$/)
+    expect(safetyWords(late)).toMatch(/^4 changes since .* are in no backup yet\.$/)
   })
   test('failed counts before all else, and says why', () => {
     const failed = {
@@ -90,6 +92,18 @@ test('things are counted by their own names', () => {
   expect(counts([of('pots', 2), of('lots', 0), of('swatches', 3), of('photos', 1)])).toBe(
     '2 pots, 3 swatches and 1 photo',
   )
+})
+
+test('a backup claims no photo that was gone when it was made', () => {
+  expect(contentsText(backup)).toBe('3 pots, 9 swatches, 1 photo')
+  expect(contentsText({ ...backup, missingPhotos: 2 })).toBe(
+    '3 pots, 9 swatches, 1 photo, and 2 photos gone before it',
+  )
+})
+
+test('settings alone are no count of changes', () => {
+  expect(unsavedText({ changes: 0, since: hoursAgo(1) })).toContain('Settings')
+  expect(unsavedText({ changes: 1, since: hoursAgo(1) })).toMatch(/^1 change since .* is in no/)
 })
 
 test('a backup says what it was made before', () => {

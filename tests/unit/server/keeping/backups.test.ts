@@ -14,6 +14,7 @@ import {
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { DATABASE_FILE } from '../../../../server/database/open'
+import { newId } from '../../../../shared/ids'
 import { KeptLog } from '../../../fixtures/kept-log'
 import { refusal } from '../../../fixtures/log'
 
@@ -130,6 +131,17 @@ describe('the backup of a day', () => {
     expect(await kept.keeper.whenDue()).toBe(false)
   })
 
+  test('is made for settings alone, too', async () => {
+    await kept.lot()
+    await kept.keeper.whenDue()
+    expect((await kept.keeper.view()).unsaved).toBeNull()
+    await kept.log.settings.change({ latitude: 47 })
+    expect((await kept.keeper.view()).unsaved).toMatchObject({ changes: 0 })
+    kept.wait(24)
+    expect(await kept.keeper.whenDue()).toBe(true)
+    expect((await kept.keeper.view()).unsaved).toBeNull()
+  })
+
   test('goes into the folder that was named, and beside what lies there', async () => {
     const stick = mkdtempSync(join(tmpdir(), 'juniper-haze-stick-'))
     writeFileSync(join(stick, 'letter.txt'), 'mine')
@@ -218,6 +230,33 @@ describe('a backup brought back', () => {
     expect((await kept.log.lots.read(lot.id)).note).toBe('by the gate')
     // the serials go on, so that no tag is given twice
     expect(now).not.toContain((await kept.lot()).code)
+  })
+
+  test('says also what was only added to a thing, and what settings were', async () => {
+    const lot = await kept.lot()
+    await kept.keeper.backUpNow()
+    const { key } = (await kept.keeper.view()).backups[0]!
+    const of = async (collection: string) =>
+      (await kept.keeper.lookAtBackup(key)).collections?.find(
+        (each) => each.collection === collection,
+      )
+    expect(await of('lots')).toMatchObject({ differ: 0, same: 1 })
+    expect(await of('settings')).toMatchObject({ onlyHere: 0, differ: 0 })
+    // a weighing is a part of its lot, which itself stays as it was
+    await kept.database.write('lot_movement').insert({
+      id: newId(),
+      lot_id: lot.id,
+      kind: 'used',
+      delta_g: -10,
+      happened_on: '2026-08-30',
+      created_at: kept.now.toISOString(),
+      state: 'fresh',
+      dry_fraction: 0.2,
+      dry_fraction_basis: 'typical',
+    })
+    await kept.log.settings.change({ latitude: 47 })
+    expect(await of('lots')).toMatchObject({ differ: 1, same: 0 })
+    expect(await of('settings')).toMatchObject({ onlyHere: 1 })
   })
 
   test('is refused where the log was changed since the look', async () => {

@@ -152,6 +152,7 @@ describe('two logs that were one', () => {
     await potIn(there, lot.id, (await pieceIn(there)).id, 40)
     const looked = await look(there, here)
     expect(looked.conflicts).toEqual([])
+    expect(inCollection(looked, 'swatches')).toMatchObject({ newerThere: 1, differ: 1 })
     await here.keeper.bring(looked.token, 'merge', {})
     const merged = await here.log.swatches.read(swatch.id)
     expect(merged.readings.map(({ lab }) => lab.l).sort()).toEqual([60, 61])

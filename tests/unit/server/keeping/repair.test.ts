@@ -54,6 +54,14 @@ describe('photos', () => {
   })
 })
 
+test('a backup that is spoilt itself gives no picture', async () => {
+  const { hash } = await kept.photo((await kept.lot()).id, '#c9b26a')
+  await kept.keeper.backUpNow()
+  writeFileSync(join(kept.folder, 'backups', 'photos', `${hash}.jpg`), 'spoilt')
+  writeFileSync(join(photos(), `${hash}.jpg`), 'spoilt too')
+  expect((await kept.keeper.tidy(Date.now(), true)).missing).toEqual([hash])
+})
+
 describe('of a damaged log', () => {
   test('most rows are read around what is spoilt, and go out as an archive that comes in', async () => {
     for (let i = 0; i < 400; i++) await kept.lot({ note: `number ${i}, `.repeat(30) })
