@@ -123,7 +123,7 @@ export function curveOfJob({
       }
     : prior
   const posterior = curvePosterior(points, priorOf(context), { enoughGain })
-  const later = excluded.flatMap((swatch) => laterBathOf(swatch, calibration) ?? [])
+  const later = laterBathsOf({ swatches, excluded, prior })
   const ratioFor = (depth: Depth, probability: number) =>
     posterior.ratioFor(DEPTH_STARTS[depth], probability)?.mid ?? null
   return {
@@ -149,6 +149,12 @@ export function curveOfJob({
     points,
     prior: context,
   }
+}
+
+/** Later baths of a curve's liquors, with their strengths as estimates are calibrated in it. */
+export const laterBathsOf = ({ swatches, excluded = [] }: CurveJob): LaterBath[] => {
+  const calibration = calibrationOf(swatches)
+  return excluded.flatMap((swatch) => laterBathOf(swatch, calibration) ?? [])
 }
 
 /** Whether strengths stand on an instrument: some swatch was measured, alone or beside a colour. */

@@ -64,6 +64,11 @@ export interface Posterior {
   /** Strengths at a dry ratio: of the median lot (or the named one), a new lot, the next piece. */
   at(ratio: number): BandPoint
   /**
+   * Strengths at a dry ratio that the next piece stays below with such probabilities: of the named
+   * lot, else of a new one, its own error with it.
+   */
+  nextPiece(ratio: number, probabilities: readonly number[]): number[]
+  /**
    * Dry ratio that reaches a strength with a probability: by default that of the next piece, with
    * its lot (a new one, unless one was named) and its own error.
    * @returns null where that probability is not reached at any ratio
@@ -175,6 +180,18 @@ export function curvePosterior(
         newLot: { low: quantile(fresh, LOW), high: quantile(fresh, HIGH) },
         piece: { low: quantile(pieces, LOW), high: quantile(pieces, HIGH) },
       }
+    },
+
+    nextPiece(ratio, probabilities) {
+      positive(ratio, '/ratio')
+      const pieces = sorted(
+        (draw) =>
+          draw.ceiling *
+          SHAPES[draw.model].share(ratio, draw.scale) *
+          ofNextLot(draw) *
+          draw.pieceFactor,
+      )
+      return probabilities.map((probability) => quantile(pieces, probability))
     },
 
     ratioFor(strength, probability = 0.5, of = 'piece') {

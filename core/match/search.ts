@@ -1,0 +1,280 @@
+import { checkedLab, deltaE2000, deltaE2000From } from '../colour/screen-colour'
+import type { Lab } from '../colour/tristimulus'
+import type { Reflectance } from '../colour/spectrum'
+import { InputError } from '../input-error'
+import { notNegative, positive } from '../checks'
+import {
+  foreteller,
+  type Bath,
+  type MatchKnowledge,
+  type Misses,
+  type Nearness,
+  type Recipe,
+  type WantedColour,
+} from './chance'
+import { first } from '../present'
+import { reflectanceOf } from './mixing'
+import { screenPairs } from './screen-pairs'
+
+/** A way to come near a wanted colour. */
+export interface MatchWay extends Nearness {
+  /** One bath, or two in turn: which dye, and g air-dry plant per g dry fibre. */
+  baths: { dye: number; ratioDry: number }[]
+  /** What it is expected to become. */
+  lab: Lab
+  reflectance: Reflectance
+}
+
+export interface MatchQuestion extends MatchKnowledge {
+  wanted: WantedColour
+  /** Whether a piece can have two of the dyes, by their places; by default none. */
+  areAllowed?: (first: number, second: number) => boolean
+}
+
+export interface MatchAnswer {
+  /** Best first. */
+  ways: MatchWay[]
+  /** The trial that would tell most, where strengths are what is least known; null: none would. */
+  trial: { dye: number; ratioDry: number; from: number; to: number } | null
+}
+
+/** Ways told. */
+const MOST_WAYS = 24
+/** Of all dyes and pairs, so many are looked at closely. */
+const MOST_SINGLES = 60
+const MOST_SCREENED = 1500
+const MOST_PAIRS = 40
+/** Two pots are more work than one: they must be so much likelier to come near. */
+const WORTH_TWO_POTS = 0.05
+/** Orders of two dyes that come out nearer than that to each other are one. */
+const SAME_DE = 0.75
+/** Less than this is no reason for a trial. */
+const LEAST_TOLD = 0.1
+
+/**
+ * The ways to come near a wanted colour, likeliest first: every dye alone and every allowed pair of
+ * dyes in turn, at any of their ratios. Done step by step, so that it can be told how far it is, and
+ * given up between two steps.
+ *
+ * All pairs are looked at roughly; the nearest are then followed along their ratios, and what is left
+ * is dyed in thought, with all that is not known.
+ *
+ * @yields how far it is, 0 to 1
+ * @throws InputError for a colour out of range
+ */
+export function* matchSteps(question: MatchQuestion): Generator<number, MatchAnswer> {
+  const { dyes, areAllowed } = question
+  const wanted = checkedWanted(question.wanted)
+  const misses = deltaE2000From(wanted.lab)
+  const look = closeLook(question, wanted, misses)
+  const nearest = dyes
+    .map((dye, i) => look.nearestMiddle([{ dye: i, ratioIndex: dye.ratios.length - 1 }]))
+    .sort((a, b) => a.miss - b.miss)
+  const singles = nearest.slice(0, MOST_SINGLES).map(({ recipe }) => look.best(recipe))
+  yield 0.1
+  const ways: MatchWay[] = [...singles]
+  if (areAllowed) {
+    const screened = yield* scaled(
+      screenPairs(dyes, wanted.lab, bothFirstBaths(dyes, areAllowed), MOST_SCREENED),
+      0.1,
+      0.7,
+    )
+    const pairs = screened
+      .flatMap(({ baths: [one, other] }) => [
+        look.nearestMiddle([one, other]),
+        look.nearestMiddle([other, one]),
+      ])
+      .sort((a, b) => a.miss - b.miss)
+      .slice(0, 2 * MOST_PAIRS)
+    yield 0.75
+    const made: MatchWay[] = []
+    for (const [i, { recipe }] of pairs.entries()) {
+      made.push(look.best(recipe))
+      yield 0.75 + (0.24 * (i + 1)) / pairs.length
+    }
+    ways.push(...worthTwoPots(made, (dye) => look.alone(dye).probability))
+  }
+  return { ways: ways.sort(byNearness).slice(0, MOST_WAYS), trial: trialOf(singles, look, wanted) }
+}
+
+/** All steps at once, for short lists and for tests. */
+export function match(question: MatchQuestion): MatchAnswer {
+  const steps = matchSteps(question)
+  for (;;) {
+    const step = steps.next()
+    if (step.done) return step.value
+  }
+}
+
+/** Likeliest first; of ways equally likely, the nearest. */
+export const byNearness = (a: Nearness, b: Nearness): number =>
+  b.probability - a.probability || a.difference.mid - b.difference.mid
+
+/** Only what is left of a first bath is a second one, and that is not followed by another dye. */
+const bothFirstBaths =
+  (dyes: MatchKnowledge['dyes'], areAllowed: NonNullable<MatchQuestion['areAllowed']>) =>
+  (first: number, second: number) =>
+    dyes[first]!.bath === 1 && dyes[second]!.bath === 1 && areAllowed(first, second)
+
+/** Looks at recipes closely: followed along their ratios to where they come nearest. */
+export function closeLook(
+  question: MatchKnowledge,
+  wanted: WantedColour,
+  misses: Misses = deltaE2000From(wanted.lab),
+) {
+  const { dyes } = question
+  const colours = foreteller(question)
+  const alone = new Map<number, MatchWay>()
+
+  const nearnessOf = (recipe: Recipe) => colours.nearness(recipe, wanted, misses)
+
+  /** Steps from ratio to ratio as long as it comes nearer by what it is judged by. */
+  function follow<T>(
+    recipe: Recipe,
+    judge: (recipe: Recipe) => T,
+    isBetter: (a: T, b: T) => boolean,
+  ) {
+    // neighbours of neighbours are often known
+    const judged = new Map<string, T>()
+    const valueOf = (each: Recipe): T => {
+      const key = each.map(({ ratioIndex }) => ratioIndex).join()
+      const known = judged.get(key)
+      if (known !== undefined) return known
+      const value = judge(each)
+      judged.set(key, value)
+      return value
+    }
+    let at = { recipe, value: valueOf(recipe) }
+    for (;;) {
+      const near = neighbours(at.recipe, dyes).map((next) => ({
+        recipe: next,
+        value: valueOf(next),
+      }))
+      const best = near.reduce((a, b) => (isBetter(b.value, a.value) ? b : a), at)
+      if (best === at) return at
+      at = best
+    }
+  }
+
+  /** Where its middle comes nearest. */
+  function nearestMiddle(recipe: Recipe): { recipe: Recipe; miss: number } {
+    const missOf = (each: Recipe) => misses(colours.middleLab(each))
+    // along one dye every ratio is looked at: its colours may turn back towards what is wanted
+    const from = recipe.length === 1 ? nearestAlone(recipe, missOf) : recipe
+    const { recipe: found, value } = follow(from, missOf, (a, b) => a < b)
+    return { recipe: found, miss: value }
+  }
+
+  function nearestAlone([{ dye }]: readonly [Bath], missOf: (recipe: Recipe) => number): Recipe {
+    const all = dyes[dye]!.ratios.map((_, ratioIndex): Recipe => [{ dye, ratioIndex }])
+    return all.reduce((a, b) => (missOf(b) < missOf(a) ? b : a))
+  }
+
+  /** Where it is likeliest to come near, from a recipe on. */
+  function best(recipe: Recipe): MatchWay & { recipe: Recipe } {
+    const { recipe: found, value } = follow(recipe, nearnessOf, (a, b) => byNearness(a, b) < 0)
+    const { lab, kOverS } = colours.foretold(found)
+    return {
+      ...value,
+      recipe: found,
+      baths: found.map(({ dye, ratioIndex }) => ({
+        dye,
+        ratioDry: dyes[dye]!.ratios[ratioIndex]!,
+      })),
+      lab,
+      reflectance: reflectanceOf(kOverS),
+    }
+  }
+
+  return {
+    nearnessOf,
+    nearestMiddle,
+    best,
+    colours,
+    misses,
+
+    /** The best of one dye without another. */
+    alone(dye: number): MatchWay {
+      const known = alone.get(dye)
+      if (known) return known
+      const made = best(nearestMiddle([{ dye, ratioIndex: 0 }]).recipe)
+      alone.set(dye, made)
+      return made
+    },
+  }
+}
+
+type CloseLook = ReturnType<typeof closeLook>
+
+/** Recipes one ratio off, in one bath or in both. */
+function neighbours(recipe: Recipe, dyes: MatchKnowledge['dyes']): Recipe[] {
+  const steps = recipe.length === 1 ? STEPS_OF_ONE : STEPS_OF_TWO
+  return steps.flatMap((step) => {
+    const moved = recipe.map(({ dye, ratioIndex }, at) => ({
+      dye,
+      ratioIndex: ratioIndex + step[at]!,
+    }))
+    const isWithin = moved.every(
+      ({ dye, ratioIndex }) => ratioIndex >= 0 && ratioIndex < dyes[dye]!.ratios.length,
+    )
+    return isWithin ? [moved as unknown as Recipe] : []
+  })
+}
+
+const STEPS_OF_ONE = [[-1], [1]]
+const STEPS_OF_TWO = [-1, 0, 1].flatMap((one) => [-1, 0, 1].map((other) => [one, other]))
+
+/** Pairs that are likelier than either dye alone; two orders that come out alike are one. */
+export function worthTwoPots(
+  ways: readonly MatchWay[],
+  aloneProbability: (dye: number) => number,
+): MatchWay[] {
+  const kept: MatchWay[] = []
+  const keyOf = ({ baths }: MatchWay) => baths.map(({ dye }) => dye).join('>')
+  const byOrder = new Map<string, MatchWay>()
+  for (const way of [...ways].sort(byNearness)) {
+    const [one, two] = way.baths as [MatchWay['baths'][number], MatchWay['baths'][number]]
+    const isWorth =
+      way.probability >=
+      WORTH_TWO_POTS + Math.max(aloneProbability(one.dye), aloneProbability(two.dye))
+    const turned = byOrder.get(`${two.dye}>${one.dye}`)
+    const isKnown = byOrder.has(keyOf(way))
+    if (!isWorth || isKnown || (turned && deltaE2000(turned.lab, way.lab) < SAME_DE)) continue
+    byOrder.set(keyOf(way), way)
+    kept.push(way)
+  }
+  return kept
+}
+
+/** The dye alone whose chances would rise most if its strength were known. */
+function trialOf(
+  singles: readonly (MatchWay & { recipe: Recipe })[],
+  look: CloseLook,
+  wanted: WantedColour,
+): MatchAnswer['trial'] {
+  const gains = singles.map(({ recipe, baths, lab, probability }) => ({
+    ...first(baths),
+    from: probability,
+    to: look.colours.probabilityIfKnown(lab, recipe, wanted, look.misses),
+  }))
+  const best = gains.sort((a, b) => b.to - b.from - (a.to - a.from))[0]
+  return best && best.to - best.from >= LEAST_TOLD ? best : null
+}
+
+function* scaled<T>(steps: Generator<number, T>, from: number, to: number): Generator<number, T> {
+  for (;;) {
+    const step = steps.next()
+    if (step.done) return step.value
+    yield from + (to - from) * step.value
+  }
+}
+
+function checkedWanted(wanted: WantedColour): WantedColour {
+  checkedLab(wanted.lab, '/wanted/lab')
+  notNegative(wanted.errorDe, '/wanted/errorDe')
+  positive(wanted.within, '/wanted/within')
+  if (wanted.within > 50) {
+    throw new InputError(`within must be at most 50; got ${wanted.within}`, '/wanted/within')
+  }
+  return wanted
+}
