@@ -74,7 +74,12 @@ async function open(isWhole = false): Promise<Context> {
     const files = photoFiles(folder)
     await files.sweep()
     const curves = createCurvePool(workerFiles().curves)
-    const log = createLog(database, { compute: curves.compute, files, tasks: tasks.run })
+    const log = createLog(database, {
+      compute: curves.compute,
+      match: curves.match,
+      files,
+      tasks: tasks.run,
+    })
     await log.forgetting.old()
     return { ...opened, log, curves, tasks, daily: lookDaily(opened, log, tasks) }
   } catch (error) {

@@ -43,3 +43,13 @@ export function strengthAtScore(pieces: ArrayLike<number>, score: number): numbe
 /** Strength in the middle at a ratio of the list. */
 export const middleStrength = ({ pieces }: MatchDye, ratioIndex: number): number =>
   pieces[ratioIndex]![MIDDLE]!
+
+/** Place of the ratio of the list that lies nearest. */
+export const nearestRatio = ({ ratios }: MatchDye, ratioDry: number): number =>
+  ratios.reduce(
+    (best, ratio, i) =>
+      Math.abs(Math.log(ratio / ratioDry)) < Math.abs(Math.log(ratios[best]! / ratioDry))
+        ? i
+        : best,
+    0,
+  )

@@ -30,9 +30,14 @@ export interface Foretelling {
   medianMiss: number | null
   /** CIEDE2000 that nine in ten came within. */
   mostMiss: number | null
-  /** Share of them that came within what was promised nine times in ten. */
+  /** Share of them that came within what was promised nine times in ten, as promises are made now. */
   held: number | null
+  /** What spreads are multiplied by: below 1 the log's swatches came nearer than its curves expect. */
+  spreadFactor: number
 }
+
+/** A swatch by what it missed, and what was promised. */
+type Miss = Pick<ForetoldSwatch, 'miss' | 'promised'>
 
 /** Pots of a curve that are left out in turn, newest first: each costs a curve of its own. */
 const MOST_POTS = 12
@@ -77,7 +82,12 @@ function foretellFrom(
       n: rest.length,
       lots: 0,
     }
-    const colours = foreteller({ dyes: [dye], hues, uptake: overdyeUptake([]) })
+    const colours = foreteller({
+      dyes: [dye],
+      hues,
+      uptake: overdyeUptake([]),
+      spreadFactor: 1,
+    })
     const recipe = [{ dye: 0, ratioIndex: 0 }] as const
     const foretold = colours.middleLab(recipe)
     const misses = new Float64Array(THOUGHT_PIECES)
@@ -87,21 +97,67 @@ function foretellFrom(
       foretold,
       came: lab,
       miss: deltaE2000(foretold, lab),
-      promised: quantile(misses.sort(), 0.9),
+      promised: quantile(misses.sort(), PROMISED),
     }
   })
 }
 
-/** What swatches foretold in turn say together. */
-export function foretelling(
-  swatches: readonly Pick<ForetoldSwatch, 'miss' | 'promised'>[],
-): Foretelling {
+/**
+ * What swatches foretold in turn say together. Each is held against what would have been promised
+ * without it.
+ */
+export function foretelling(swatches: readonly Miss[]): Foretelling {
   const misses = Float64Array.from(sort(swatches.map(({ miss }) => miss)))
   const n = misses.length
+  const factorWithout = factorsWithout(swatches)
+  const held = swatches.filter(({ miss, promised }, i) => miss <= factorWithout(i) * promised)
   return {
     n,
     medianMiss: median(misses) ?? null,
-    mostMiss: n > 0 ? quantile(misses, 0.9) : null,
-    held: n > 0 ? swatches.filter(({ miss, promised }) => miss <= promised).length / n : null,
+    mostMiss: n > 0 ? quantile(misses, PROMISED) : null,
+    held: n > 0 ? held.length / n : null,
+    spreadFactor: spreadFactor(swatches),
+  }
+}
+
+/** Promises are of nine in ten. */
+const PROMISED = 0.9
+/** Swatches that the curves' own spread counts for against the log's record: from memory. */
+const OWN_SPREAD_WEIGHT = 20
+
+/**
+ * Misses as parts of what was promised, were promises just right: evenly over all chances, as the
+ * distances of a flat normal scatter lie (Rayleigh), nine in ten of them below 1.
+ */
+const JUST_RIGHT = Array.from({ length: OWN_SPREAD_WEIGHT }, (_, i) =>
+  Math.sqrt(Math.log(1 - (i + 0.5) / OWN_SPREAD_WEIGHT) / Math.log(1 - PROMISED)),
+)
+
+/**
+ * What spreads of colour are to be multiplied by, so that nine in ten of the log's own swatches lie
+ * within what was promised of them; a log with few swatches is drawn towards 1.
+ *
+ * Source: the idea of split conformal prediction (Vovk, Gammerman & Shafer 2005), from memory; here
+ * with the model's own distribution for a prior.
+ */
+export const spreadFactor = (swatches: readonly Miss[]): number =>
+  quantile(ratiosOf(swatches), PROMISED)
+
+const ratiosOf = (swatches: readonly Miss[]): Float64Array =>
+  Float64Array.from([
+    ...JUST_RIGHT,
+    ...swatches.map(({ miss, promised }) => miss / promised),
+  ]).sort()
+
+/** The factor that all swatches but one would give. */
+function factorsWithout(swatches: readonly Miss[]): (index: number) => number {
+  const all = ratiosOf(swatches)
+  return (index) => {
+    const { miss, promised } = swatches[index]!
+    const own = all.indexOf(miss / promised)
+    return quantile(
+      all.filter((_, i) => i !== own),
+      PROMISED,
+    )
   }
 }

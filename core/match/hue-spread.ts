@@ -125,6 +125,13 @@ export function hueResiduals(swatches: readonly ColouredSwatch[]): HueResiduals 
   return { products: products as unknown as Covariance, weight, n }
 }
 
+/** Residuals of several curves as one. */
+export const pooledResiduals = (all: readonly HueResiduals[]): HueResiduals => ({
+  products: summed(all.map(({ products }) => ({ covariance: products, times: 1 }))),
+  weight: all.reduce((sum, { weight }) => sum + weight, 0),
+  n: all.reduce((sum, { n }) => sum + n, 0),
+})
+
 /** Before any swatch: SD along L*, a*, b* of a deep piece of a new lot; from memory. */
 const USUAL_SD: PerAxis = [0.9, 1.3, 1.8]
 /** What the usual counts for, in swatches; and what the whole log counts for to one curve. */

@@ -1,7 +1,10 @@
 import { median, quantile } from 'd3-array'
 import { deltaE2000 } from '../../core/colour/screen-colour'
 import { labOfReflectance, type Lab } from '../../core/colour/tristimulus'
-import { hueSpreads } from '../../core/match/hue-spread'
+import { foretellCurve, foretelling } from '../../core/match/foretold'
+import { matchSwatches } from '../../core/match/dye-of-curve'
+import type { JobSwatch } from '../../core/strength/curve-job'
+import { hueResiduals, hueSpreads, pooledResiduals } from '../../core/match/hue-spread'
 import { overdyeUptake } from '../../core/match/overdye-uptake'
 import { match } from '../../core/match/search'
 import { dyesOfLog, hiddenDyes, overdyedSwatches } from '../fixtures/hidden-dyes'
@@ -10,15 +13,38 @@ import { dyesOfLog, hiddenDyes, overdyedSwatches } from '../fixtures/hidden-dyes
 const WORLDS = 30
 const WANTED = 10
 
+const factors: number[] = []
+function foretellingOf(log: readonly JobSwatch[][]) {
+  const jobs = log.map((swatches) => ({ swatches, prior: {} }))
+  const residuals = jobs.map((job) => hueResiduals(matchSwatches(job.swatches)))
+  return foretelling(
+    jobs.flatMap((job, i) =>
+      foretellCurve(job, [pooledResiduals(residuals.filter((_, k) => k !== i))]),
+    ),
+  )
+}
+
 export function matchPromises(worlds = WORLDS, wantedEach = WANTED, overdyed = 0) {
-  const results: { miss: number; naive: number; oracle: number; within: boolean; p: number; near: boolean; two: boolean; lo: number; hi: number }[] = []
+  const results: {
+    miss: number
+    naive: number
+    oracle: number
+    within: boolean
+    p: number
+    near: boolean
+    two: boolean
+    lo: number
+    hi: number
+  }[] = []
   for (let seed = 1; seed <= worlds; seed++) {
-    const world = hiddenDyes((seed + 0.37) / (worlds + 1))
+    const world = hiddenDyes((seed + Number(process.env.OFF ?? 0.37)) / (worlds + 1))
     const log = world.log()
     const dyes = dyesOfLog(log)
     const at = (i: number) => dyes[i]!
     const uptake = overdyeUptake(overdyedSwatches(world, dyes, overdyed))
     const hues = hueSpreads(dyes.map(({ hue }) => hue))
+    const { spreadFactor } = foretellingOf(log)
+    factors.push(spreadFactor)
     const swatches = log.flatMap((some, dye) =>
       some.map(({ ratioDry, dyed }) => ({ dye, ratioDry, lab: dyed.lab })),
     )
@@ -28,6 +54,7 @@ export function matchPromises(worlds = WORLDS, wantedEach = WANTED, overdyed = 0
         dyes,
         hues,
         uptake,
+        spreadFactor,
         wanted: { lab: wanted, errorDe: 0, within: 3 },
         areAllowed: () => true,
       })
@@ -45,7 +72,9 @@ export function matchPromises(worlds = WORLDS, wantedEach = WANTED, overdyed = 0
         within: miss >= best.difference.low && miss <= best.difference.high,
         p: best.probability,
         near: miss <= 3,
-        two: best.baths.length === 2, lo: best.difference.low, hi: best.difference.high,
+        two: best.baths.length === 2,
+        lo: best.difference.low,
+        hi: best.difference.high,
       })
     }
   }
@@ -69,12 +98,55 @@ function wantedColour(world: ReturnType<typeof hiddenDyes>): Lab {
 
 const t0 = performance.now()
 for (const overdyed of [0]) {
-const r = matchPromises(WORLDS, WANTED, overdyed)
-const mean = (f: (x: (typeof r)[number]) => number) => r.reduce((s, x) => s + f(x), 0) / r.length
-console.log('overdyed', overdyed, 'n', r.length, 'ms', performance.now() - t0)
-console.log('within span', mean((x) => +x.within).toFixed(3), 'median miss', median(r, (x) => x.miss)!.toFixed(2), 'naive', median(r, (x) => x.naive)!.toFixed(2), 'middle', median(r, (x) => x.oracle)!.toFixed(2))
-console.log('promised p', mean((x) => x.p).toFixed(3), 'near', mean((x) => +x.near).toFixed(3), 'two', mean((x) => +x.two).toFixed(2), 'two within', mean((x)=>x.two?+x.within:0)/mean((x)=>+x.two))
-for (const [lo, hi] of [[0,.2],[.2,.4],[.4,.6],[.6,.8],[.8,1.01]] as const) { const s=r.filter(x=>x.p>=lo&&x.p<hi); console.log(lo, s.length, (s.reduce((a,x)=>a+x.p,0)/s.length).toFixed(2), (s.filter(x=>x.near).length/s.length).toFixed(2)) }
-console.log('below', mean(x=>+(x.miss<x.lo)), 'above', mean(x=>+(x.miss>x.hi)));
-console.log(quantile(r.map(x=>x.miss),.9))
+  const r = matchPromises(WORLDS, WANTED, overdyed)
+  const mean = (f: (x: (typeof r)[number]) => number) => r.reduce((s, x) => s + f(x), 0) / r.length
+  console.log('overdyed', overdyed, 'n', r.length, 'ms', performance.now() - t0)
+  console.log(
+    'within span',
+    mean((x) => +x.within).toFixed(3),
+    'median miss',
+    median(r, (x) => x.miss)!.toFixed(2),
+    'naive',
+    median(r, (x) => x.naive)!.toFixed(2),
+    'middle',
+    median(r, (x) => x.oracle)!.toFixed(2),
+  )
+  console.log(
+    'promised p',
+    mean((x) => x.p).toFixed(3),
+    'near',
+    mean((x) => +x.near).toFixed(3),
+    'two',
+    mean((x) => +x.two).toFixed(2),
+    'two within',
+    mean((x) => (x.two ? +x.within : 0)) / mean((x) => +x.two),
+  )
+  for (const [lo, hi] of [
+    [0, 0.2],
+    [0.2, 0.4],
+    [0.4, 0.6],
+    [0.6, 0.8],
+    [0.8, 1.01],
+  ] as const) {
+    const s = r.filter((x) => x.p >= lo && x.p < hi)
+    console.log(
+      lo,
+      s.length,
+      (s.reduce((a, x) => a + x.p, 0) / s.length).toFixed(2),
+      (s.filter((x) => x.near).length / s.length).toFixed(2),
+    )
+  }
+  console.log('factors', median(factors), Math.min(...factors), Math.max(...factors))
+  console.log(
+    'below',
+    mean((x) => +(x.miss < x.lo)),
+    'above',
+    mean((x) => +(x.miss > x.hi)),
+  )
+  console.log(
+    quantile(
+      r.map((x) => x.miss),
+      0.9,
+    ),
+  )
 }

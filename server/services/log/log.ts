@@ -21,6 +21,7 @@ import { loftService } from '../loft/loft'
 import { lotMoves } from '../loft/lot-moves'
 import { lotKind } from '../loft/lots'
 import { bathFinish, bathKind } from '../basket/mordant-baths'
+import { matchService } from '../match/match'
 import { namesService } from '../walk/names'
 import { patchKind } from '../walk/patches'
 import { photoKind, photoService } from './photos'
@@ -61,12 +62,14 @@ import { todayService } from './today'
 import { trialService } from '../pot/trials'
 import { fairTrials } from '../trial/fair-trials'
 import { undoService } from './undo'
+import { matchHere, type ComputeMatch } from '../../workers/match-jobs'
 import { runHere, type RunTask } from '../../workers/task-pool'
 import { walkService } from '../walk/walk'
 
 interface Surroundings {
   clock?: Clock
   compute?: ComputeCurves
+  match?: ComputeMatch
   files?: PhotoFiles
   tasks?: RunTask
 }
@@ -91,6 +94,7 @@ export function createLog(
   {
     clock = () => new Date(),
     compute = computeHere,
+    match = matchHere,
     files = NO_FILES,
     tasks = runHere,
   }: Surroundings = {},
@@ -183,6 +187,7 @@ export function createLog(
     curves,
     typical: typicalService(database.read),
     atlas,
+    match: matchService(database.read, curves, match),
     today: todayService(database.read, versions, walk.view, (on) => jars.due(on)),
     walk,
     loft: loftService(database.read),

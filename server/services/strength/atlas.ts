@@ -65,7 +65,10 @@ export const atlasService = (database: Database, curves: CurvesService) => {
       stale.delete(id)
       try {
         const { source, candidates, views } = await curves.withCandidates(id)
-        const made = { source: await toSource(db, source, candidates), rows: views.map(toAtlasRow) }
+        const made = {
+          source: await toAtlasSource(db, source, candidates),
+          rows: views.map(toAtlasRow),
+        }
         if (made.rows.length > 0) {
           present(entries).set(id, made)
           await cache.keep(id, version, asOf, made)
@@ -105,7 +108,8 @@ export type AtlasService = ReturnType<typeof atlasService>
 
 const first = (set: Set<string>): string | undefined => set.values().next().value
 
-async function toSource(
+/** What a source is, beside its curves. */
+export async function toAtlasSource(
   db: Knex,
   source: Source,
   candidates: readonly Candidate[],

@@ -8,6 +8,7 @@ import {
   type CurveAnswer,
   type CurveJob,
 } from '../../../core/strength/curve-job'
+import type { ComputeMatch, MatchAnswerOf, MatchJob } from '../../workers/match-jobs'
 
 /** Computes curves somewhere: in workers, or at once. Answers in the order of the jobs. */
 export type ComputeCurves = (jobs: readonly CurveJob[]) => Promise<CurveAnswer[]>
@@ -17,6 +18,8 @@ export const computeHere: ComputeCurves = (jobs) => Promise.resolve(jobs.map(cur
 
 export interface CurvePool {
   compute: ComputeCurves
+  /** What colours are matched from; nothing of it is kept here. */
+  match: ComputeMatch
   close(): Promise<void>
 }
 
@@ -37,7 +40,7 @@ export function createCurvePool(
   file: string,
   threads = Math.max(1, availableParallelism() - 1),
 ): CurvePool {
-  const pool = new Piscina<CurveJob[], CurveAnswer[]>({
+  const pool = new Piscina<CurveJob[] | MatchJob[], CurveAnswer[] | MatchAnswerOf[]>({
     filename: file,
     minThreads: 0,
     maxThreads: threads,
@@ -45,10 +48,13 @@ export function createCurvePool(
   })
   const kept = new LRUCache<string, CurveAnswer>({ max: MOST_KEPT })
 
-  const run = async (jobs: CurveJob[]): Promise<CurveAnswer[]> => {
+  const run = async <Answer>(
+    jobs: CurveJob[] | MatchJob[],
+    name = 'default',
+  ): Promise<Answer[]> => {
     for (let tries = 1; ; tries++) {
       try {
-        return await pool.run(jobs)
+        return (await pool.run(jobs, { name })) as Answer[]
       } catch (error) {
         // an error thrown by the computation itself would only come again
         if (tries === TRIES || !isCrash(error)) throw error
@@ -66,7 +72,7 @@ export function createCurvePool(
       )
       await Promise.all(
         batches.map(async (batch) => {
-          const found = await run(batch.map((i) => jobs[i]!))
+          const found = await run<CurveAnswer>(batch.map((i) => jobs[i]!))
           batch.forEach((i, k) => {
             answers[i] = found[k]!
             kept.set(keys[i]!, found[k]!)
@@ -75,6 +81,7 @@ export function createCurvePool(
       )
       return answers as CurveAnswer[]
     },
+    match: (jobs) => run<MatchAnswerOf>([...jobs], 'match'),
     close: () => pool.close({ force: true }),
   }
 }

@@ -54,6 +54,14 @@ export const curvesService = (db: Knex, compute: ComputeCurves) => {
     /** The curves of a source, most swatches first, and all that they were made of. */
     withCandidates,
 
+    /** A source's curves as they are computed, with all that they are made of. */
+    async jobsOf(sourceId: string) {
+      const source = await sourceRepository(db).find(sourceId)
+      if (!source) throw notFound('source', sourceId)
+      const candidates = await candidatesOf(db, sourceId)
+      return { source, candidates, jobs: wantedOf(source, candidates) }
+    },
+
     /** What is usual for a source's kind: for one that nobody has dyed with yet. */
     async usual(source: Source): Promise<CurveView> {
       const { head, job } = usualCurve(source)
