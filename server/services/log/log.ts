@@ -64,6 +64,7 @@ import { fairTrials } from '../trial/fair-trials'
 import { undoService } from './undo'
 import { matchHere, type ComputeMatch } from '../../workers/match-jobs'
 import { runHere, type RunTask } from '../../workers/task-pool'
+import { wallService } from '../wall/wall'
 import { walkService } from '../walk/walk'
 
 interface Surroundings {
@@ -190,6 +191,7 @@ export function createLog(
     match: matchService(database.read, curves, match),
     today: todayService(database.read, versions, walk.view, (on) => jars.due(on)),
     walk,
+    wall: wallService(database.read),
     loft: loftService(database.read),
     jarViews: jars,
     names,

@@ -1,0 +1,41 @@
+import type { Fastness } from '../../../catalogue/sources'
+import type { Fibre } from '../../../catalogue/fibres'
+import type { Lab } from '../../../core/colour/tristimulus'
+import type { Verdict } from '../../schemas/swatch/swatch'
+
+/** How a swatch was when it was looked at. */
+export const WALL_STATES = ['dry', 'wet', 'faded'] as const
+export type WallState = (typeof WALL_STATES)[number]
+
+export interface WallColour extends Lab {
+  hex: string
+}
+
+/** A swatch on the wall: short enough that thousands are sent at once. */
+export interface WallSwatch {
+  id: string
+  code: string
+  /** Places of its sources in the list. */
+  sources: number[]
+  fibre: Fibre
+  /** Marks of the mordants it had before its bath: `Al Fe`, `none`, `unknown`. */
+  mordant: string
+  dyedOn: string
+  /** g air-dry plant per g dry fibre; null: not known, or a later bath. */
+  ratioDry: number | null
+  bathNumber: number
+  verdict: Verdict | null
+  /** Of each state the reading that stands for it; left out where there is none. */
+  seen: Partial<Record<WallState, WallColour>>
+}
+
+export interface WallSource {
+  id: string
+  name: string
+  fastness: Fastness
+}
+
+export interface WallView {
+  sources: WallSource[]
+  swatches: WallSwatch[]
+}
