@@ -22,6 +22,7 @@ import { lotMoves } from '../loft/lot-moves'
 import { lotKind } from '../loft/lots'
 import { bathFinish, bathKind } from '../basket/mordant-baths'
 import { matchService } from '../match/match'
+import { matchPlans } from '../match/plan-match'
 import { namesService } from '../walk/names'
 import { patchKind } from '../walk/patches'
 import { photoKind, photoService } from './photos'
@@ -189,6 +190,7 @@ export function createLog(
     typical: typicalService(database.read),
     atlas,
     match: matchService(database.read, curves, match),
+    matchPlans: matchPlans(database, collections, clock),
     today: todayService(database.read, versions, walk.view, (on) => jars.due(on)),
     walk,
     wall: wallService(database.read),

@@ -1,0 +1,85 @@
+import Joi from 'joi'
+import type { Fibre, Form } from '../../../catalogue/fibres'
+import { SCHEME_KEYS, type Scheme } from '../../../catalogue/mordant-schemes'
+import { WAY_KEYS, type Way } from '../../../catalogue/ways'
+import type { Lab } from '../../../core/colour/tristimulus'
+import { fibreField, formField } from '../basket/piece'
+import {
+  aboveNothing,
+  dateField,
+  hexField,
+  idField,
+  labField,
+  massField,
+  newIdField,
+} from '../log/common'
+
+/** A bath of a recipe for a wanted colour. */
+export interface MatchBath {
+  /** Of the pot that is planned. */
+  id: string
+  lotId: string
+  /** Of the lot, in the state it is in, g. */
+  massG: number
+  way: Way
+  tempC: number | null
+  minutes: number | null
+  /** What the pieces are to be after it. */
+  expected: { hex: string; lab: Lab } | null
+  /** Swatches that says. */
+  n: number
+  /** How many of them are estimated from a colour. */
+  estimated: number
+}
+
+/** A recipe for a wanted colour, to be made planned pots in their order. */
+export interface NewMatchPlan {
+  words: string
+  on: string
+  fibre: Fibre
+  form: Form
+  /** Dry fibre, g; taken where no piece of the basket is named. */
+  fibreG: number
+  /** Of the basket; empty: a piece is written down. */
+  pieceIds: string[]
+  /** Mordanted so beforehand; null: they are ready, or want none. */
+  scheme: Scheme | null
+  baths: MatchBath[]
+}
+
+const MOST_BATHS = 2
+
+export const newMatchPlanSchema = Joi.object<NewMatchPlan>({
+  words: Joi.string().trim().min(1).max(200).required(),
+  on: dateField.required(),
+  fibre: fibreField.required(),
+  form: formField.required(),
+  fibreG: massField.required(),
+  pieceIds: Joi.array().items(idField).max(100).unique().default([]),
+  scheme: Joi.string()
+    .valid(...SCHEME_KEYS)
+    .allow(null)
+    .default(null),
+  baths: Joi.array()
+    .items(
+      Joi.object<MatchBath>({
+        id: newIdField.required(),
+        lotId: idField.required(),
+        massG: massField.required(),
+        way: Joi.string()
+          .valid(...WAY_KEYS)
+          .required(),
+        tempC: Joi.number().min(0).max(110).allow(null).default(null),
+        minutes: aboveNothing(1_000_000).allow(null).default(null),
+        expected: Joi.object({ hex: hexField.required(), lab: labField.required() })
+          .allow(null)
+          .default(null),
+        n: Joi.number().integer().min(0).required(),
+        estimated: Joi.number().integer().min(0).required(),
+      }),
+    )
+    .min(1)
+    .max(MOST_BATHS)
+    .unique('id')
+    .required(),
+})
