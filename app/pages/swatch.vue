@@ -11,6 +11,7 @@ import BoothPatches from '~/features/swatch/BoothPatches.vue'
 import PhotoCanvas from '~/features/swatch/PhotoCanvas.vue'
 import ReadingPanel from '~/features/swatch/ReadingPanel.vue'
 import ReadingHistory from '~/features/swatch/ReadingHistory.vue'
+import SwatchNav from '~/features/swatch/SwatchNav.vue'
 import SwatchLists from '~/features/swatch/SwatchLists.vue'
 import VerdictForm from '~/features/swatch/VerdictForm.vue'
 import WhatItSays from '~/features/swatch/WhatItSays.vue'
@@ -108,6 +109,7 @@ useHead({ title: () => `${hand.value?.swatch.code ?? 'Swatch'} · Juniper Haze` 
 </script>
 
 <template>
+  <SwatchNav class="on-booth" />
   <div class="page-head">
     <h1>{{ name || 'Swatch' }}</h1>
     <p v-if="hand" class="on-grey">
@@ -212,6 +214,10 @@ useHead({ title: () => `${hand.value?.swatch.code ?? 'Swatch'} · Juniper Haze` 
 <style scoped>
 h1,
 .on-grey {
+  color: #16191b;
+}
+
+.on-booth :deep(a) {
   color: #16191b;
 }
 

@@ -1,5 +1,6 @@
 import { wrap, type Remote } from 'comlink'
 import type { CurvesWorker } from './curves.worker'
+import type { MatchWorker } from './match.worker'
 import type { PhotosWorker } from './photo.worker'
 import type { PotsWorker } from './pots.worker'
 
@@ -21,3 +22,6 @@ export const startPots = (): Thread<PotsWorker> =>
 
 export const startPhotos = (): Thread<PhotosWorker> =>
   wrapped(new Worker(new URL('./photo.worker.ts', import.meta.url), { type: 'module' }))
+
+export const startMatch = (): Thread<MatchWorker> =>
+  wrapped(new Worker(new URL('./match.worker.ts', import.meta.url), { type: 'module' }))

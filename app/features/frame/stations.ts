@@ -46,7 +46,7 @@ export const STATIONS: readonly Station[] = [
     path: '/swatch',
     name: 'Swatch',
     key: '5',
-    rooms: ['/card'],
+    rooms: ['/wall', '/match', '/shades', '/card'],
     waiting: ({ unread }) => ({ n: unread, what: 'to read' }),
   },
   {

@@ -44,9 +44,9 @@ export const matchPlans = (database: Database, collections: Collections, clock: 
       }
       const pieces = await pieceRepository(trx).findMany(pieceIds)
       refuseMissing(pieceIds, pieces)
-      if (input.scheme) {
-        await collections.baths.createIn(batch, mordantBath(input.scheme, pieces, input.on))
-      }
+      // a piece waits for one bath at a time: those that follow stand in the pots' notes
+      const [scheme] = input.schemes
+      if (scheme) await collections.baths.createIn(batch, mordantBath(scheme, pieces, input.on))
       for (const bath of input.baths) {
         await collections.pots.createIn(batch, potOf(input, bath, pieces))
       }
@@ -91,12 +91,13 @@ function mordantBath(scheme: Scheme, pieces: readonly Piece[], plannedFor: strin
 }
 
 function potOf(
-  { words, on, baths }: NewMatchPlan,
+  { words, on, baths, schemes }: NewMatchPlan,
   bath: MatchBath,
   pieces: readonly Piece[],
 ): NewPot {
   const { id, lotId, massG, way, tempC, minutes, expected, n, estimated } = bath
   const { dyeC, dyeMin, steps } = wayFacts(way)
+  const later = schemes.slice(1).map((scheme) => schemeFacts(scheme).label)
   const place = baths.length > 1 ? `, bath ${baths.indexOf(bath) + 1} of ${baths.length}` : ''
   return {
     id,
@@ -123,6 +124,9 @@ function potOf(
           }))
         : [],
     },
-    note: `For ${words}${place}`,
+    note: [
+      `For ${words}${place}`,
+      ...(later.length > 0 ? [`Mordant still: ${later.join(', ')}`] : []),
+    ].join('. '),
   }
 }

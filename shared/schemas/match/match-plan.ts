@@ -42,8 +42,8 @@ export interface NewMatchPlan {
   fibreG: number
   /** Of the basket; empty: a piece is written down. */
   pieceIds: string[]
-  /** Mordanted so beforehand; null: they are ready, or want none. */
-  scheme: Scheme | null
+  /** Mordanted so beforehand, one after another; empty: they are ready, or want none. */
+  schemes: Scheme[]
   baths: MatchBath[]
 }
 
@@ -56,10 +56,11 @@ export const newMatchPlanSchema = Joi.object<NewMatchPlan>({
   form: formField.required(),
   fibreG: massField.required(),
   pieceIds: Joi.array().items(idField).max(100).unique().default([]),
-  scheme: Joi.string()
-    .valid(...SCHEME_KEYS)
-    .allow(null)
-    .default(null),
+  schemes: Joi.array()
+    .items(Joi.string().valid(...SCHEME_KEYS))
+    .max(3)
+    .unique()
+    .default([]),
   baths: Joi.array()
     .items(
       Joi.object<MatchBath>({

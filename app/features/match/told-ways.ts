@@ -1,0 +1,130 @@
+import { PARTS, type Part } from '~~/catalogue/parts'
+import { wayFacts, type Way } from '~~/catalogue/ways'
+import { SCHEMES, type Scheme } from '~~/catalogue/mordant-schemes'
+import { FIBRES } from '~~/catalogue/fibres'
+import { hexOfLab } from '~~/core/colour/screen-colour'
+import type { Reflectance } from '~~/core/colour/spectrum'
+import { plantNeededG } from '~~/core/harvest/ratio'
+import { breaksUnder, type UnderLamp } from '~~/core/match/under-lamps'
+import { keysOf } from '~~/core/json'
+import { lookUp, present } from '~~/core/present'
+import type { AtlasSource } from '~~/shared/views/strength/atlas'
+import type { MatchCurve, MatchView } from '~~/shared/views/match/match'
+import type { StockLot } from '~/composables/useStock'
+import type { FoundWay } from '~/workers/match'
+import { daysUntilReady, USUAL_FIBRE_G, type Around, type MatchAsk } from './match-ask'
+
+/** What a bath takes of its plant: of a lot in stock, or to be gathered. */
+export interface PlantOf {
+  dryG: number
+  /** Grams of the one lot that holds enough; null: none does. */
+  lot: { lot: StockLot; massG: number } | null
+  /** In the state it is usually weighed in, g. */
+  usualG: number
+  /** Until it can be gathered; null: not known. */
+  readyInDays: number | null
+}
+
+/** A bath of a way, with all that it is. */
+export interface ToldBath {
+  source: AtlasSource
+  name: string
+  curve: MatchCurve
+  bath: number
+  ratioDry: number
+  plant: PlantOf
+}
+
+/** A way to a colour as it is shown. */
+export interface ToldWay extends Omit<FoundWay, 'baths'> {
+  key: string
+  hex: string
+  baths: ToldBath[]
+  /** Mordant that its pieces want beforehand: `Al`, `none`. */
+  mordant: string
+  /** The worse of its dyes. */
+  fastness: AtlasSource['fastness']
+  /** Hours from wetting out to the last bath's end, by its ways. */
+  hours: number
+  /** Where the match breaks under a lamp; null: it holds, or no spectrum is known. */
+  breaks: UnderLamp | null
+}
+
+const FASTNESS_ORDER = ['poor', 'unknown', 'fair', 'good'] as const
+
+/** Everything that a found way takes, of what there is. */
+export function toldWay(
+  way: FoundWay,
+  view: MatchView,
+  ask: MatchAsk,
+  around: Around,
+  wanted: Reflectance | null,
+): ToldWay {
+  const fibreG = ask.fibreG ?? USUAL_FIBRE_G
+  const curves = new Map(view.curves.map((curve) => [present(curve.dyes[0]).id, curve]))
+  const sources = new Map(view.sources.map((source) => [source.sourceId, source]))
+  const baths = way.baths.map(({ id, bath, ratioDry }): ToldBath => {
+    const curve = lookUp(curves, id)
+    const source = lookUp(sources, curve.sourceId)
+    return {
+      source,
+      name: `${source.commonName} ${PARTS[source.part as Part].label}`,
+      curve,
+      bath,
+      ratioDry,
+      plant: plantOf(source, ratioDry, fibreG, around),
+    }
+  })
+  const mordants = baths.map(({ curve }) => curve.mordant)
+  return {
+    ...way,
+    key: way.baths.map(({ id, bath }) => `${id}#${bath}`).join(' > '),
+    hex: hexOfLab(way.lab),
+    baths,
+    mordant: mordants.find((mordant) => mordant !== 'none') ?? 'none',
+    fastness: present(
+      FASTNESS_ORDER.find((each) => baths.some(({ source }) => source.fastness === each)),
+    ),
+    hours: Math.round(baths.reduce((sum, { curve }) => sum + minutesOf(curve.way), 0) / 60),
+    breaks: wanted && breaksUnder(wanted, way.reflectance),
+  }
+}
+
+function plantOf(
+  { sourceId, usualDryFraction }: AtlasSource,
+  ratioDry: number,
+  fibreG: number,
+  { stock, walk }: Around,
+): PlantOf {
+  const enough = stock
+    .filter((lot) => lot.sourceId === sourceId && !lot.held)
+    .map((lot) => ({ lot, massG: plantNeededG(ratioDry, fibreG, lot.dryFraction) }))
+    .filter(({ lot, massG }) => massG <= lot.leftG)
+    .sort((a, b) => a.lot.leftG - b.lot.leftG)[0]
+  return {
+    dryG: ratioDry * fibreG,
+    lot: enough ?? null,
+    usualG: (ratioDry * fibreG) / usualDryFraction,
+    readyInDays: daysUntilReady(walk, sourceId),
+  }
+}
+
+/** Minutes of a way's steps, one after the other. */
+const minutesOf = (way: Way): number =>
+  wayFacts(way).steps.reduce((sum, { minutes }) => sum + minutes, 0)
+
+/**
+ * Schemes that give a mordant's marks, in their order: the fibre's usual one where it gives them all,
+ * else one for each mark.
+ */
+export function schemesOf(mordant: string, fibre: MatchAsk['fibre']): Scheme[] {
+  if (mordant === 'none') return []
+  const schemes = keysOf(SCHEMES)
+  const usual = schemes.find((scheme) => scheme === FIBRES[fibre].scheme)
+  const giving = (mark: string) =>
+    usual && SCHEMES[usual].mark === mark
+      ? usual
+      : schemes.find((scheme) => SCHEMES[scheme].mark === mark)
+  const whole = giving(mordant)
+  return whole ? [whole] : mordant.split(' ').flatMap((mark) => giving(mark) ?? [])
+}

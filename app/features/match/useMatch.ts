@@ -1,0 +1,177 @@
+import { proxy } from 'comlink'
+import { computed, onScopeDispose, ref, shallowRef, watch } from 'vue'
+import { estimateReflectance } from '~~/core/colour/estimate-reflectance'
+import type { Reflectance } from '~~/core/colour/spectrum'
+import type { Lab } from '~~/core/colour/tristimulus'
+import { messageOf } from '~~/core/present'
+import type { MatchView } from '~~/shared/views/match/match'
+import type { WalkView } from '~~/shared/views/walk/walk'
+import { localToday } from '~/format/dates'
+import { latestOnly } from '~/composables/latest'
+import { useApi } from '~/composables/useApi'
+import { useIntervalWhile } from '~/composables/useIntervalWhile'
+import { useLoaded } from '~/composables/useLoaded'
+import { useStock } from '~/composables/useStock'
+import { plain } from '~/workers/plain'
+import { startMatch } from '~/workers/threads'
+import { usableDyes, type MatchAsk } from './match-ask'
+import { toldWay, type ToldBath, type ToldWay } from './told-ways'
+
+/** A colour that is wanted, and how well it is known. */
+export interface Wanted {
+  name: string
+  lab: Lab
+  hex: string
+  /** Where a spectrum was measured; null: only its colour is known. */
+  reflectance: Reflectance | null
+  /** CIEDE2000 by which it may be misread; 0: it is exactly that. */
+  errorDe: number
+}
+
+/** What came of a search. */
+export interface MatchResult {
+  ways: ToldWay[]
+  /** The trial that would tell most. */
+  trial: { bath: ToldBath; from: number; to: number } | null
+  leftOut: ReturnType<typeof usableDyes>['leftOut']
+  searched: number
+  tookMs: number
+}
+
+/** Looks for ways to wanted colours in the log's own curves, off the page's thread. */
+export function useMatch(ask: MatchAsk) {
+  const api = useApi()
+  const { data: view, failure, reload } = useLoaded(() => api.get<MatchView>('match'))
+  // what is being computed is looked for again until it is there
+  useIntervalWhile(
+    () => view.value !== null && (view.value.pending > 0 || view.value.foretelling === null),
+    () => void reload(),
+    700,
+  )
+  const today = localToday()
+  const { data: stock } = useStock()
+  const { data: walk } = useLoaded(() => api.get<WalkView>('walk', { on: today }))
+  const around = computed(() =>
+    stock.value && walk.value ? { stock: stock.value, walk: walk.value.rows, today } : null,
+  )
+  const isReady = computed(() => view.value?.pending === 0 && around.value !== null)
+
+  const { worker, end } = startMatch()
+  onScopeDispose(end)
+  const share = ref<number | null>(null)
+  const searchFailure = ref('')
+
+  /** @returns null where it was stopped */
+  async function search(wanted: Wanted): Promise<MatchResult | null> {
+    const [known, about] = [view.value, around.value]
+    if (!known || !about) return null
+    const { dyes, leftOut } = usableDyes(known, ask, about)
+    const found = await worker.search(
+      plain({
+        dyes,
+        wanted: { lab: wanted.lab, errorDe: wanted.errorDe, within: ask.within },
+        isTwoPots: ask.isTwoPots,
+        uptake: known.uptake,
+        spreadFactor: known.foretelling?.spreadFactor ?? 1,
+      }),
+      proxy((done: number) => (share.value = done)),
+    )
+    if (!found) return null
+    const spectrum = wanted.reflectance
+    const told = (way: (typeof found.ways)[number]) => toldWay(way, known, ask, about, spectrum)
+    const { trial } = found
+    const { baths } = trial
+      ? told({ ...found.ways[0]!, baths: [{ id: trial.id, bath: 1, ratioDry: trial.ratioDry }] })
+      : { baths: [] }
+    return {
+      ways: found.ways.map(told),
+      trial: trial && baths[0] ? { bath: baths[0], from: trial.from, to: trial.to } : null,
+      leftOut,
+      searched: dyes.length,
+      tookMs: found.tookMs,
+    }
+  }
+
+  return {
+    view,
+    failure,
+    around,
+    isReady,
+    share,
+    searchFailure,
+    search,
+    stop: () => void worker.stop(),
+  }
+}
+
+/** Results of all wanted colours, kept up to date with what is asked. */
+export function useResults(
+  match: ReturnType<typeof useMatch>,
+  wanted: () => readonly Wanted[],
+  ask: MatchAsk,
+) {
+  const results = shallowRef<(MatchResult | null)[]>([])
+  const isSearching = ref(false)
+  const isStopped = ref(false)
+  const latest = latestOnly()
+
+  async function run(): Promise<void> {
+    const isLatest = latest()
+    const all = wanted()
+    isStopped.value = false
+    match.searchFailure.value = ''
+    if (!match.isReady.value || all.length === 0) return void (results.value = [])
+    isSearching.value = true
+    match.share.value = 0
+    const found: (MatchResult | null)[] = []
+    try {
+      for (const one of all) {
+        const result = await match.search(one)
+        if (!isLatest()) return
+        if (!result) break
+        found.push(result)
+        results.value = [...found]
+      }
+    } catch (error) {
+      if (isLatest()) match.searchFailure.value = messageOf(error)
+    } finally {
+      if (isLatest()) isSearching.value = false
+    }
+  }
+  watch(
+    () => [
+      JSON.stringify(wanted()),
+      JSON.stringify(ask),
+      match.isReady.value,
+      match.view.value?.foretelling?.spreadFactor,
+    ],
+    () => void run(),
+    { immediate: true },
+  )
+  function stop() {
+    match.stop()
+    latest()
+    isSearching.value = false
+    isStopped.value = true
+  }
+  return { results, isSearching, isStopped, stop, run }
+}
+
+/** A spectrum for looking under lamps: measured, else none that could be relied on. */
+export const wantedOfColour = (name: string, lab: Lab, hex: string, errorDe = 0): Wanted => ({
+  name,
+  lab,
+  hex,
+  reflectance: null,
+  errorDe,
+})
+
+/** Whether a surface can have such a colour at all. */
+export function isPossible(lab: Lab): boolean {
+  try {
+    estimateReflectance(lab)
+    return true
+  } catch {
+    return false
+  }
+}

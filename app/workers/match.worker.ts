@@ -1,0 +1,6 @@
+import { expose } from 'comlink'
+import { matching } from './match'
+
+export type MatchWorker = typeof matching
+
+expose(matching)
