@@ -16,6 +16,8 @@ const BENCHES = [
   ['Colour differences', 'tests/bench/differences.ts'],
   ['Doses towards a pH', 'tests/bench/ph-doses.ts'],
   ['All curves of a log', 'tests/bench/log-curves.ts'],
+  ['Recipes for wanted colours', 'tests/bench/match.ts'],
+  ['A wall of 10,000 swatches', 'tests/bench/wall.ts'],
   ['Lists with 10,000 lots and 100,000 swatches', 'tests/bench/lists.ts'],
   ['Scrolling a basket of 5,000 pieces', 'tests/bench/scroll.ts'],
   ['The planner with 2,000 swatches behind its ribbon', 'tests/bench/planner.ts'],

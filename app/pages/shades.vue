@@ -97,8 +97,8 @@ useHead({ title: 'Shades of one pot · Juniper Haze' })
     <ChoiceSelect v-model="dyeId" label="Dye" :options="curves" filterable class="dye" />
     <NumberField v-model="count" label="Pieces" />
     <QuantityField v-model="each" label="Dry fibre of each" />
-    <NumberField v-model="palest" label="Palest" unit="% of the deepest tried" />
-    <NumberField v-model="deepest" label="Deepest" unit="% of it" />
+    <NumberField v-model="palest" label="Palest, of the deepest tried" unit="%" />
+    <NumberField v-model="deepest" label="Deepest, of it" unit="%" />
     <ElRadioGroup v-model="ask.by" aria-label="How">
       <ElRadioButton v-for="way in WAYS" :key="way.value" :value="way.value">{{
         way.label
@@ -211,7 +211,7 @@ h1,
 
 .gradient {
   display: flex;
-  height: 150px;
+  height: 116px;
   margin: 14px 0;
   padding: 18px;
   border-radius: var(--corner);

@@ -163,7 +163,7 @@ h1,
 .on-wall {
   position: relative;
   height: calc(100vh - 300px);
-  min-height: 380px;
+  min-height: 360px;
 }
 
 .none {

@@ -22,7 +22,7 @@ export interface MatchSearch {
 
 /** A way with its baths by the dye's own name. */
 export interface FoundWay extends Omit<MatchWay, 'baths'> {
-  baths: { id: string; bath: number; ratioDry: number }[]
+  baths: { id: string; bath: number; ratioDry: number; after: string | null }[]
 }
 
 export interface FoundWays {
@@ -82,8 +82,8 @@ const named = ({ ways, trial }: MatchAnswer, dyes: readonly MatchDye[]) => ({
   ways: ways.map((way): FoundWay => ({
     ...way,
     baths: way.baths.map(({ dye, ratioDry }) => {
-      const { id, bath } = dyes[dye]!
-      return { id, bath, ratioDry }
+      const { id, bath, shift } = dyes[dye]!
+      return { id, bath, ratioDry, after: shift?.agent ?? null }
     }),
   })),
   trial: trial && {

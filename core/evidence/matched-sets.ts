@@ -37,7 +37,7 @@ export const LESS = 'less'
 const MORE = 'more'
 /** An agent that one side has, and the other has not. */
 export const WITHOUT = 'without'
-const WITH = 'with'
+export const WITH = 'with'
 
 /** Factors whose effect other rooms tell: the curves of strength, and potency of lots. */
 const TOLD_ELSEWHERE: readonly Factor[] = [

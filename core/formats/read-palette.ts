@@ -61,7 +61,7 @@ function readList(lines: readonly string[]): PaletteColour[] {
     }
     const name = line
       .replace(found[0], '')
-      .replace(/[",;\t]+/g, ' ')
+      .replace(/[",;\s]+/g, ' ')
       .trim()
     return [{ name, hex }]
   })

@@ -7,6 +7,7 @@ import { present } from '../present'
 import { middleStrength, strengthAtScore, type MatchDye } from './dye'
 import { hueShown, ofAxes, summed, triangleOf, type Covariance, type PerAxis } from './hue-spread'
 import { labOfKOverS, mixedKOverS } from './mixing'
+import { shifted, shiftedHue } from './shift'
 import type { OverdyeUptake } from './overdye-uptake'
 import { THOUGHT, THOUGHT_PIECES } from './spread-points'
 
@@ -51,6 +52,9 @@ export interface WantedColour {
   /** CIEDE2000 that is accepted. */
   within: number
 }
+
+/** Chroma at which an error of hue is told as a distance: of plant colours in the middle, from memory. */
+const USUAL_CHROMA = 30
 
 /** A dye with flat arrays, to be written over. */
 interface Layer {
@@ -101,9 +105,21 @@ export function foreteller({ dyes, hues, uptake, spreadFactor }: MatchKnowledge)
     return piece(recipe, [middleOf(first), second ? middleOf(second) : 0], [0, 0])
   }
 
+  /** The colour of a piece, with what is stirred in after its dye. */
+  function labOf(recipe: Recipe, kOverS: Float64Array): Lab {
+    const lab = labOfKOverS(kOverS)
+    const { shift } = dyes[recipe[0].dye]!
+    return shift ? shifted(lab, shift) : lab
+  }
+
   const foretold = (recipe: Recipe): Foretold => {
     const kOverS = Float64Array.from(middle(recipe))
-    return { lab: labOfKOverS(kOverS), kOverS }
+    return { lab: labOf(recipe, kOverS), kOverS }
+  }
+
+  function hueOf(dye: number): Covariance {
+    const { shift } = dyes[dye]!
+    return shift ? shiftedHue(hues[dye]!, shift, USUAL_CHROMA) : hues[dye]!
   }
 
   /** How all that turns hues lies about the middle of a recipe, as a triangle (Cholesky). */
@@ -113,7 +129,7 @@ export function foreteller({ dyes, hues, uptake, spreadFactor }: MatchKnowledge)
     return triangleOf(
       summed([
         { covariance: ofAxes([wanted, wanted, wanted]), times: 1 },
-        ...recipe.map(({ dye }, at) => ({ covariance: hues[dye]!, times: shown[at]! ** 2 })),
+        ...recipe.map(({ dye }, at) => ({ covariance: hueOf(dye), times: shown[at]! ** 2 })),
         ...(recipe.length === 2 ? [{ covariance: model, times: Math.min(...shown) ** 2 }] : []),
       ]),
     )
@@ -125,12 +141,12 @@ export function foreteller({ dyes, hues, uptake, spreadFactor }: MatchKnowledge)
     const ofFirst = dyes[first.dye]!.pieces[first.ratioIndex]!
     const ofSecond = second ? dyes[second.dye]!.pieces[second.ratioIndex]! : null
     const turn = hueTriangle(recipe, errorDe)
-    const centre = labOfKOverS(middle(recipe))
+    const centre = labOf(recipe, middle(recipe))
     const strengths: [number, number] = [0, 0]
     THOUGHT.forEach(({ strengths: scores, hue, overdye }, k) => {
       strengths[0] = strengthAtScore(ofFirst, scores[0])
       if (ofSecond) strengths[1] = strengthAtScore(ofSecond, scores[1])
-      const lab = labOfKOverS(piece(recipe, strengths, overdye))
+      const lab = labOf(recipe, piece(recipe, strengths, overdye))
       turnHue(lab, turn, hue)
       lab.l = centre.l + spreadFactor * (lab.l - centre.l)
       lab.a = centre.a + spreadFactor * (lab.a - centre.a)
@@ -141,7 +157,7 @@ export function foreteller({ dyes, hues, uptake, spreadFactor }: MatchKnowledge)
 
   return {
     foretold,
-    middleLab: (recipe: Recipe) => labOfKOverS(middle(recipe)),
+    middleLab: (recipe: Recipe) => labOf(recipe, middle(recipe)),
     eachPiece,
 
     /** How near it would come if the strengths of its dyes were known, and only hues turned. */

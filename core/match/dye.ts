@@ -1,6 +1,7 @@
 import type { Reflectance } from '../colour/spectrum'
 import type { UnitAbsorption } from '../strength/expected-colour'
 import type { HueResiduals } from './hue-spread'
+import type { ColourShift } from './shift'
 
 /** Standard normal scores that the strengths of the next piece are told at: enough for one in a hundred. */
 export const PIECE_SCORES = Array.from({ length: 13 }, (_, i) => (i - 6) * 0.4)
@@ -25,6 +26,8 @@ export interface MatchDye {
   hue: HueResiduals
   /** 1: the first bath of its plant, at these ratios; 2: the next in what such a bath left. */
   bath: number
+  /** Something stirred in after it, that turns its colour; left out: nothing is. */
+  shift?: ColourShift
   n: number
   lots: number
 }

@@ -123,15 +123,16 @@ export function foretelling(swatches: readonly Miss[]): Foretelling {
 /** Promises are of nine in ten. */
 const PROMISED = 0.9
 /** Swatches that the curves' own spread counts for against the log's record: from memory. */
-const OWN_SPREAD_WEIGHT = 20
+const OWN_SPREAD_WEIGHT = 10
 
 /**
  * Misses as parts of what was promised, were promises just right: evenly over all chances, as the
  * distances of a flat normal scatter lie (Rayleigh), nine in ten of them below 1.
  */
-const JUST_RIGHT = Array.from({ length: OWN_SPREAD_WEIGHT }, (_, i) =>
-  Math.sqrt(Math.log(1 - (i + 0.5) / OWN_SPREAD_WEIGHT) / Math.log(1 - PROMISED)),
-)
+const JUST_RIGHT = Array.from({ length: OWN_SPREAD_WEIGHT }, (_, i) => {
+  const chance = Math.min(0.98, i / (OWN_SPREAD_WEIGHT - 1))
+  return Math.sqrt(Math.log(1 - chance) / Math.log(1 - PROMISED))
+})
 
 /**
  * What spreads of colour are to be multiplied by, so that nine in ten of the log's own swatches lie

@@ -42,7 +42,7 @@ export interface MatchAnswer {
  * The best of many looks better than it is: spreads of what is chosen are taken so much wider than
  * those of a recipe as it comes. Settled on simulated logs (npm run bench -- match).
  */
-const CHOSEN = 1.2
+const CHOSEN = 1.3
 
 /** Ways told. */
 const MOST_WAYS = 24
@@ -122,11 +122,12 @@ export function match(question: MatchQuestion): MatchAnswer {
 export const byNearness = (a: Nearness, b: Nearness): number =>
   b.probability - a.probability || a.difference.mid - b.difference.mid
 
-/** Only what is left of a first bath is a second one, and that is not followed by another dye. */
+/** What is left of a first bath, and what was turned after its dye, is not followed by another dye. */
 const bothFirstBaths =
   (dyes: MatchKnowledge['dyes'], areAllowed: NonNullable<MatchQuestion['areAllowed']>) =>
   (first: number, second: number) =>
-    dyes[first]!.bath === 1 && dyes[second]!.bath === 1 && areAllowed(first, second)
+    [first, second].every((at) => dyes[at]!.bath === 1 && !dyes[at]!.shift) &&
+    areAllowed(first, second)
 
 /** Looks at recipes closely: followed along their ratios to where they come nearest. */
 export function closeLook(

@@ -1,152 +1,90 @@
-import { median, quantile } from 'd3-array'
-import { deltaE2000 } from '../../core/colour/screen-colour'
-import { labOfReflectance, type Lab } from '../../core/colour/tristimulus'
-import { foretellCurve, foretelling } from '../../core/match/foretold'
-import { matchSwatches } from '../../core/match/dye-of-curve'
-import type { JobSwatch } from '../../core/strength/curve-job'
-import { hueResiduals, hueSpreads, pooledResiduals } from '../../core/match/hue-spread'
+import { mkdtempSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { median } from 'd3-array'
+import { differenceCiede2000 } from 'culori'
+import { hueSpreads } from '../../core/match/hue-spread'
 import { overdyeUptake } from '../../core/match/overdye-uptake'
-import { match } from '../../core/match/search'
-import { dyesOfLog, hiddenDyes, overdyedSwatches } from '../fixtures/hidden-dyes'
+import { matchSteps } from '../../core/match/search'
+import { loadDemo } from '../../demo/load'
+import { openDatabase } from '../../server/database/open'
+import { createLog } from '../../server/services/log/log'
+import { dyesOfLog, hiddenDyes } from '../fixtures/hidden-dyes'
+import { matchPromises } from '../fixtures/match-promises'
 
-/** A colour that could be wanted: of a recipe nobody made yet, or anywhere among what plants give. */
-const WORLDS = 30
-const WANTED = 10
+/** Recipes for wanted colours: whether promises hold, how near they come, and how long it takes. */
 
-const factors: number[] = []
-function foretellingOf(log: readonly JobSwatch[][]) {
-  const jobs = log.map((swatches) => ({ swatches, prior: {} }))
-  const residuals = jobs.map((job) => hueResiduals(matchSwatches(job.swatches)))
-  return foretelling(
-    jobs.flatMap((job, i) =>
-      foretellCurve(job, [pooledResiduals(residuals.filter((_, k) => k !== i))]),
-    ),
+for (const overdyed of [0, 12]) {
+  const made = matchPromises({ worlds: 30, wantedEach: 10, overdyed })
+  const share = (is: (each: (typeof made)[number]) => boolean) =>
+    `${((100 * made.filter(is).length) / made.length).toFixed(1)} %`
+  const middle = (of: (each: (typeof made)[number]) => number) => median(made, of)!.toFixed(2)
+  const promised = made.reduce((sum, { probability }) => sum + probability, 0) / made.length
+  console.log(`  ${made.length} wanted colours, ${overdyed} overdyed swatches in each log:`)
+  console.log(
+    `    within the promised span ${share(({ isWithinSpan }) => isWithinSpan)}; ` +
+      `within 3 ΔE ${share(({ isNear }) => isNear)}, promised ${(100 * promised).toFixed(1)} %; ` +
+      `two pots ${share(({ isTwoPots }) => isTwoPots)}`,
+  )
+  console.log(
+    `    median ΔE ${middle(({ miss }) => miss)}; the nearest swatch made again ` +
+      `${middle(({ naiveMiss }) => naiveMiss)}; the recipe without chance ${middle(({ middleMiss }) => middleMiss)}`,
   )
 }
 
-export function matchPromises(worlds = WORLDS, wantedEach = WANTED, overdyed = 0) {
-  const results: {
-    miss: number
-    naive: number
-    oracle: number
-    within: boolean
-    p: number
-    near: boolean
-    two: boolean
-    lo: number
-    hi: number
-  }[] = []
-  for (let seed = 1; seed <= worlds; seed++) {
-    const world = hiddenDyes((seed + Number(process.env.OFF ?? 0.37)) / (worlds + 1))
-    const log = world.log()
-    const dyes = dyesOfLog(log)
-    const at = (i: number) => dyes[i]!
-    const uptake = overdyeUptake(overdyedSwatches(world, dyes, overdyed))
-    const hues = hueSpreads(dyes.map(({ hue }) => hue))
-    const { spreadFactor } = foretellingOf(log)
-    factors.push(spreadFactor)
-    const swatches = log.flatMap((some, dye) =>
-      some.map(({ ratioDry, dyed }) => ({ dye, ratioDry, lab: dyed.lab })),
-    )
-    for (let i = 0; i < wantedEach; i++) {
-      const wanted = wantedColour(world)
-      const { ways } = match({
-        dyes,
-        hues,
-        uptake,
-        spreadFactor,
-        wanted: { lab: wanted, errorDe: 0, within: 3 },
-        areAllowed: () => true,
-      })
-      const best = ways[0]!
-      const baths = best.baths.map(({ dye, ratioDry }) => ({ dye: Number(at(dye).id), ratioDry }))
-      const made = () => deltaE2000(wanted, labOfReflectance(world.make(baths)))
-      const miss = made()
-      const nearest = swatches.reduce((a, b) =>
-        deltaE2000(b.lab, wanted) < deltaE2000(a.lab, wanted) ? b : a,
-      )
-      results.push({
-        miss,
-        naive: deltaE2000(wanted, labOfReflectance(world.make([nearest]))),
-        oracle: deltaE2000(wanted, world.middle(baths)),
-        within: miss >= best.difference.low && miss <= best.difference.high,
-        p: best.probability,
-        near: miss <= 3,
-        two: best.baths.length === 2,
-        lo: best.difference.low,
-        hi: best.difference.high,
-      })
-    }
-  }
-  return results
-}
+const folder = mkdtempSync(join(tmpdir(), 'juniper-haze-bench-'))
+await loadDemo(folder)
+const database = await openDatabase(folder)
+const log = createLog(database)
+await log.match.settled()
+const { foretelling } = await log.match.view()
+const { n, medianMiss, mostMiss, held } = foretelling!
+console.log(
+  `  the demo's own ${n} swatches, each from the other pots: median ΔE ${medianMiss!.toFixed(2)}, ` +
+    `nine in ten within ${mostMiss!.toFixed(2)}, the 90 % span held ${(100 * held!).toFixed(1)} %`,
+)
+await database.close()
+rmSync(folder, { recursive: true })
 
-function wantedColour(world: ReturnType<typeof hiddenDyes>): Lab {
-  const bath = () => ({
-    dye: Math.floor(world.uniform() * world.dyes.length),
-    ratioDry: Math.exp(Math.log(0.08) + Math.log(15) * world.uniform()),
-  })
-  const kind = world.uniform()
-  if (kind < 0.35) return world.middle([bath()])
-  if (kind < 0.7) return world.middle([bath(), bath()])
+/** Dyes all unlike each other, all of one fibre and mordant: every pair may be dyed in turn. */
+const CURVES = 500
+const few = dyesOfLog(hiddenDyes(0.3).log())
+const many = Array.from({ length: CURVES }, (_, i) => {
+  const dye = few[i % few.length]!
   return {
-    l: 30 + 45 * world.uniform(),
-    a: -15 + 45 * world.uniform(),
-    b: -5 + 50 * world.uniform(),
+    ...dye,
+    id: `${i}`,
+    unit: dye.unit.map((value, band) => value * (1 + 0.2 * Math.sin(i + band / 5))),
+    pieces: dye.pieces.map((some) => some.map((value) => value * (1 + 0.3 * Math.sin(7 * i)))),
   }
+})
+const question = {
+  dyes: many,
+  hues: hueSpreads(many.map(({ hue }) => hue)),
+  uptake: overdyeUptake([]),
+  spreadFactor: 1,
+  wanted: { lab: { l: 50, a: 10, b: 30 }, errorDe: 0, within: 3 },
+  areAllowed: () => true,
 }
-
-const t0 = performance.now()
-for (const overdyed of [0]) {
-  const r = matchPromises(WORLDS, WANTED, overdyed)
-  const mean = (f: (x: (typeof r)[number]) => number) => r.reduce((s, x) => s + f(x), 0) / r.length
-  console.log('overdyed', overdyed, 'n', r.length, 'ms', performance.now() - t0)
-  console.log(
-    'within span',
-    mean((x) => +x.within).toFixed(3),
-    'median miss',
-    median(r, (x) => x.miss)!.toFixed(2),
-    'naive',
-    median(r, (x) => x.naive)!.toFixed(2),
-    'middle',
-    median(r, (x) => x.oracle)!.toFixed(2),
-  )
-  console.log(
-    'promised p',
-    mean((x) => x.p).toFixed(3),
-    'near',
-    mean((x) => +x.near).toFixed(3),
-    'two',
-    mean((x) => +x.two).toFixed(2),
-    'two within',
-    mean((x) => (x.two ? +x.within : 0)) / mean((x) => +x.two),
-  )
-  for (const [lo, hi] of [
-    [0, 0.2],
-    [0.2, 0.4],
-    [0.4, 0.6],
-    [0.6, 0.8],
-    [0.8, 1.01],
-  ] as const) {
-    const s = r.filter((x) => x.p >= lo && x.p < hi)
-    console.log(
-      lo,
-      s.length,
-      (s.reduce((a, x) => a + x.p, 0) / s.length).toFixed(2),
-      (s.filter((x) => x.near).length / s.length).toFixed(2),
-    )
+const times = Array.from({ length: 6 }, () => {
+  const began = performance.now()
+  let longest = 0
+  let last = began
+  const steps = matchSteps(question)
+  while (!steps.next().done) {
+    longest = Math.max(longest, performance.now() - last)
+    last = performance.now()
   }
-  console.log('factors', median(factors), Math.min(...factors), Math.max(...factors))
-  console.log(
-    'below',
-    mean((x) => +(x.miss < x.lo)),
-    'above',
-    mean((x) => +(x.miss > x.hi)),
-  )
-  console.log(
-    quantile(
-      r.map((x) => x.miss),
-      0.9,
-    ),
-  )
+  return { whole: performance.now() - began, longest }
+}).slice(1)
+const differ = differenceCiede2000()
+const began = performance.now()
+for (let i = 0; i < 100_000; i++) {
+  differ({ mode: 'lab65', l: 50 + (i % 7), a: 10, b: 30 }, { mode: 'lab65', l: 50, a: 10, b: 30 })
 }
+const plain = performance.now() - began
+console.log(
+  `  ${CURVES} curves, each ratio, ${(CURVES * (CURVES - 1)) / 2} pairs in turn: ` +
+    `${median(times, ({ whole }) => whole)!.toFixed(0)} ms, longest step ${Math.max(...times.map(({ longest }) => longest)).toFixed(0)} ms; ` +
+    `100,000 CIEDE2000 by culori in the same run ${plain.toFixed(0)} ms`,
+)

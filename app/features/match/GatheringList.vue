@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { formatMass, formatRatio } from '~/format/quantities'
+import { chanceText } from './chance-text'
 import { gatheringOf, type ToGather } from './gathering'
 import type { MatchResult, Wanted } from './useMatch'
 
@@ -32,7 +33,7 @@ const best = (at: number) => results[at]?.ways[0] ?? null
             >{{ colour.name
             }}<span class="quiet">{{
               best(at)
-                ? `${Math.round(100 * best(at)!.probability)} %, ${best(at)!
+                ? `${chanceText(best(at)!.probability)}, ${best(at)!
                     .baths.map(({ name, ratioDry }) => `${name} ${formatRatio(ratioDry)} dry`)
                     .join(', then ')}`
                 : 'nothing yet'

@@ -1,9 +1,11 @@
 <script setup lang="ts">
+import { agentFacts } from '~~/catalogue/agents'
 import { WAYS } from '~~/catalogue/ways'
 import { FIBRE_CLASSES } from '~~/catalogue/fibres'
 import { formatCount } from '~~/core/quantity/format-count'
 import { mordantKeyWords } from '~~/shared/words/swatch/mordant-key-words'
 import { formatMass, formatNumber, formatRatio, inDecimals } from '~/format/quantities'
+import { chanceText } from './chance-text'
 import type { ToldBath, ToldWay } from './told-ways'
 
 /** A way to the wanted colour: how likely, cut beside it, what it takes, and planning it. */
@@ -17,11 +19,11 @@ const { way, wantedHex, within, saving, failure } = defineProps<{
 defineEmits<{ plan: []; wish: [bath: ToldBath] }>()
 
 const title = computed(() => way.baths.map(({ name }) => name).join(', then '))
-const how = ({ bath, ratioDry, curve }: ToldBath) => {
+const how = ({ bath, ratioDry, curve, after }: ToldBath) => {
   const which = bath > 1 ? 'the second bath of a liquor that began at ' : ''
   return `${which}${formatRatio(ratioDry)} dry, ${WAYS[curve.way].label}${
-    ['asItCame'].includes(curve.phBand) ? '' : `, ${curve.phBand}`
-  }`
+    curve.phBand === 'asItCame' ? '' : `, ${curve.phBand}`
+  }${after ? `, ${agentFacts(after).label} after it, as your own pairs have it` : ''}`
 }
 const on = computed(
   () => `${FIBRE_CLASSES[way.baths[0]!.curve.fibreClass]}, ${mordantKeyWords(way.mordant)}`,
@@ -101,7 +103,7 @@ const behind = computed(() =>
       <p v-if="failure" class="wrong" role="alert">{{ failure }}</p>
     </div>
     <div class="chance">
-      <strong>{{ Math.round(100 * way.probability) }} %</strong>
+      <strong>{{ chanceText(way.probability) }}</strong>
       <span>to come within {{ within }} ΔE</span>
       <span class="quiet"
         >~{{ inDecimals(way.difference.mid.toFixed(1)) }} ΔE ({{ span }})<br />by {{ behind }}

@@ -2,6 +2,7 @@ import { FIBRES, type Fibre } from '~~/catalogue/fibres'
 import { wayFacts } from '~~/catalogue/ways'
 import { isTooHot } from '~~/core/fibre/limits'
 import type { MatchDye } from '~~/core/match/dye'
+import { withShifts, type ColourShift } from '~~/core/match/shift'
 import type { MatchCurve, MatchView } from '~~/shared/views/match/match'
 import type { SearchedDye } from '~/workers/match'
 import type { StockLot } from '~/composables/useStock'
@@ -67,6 +68,7 @@ export function usableDyes(
   view: MatchView,
   ask: MatchAsk,
   around: Around,
+  shifts: readonly ColourShift[] = [],
 ): { dyes: SearchedDye[]; leftOut: LeftOut } {
   const leftOut: LeftOut = {}
   const { class: fibreClass, limits } = FIBRES[ask.fibre]
@@ -86,7 +88,11 @@ export function usableDyes(
       trimmed(dye, mostDryG / (ask.fibreG ?? USUAL_FIBRE_G)),
     )
     if (within.length === 0) return why('notAtHand')
-    return within.map((dye) => ({ dye, sourceId: curve.sourceId, mordant: curve.mordant }))
+    const { sourceId, mordant } = curve
+    // where nobody knows what else was stirred in, one thing more is not foretold
+    const after =
+      curve.phBand === 'asItCame' ? within.flatMap((dye) => withShifts(dye, shifts)) : []
+    return [...within, ...after].map((dye) => ({ dye, sourceId, mordant }))
   })
   return { dyes, leftOut }
 }

@@ -1,3 +1,4 @@
+import type { Agent } from '~~/catalogue/agents'
 import { PARTS, type Part } from '~~/catalogue/parts'
 import { wayFacts, type Way } from '~~/catalogue/ways'
 import { SCHEMES, type Scheme } from '~~/catalogue/mordant-schemes'
@@ -32,6 +33,8 @@ export interface ToldBath {
   curve: MatchCurve
   bath: number
   ratioDry: number
+  /** Stirred in when the dye has taken; null: nothing. */
+  after: Agent | null
   plant: PlantOf
 }
 
@@ -63,7 +66,7 @@ export function toldWay(
   const fibreG = ask.fibreG ?? USUAL_FIBRE_G
   const curves = new Map(view.curves.map((curve) => [present(curve.dyes[0]).id, curve]))
   const sources = new Map(view.sources.map((source) => [source.sourceId, source]))
-  const baths = way.baths.map(({ id, bath, ratioDry }): ToldBath => {
+  const baths = way.baths.map(({ id, bath, ratioDry, after }): ToldBath => {
     const curve = lookUp(curves, id)
     const source = lookUp(sources, curve.sourceId)
     return {
@@ -72,13 +75,14 @@ export function toldWay(
       curve,
       bath,
       ratioDry,
+      after: after as Agent | null,
       plant: plantOf(source, ratioDry, fibreG, around),
     }
   })
   const mordants = baths.map(({ curve }) => curve.mordant)
   return {
     ...way,
-    key: way.baths.map(({ id, bath }) => `${id}#${bath}`).join(' > '),
+    key: way.baths.map(({ id, bath, after }) => `${id}#${bath}${after ?? ''}`).join(' > '),
     hex: hexOfLab(way.lab),
     baths,
     mordant: mordants.find((mordant) => mordant !== 'none') ?? 'none',
@@ -86,7 +90,11 @@ export function toldWay(
       FASTNESS_ORDER.find((each) => baths.some(({ source }) => source.fastness === each)),
     ),
     hours: Math.round(baths.reduce((sum, { curve }) => sum + minutesOf(curve.way), 0) / 60),
-    breaks: wanted && breaksUnder(wanted, way.reflectance),
+    // what a shift does to a spectrum nobody measured
+    breaks:
+      wanted && baths.every(({ after }) => after === null)
+        ? breaksUnder(wanted, way.reflectance)
+        : null,
   }
 }
 

@@ -4,6 +4,8 @@ import { estimateReflectance } from '~~/core/colour/estimate-reflectance'
 import type { Reflectance } from '~~/core/colour/spectrum'
 import type { Lab } from '~~/core/colour/tristimulus'
 import { messageOf } from '~~/core/present'
+import { knownShifts } from '~~/core/match/shift'
+import type { EvidenceView } from '~~/shared/views/evidence/evidence'
 import type { MatchView } from '~~/shared/views/match/match'
 import type { WalkView } from '~~/shared/views/walk/walk'
 import { localToday } from '~/format/dates'
@@ -54,7 +56,13 @@ export function useMatch(ask: MatchAsk) {
   const around = computed(() =>
     stock.value && walk.value ? { stock: stock.value, walk: walk.value.rows, today } : null,
   )
-  const isReady = computed(() => view.value?.pending === 0 && around.value !== null)
+  // what iron or soda after the dye does is told by pairs of the log, where there are enough
+  const { data: evidence } = useLoaded(() => api.get<EvidenceView>('evidence', { ratios: 'alike' }))
+  const shifts = computed(() => knownShifts(evidence.value?.effects ?? []))
+
+  const isReady = computed(
+    () => view.value?.pending === 0 && around.value !== null && evidence.value !== null,
+  )
 
   const { worker, end } = startMatch()
   onScopeDispose(end)
@@ -65,7 +73,7 @@ export function useMatch(ask: MatchAsk) {
   async function search(wanted: Wanted): Promise<MatchResult | null> {
     const [known, about] = [view.value, around.value]
     if (!known || !about) return null
-    const { dyes, leftOut } = usableDyes(known, ask, about)
+    const { dyes, leftOut } = usableDyes(known, ask, about, shifts.value)
     const found = await worker.search(
       plain({
         dyes,
@@ -81,7 +89,10 @@ export function useMatch(ask: MatchAsk) {
     const told = (way: (typeof found.ways)[number]) => toldWay(way, known, ask, about, spectrum)
     const { trial } = found
     const { baths } = trial
-      ? told({ ...found.ways[0]!, baths: [{ id: trial.id, bath: 1, ratioDry: trial.ratioDry }] })
+      ? told({
+          ...found.ways[0]!,
+          baths: [{ id: trial.id, bath: 1, ratioDry: trial.ratioDry, after: null }],
+        })
       : { baths: [] }
     return {
       ways: found.ways.map(told),

@@ -45,6 +45,7 @@ export function usePlanWay(ask: MatchAsk) {
           lotId: bath.plant.lot?.lot.id,
           massG: plantNeededG(bath.ratioDry, dyedG, bath.plant.lot?.lot.dryFraction ?? 1),
           way: bath.curve.way,
+          after: bath.after,
           // what the first bath leaves, nobody foretold by itself
           expected: at === way.baths.length - 1 ? { hex: way.hex, lab: way.lab } : null,
           n: Math.min(...way.baths.map(({ curve }) => curve.n)),

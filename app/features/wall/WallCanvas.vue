@@ -68,6 +68,8 @@ const zooming = zoom<HTMLCanvasElement, unknown>()
     draw()
   })
 onMounted(() => {
+  // words are drawn once their letters are there
+  void document.fonts.ready.then(draw)
   if (canvas.value) select(canvas.value).call(zooming).on('dblclick.zoom', null)
 })
 watch([width, height], ([w, h]) => {

@@ -61,12 +61,14 @@ const isNarrowed = computed(() => filters.value.some(({ key }) => ask[key]))
 .filters {
   display: flex;
   flex-wrap: wrap;
-  gap: 8px;
+  gap: 6px;
   margin-bottom: 12px;
 }
 
 .choice {
-  max-width: 168px;
+  flex: 0 1 auto;
+  min-width: 88px;
+  max-width: 136px;
   height: 44px;
   padding: 0 8px;
   border: 1px solid var(--line);

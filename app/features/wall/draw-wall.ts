@@ -75,7 +75,7 @@ export function drawWall(canvas: HTMLCanvasElement, drawn: Drawn): void {
   }
 
   context.fillStyle = INK
-  context.font = '13px "Commissioner Variable", sans-serif'
+  context.font = `13px ${getComputedStyle(canvas).fontFamily}`
   context.textAlign = 'center'
   context.textBaseline = 'middle'
   for (const { text, x, y } of laid.labels) {

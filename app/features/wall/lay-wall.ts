@@ -1,5 +1,5 @@
 import { forceCollide, forceSimulation, forceX, forceY } from 'd3-force'
-import { group, median, sort } from 'd3-array'
+import { extent, group, median, sort } from 'd3-array'
 import { hueFamilyOf } from '~~/core/colour/colour-name'
 import { lchOfLab, type Lab } from '~~/core/colour/tristimulus'
 
@@ -47,9 +47,9 @@ const FIRST_HUE = 108
 const GREY_TURN = 182
 const GREY_CHROMA = 7
 /** How far hues are spread by how many there are, not by their angle: plants give mostly yellows. */
-const BY_RANK = 0.7
-const LIGHTEST = 92
-const DARKEST = 14
+const BY_RANK = 0.8
+/** Depths hang over the whole wall, as long as they differ by so much in L*. */
+const LEAST_SPAN_L = 40
 
 /** Turn along the wall, 0 to 360. */
 function turnOf(colour: Lab): number {
@@ -57,8 +57,12 @@ function turnOf(colour: Lab): number {
   return c < GREY_CHROMA ? GREY_TURN : (FIRST_HUE - h + 360) % 360
 }
 
-/** Place down the wall, 0 to 1: pale above, deep below. */
-const depthOf = ({ l }: Lab) => Math.min(1, Math.max(0, (LIGHTEST - l) / (LIGHTEST - DARKEST)))
+/** Place down the wall, 0 to 1: the palest above, the deepest below. */
+function depthsOf(items: readonly ToLay[]): (colour: Lab) => number {
+  const [least = 0, most = 100] = extent(items, ({ colour }) => colour.l)
+  const aside = Math.max(0, LEAST_SPAN_L - (most - least)) / 2
+  return ({ l }) => (most + aside - l) / (most - least + 2 * aside)
+}
 
 /** Swatches by hue from left to right and by depth from above down. */
 export function layByHue(items: readonly ToLay[], size: Size): LaidWall {
@@ -71,10 +75,11 @@ export function layByHue(items: readonly ToLay[], size: Size): LaidWall {
   )
   const rank = new Float64Array(items.length)
   order.forEach((i, at) => (rank[i] = items.length > 1 ? at / (items.length - 1) : 0.5))
+  const depth = depthsOf(items)
   const across = (i: number) => BY_RANK * rank[i]! + (1 - BY_RANK) * (turns[i]! / 360)
   const wanted = items.map(({ colour }, i) => ({
     x: room.left + across(i) * room.width,
-    y: room.top + depthOf(colour) * room.height,
+    y: room.top + depth(colour) * room.height,
   }))
   const families = group(
     items.map((_, i) => i),

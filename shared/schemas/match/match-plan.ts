@@ -1,4 +1,5 @@
 import Joi from 'joi'
+import { AGENT_KEYS, type Agent } from '../../../catalogue/agents'
 import type { Fibre, Form } from '../../../catalogue/fibres'
 import { SCHEME_KEYS, type Scheme } from '../../../catalogue/mordant-schemes'
 import { WAY_KEYS, type Way } from '../../../catalogue/ways'
@@ -24,6 +25,8 @@ export interface MatchBath {
   way: Way
   tempC: number | null
   minutes: number | null
+  /** Stirred in when the dye has taken; null: nothing. */
+  after: Agent | null
   /** What the pieces are to be after it. */
   expected: { hex: string; lab: Lab } | null
   /** Swatches that says. */
@@ -70,6 +73,10 @@ export const newMatchPlanSchema = Joi.object<NewMatchPlan>({
         way: Joi.string()
           .valid(...WAY_KEYS)
           .required(),
+        after: Joi.string()
+          .valid(...AGENT_KEYS)
+          .allow(null)
+          .default(null),
         tempC: Joi.number().min(0).max(110).allow(null).default(null),
         minutes: aboveNothing(1_000_000).allow(null).default(null),
         expected: Joi.object({ hex: hexField.required(), lab: labField.required() })

@@ -8,7 +8,6 @@ import { coatsAnswer } from '../../../../core/strength/coats'
 import { curveOfJob, type CurveJob } from '../../../../core/strength/curve-job'
 import { estimateFactor } from '../../../../core/strength/estimate-factor'
 import { expectedReflectance, unitAbsorption } from '../../../../core/strength/expected-colour'
-import { matchColour } from '../../../../core/strength/match-colour'
 import { nextTrial } from '../../../../core/strength/next-trial'
 import { overdye } from '../../../../core/strength/overdye'
 import { priorFor } from '../../../../core/strength/posterior/priors'
@@ -152,31 +151,6 @@ describe('one dye over another', () => {
     expect(withSd(0.1)).toBeLessThan(withSd(0.4))
     expect(deltaE2000(overdye(bare, []).lab, labOfReflectance(bare))).toBeCloseTo(0, 8)
     expect(() => overdye(bare, [{ unit: yellow, strength: -1 }])).toThrow('strength must be 0')
-  })
-})
-
-describe('a wanted colour', () => {
-  const candidates = [
-    { key: 'yellow', unit: yellow, bare, curve, mostRatio: 3 },
-    { key: 'blue', unit: blue, bare, curve, mostRatio: 3 },
-  ]
-
-  test('is matched by the source that made it, at its ratio', () => {
-    const wanted = labOfReflectance(expectedReflectance(yellow, 1.1, bare))
-    const [best, other] = matchColour(wanted, candidates)
-    expect(best!.key).toBe('yellow')
-    expect(best!.difference).toBeLessThan(0.01)
-    expect(best!.strength).toBeCloseTo(1.1, 3)
-    expect(best!.ratio).toBeCloseTo(-0.5 * Math.log(1 - 1.1 / 2), 3)
-    expect(other!.difference).toBeGreaterThan(10)
-  })
-
-  test('deeper than any can give: the deepest worth taking, and how far off it stays', () => {
-    const wanted = labOfReflectance(expectedReflectance(yellow, 8, bare))
-    const [best] = matchColour(wanted, candidates)
-    expect(best!.ratio).toBeCloseTo(3, 2)
-    expect(best!.difference).toBeGreaterThan(2)
-    expect(() => matchColour({ l: 120, a: 0, b: 0 }, candidates)).toThrow('l must be from 0 to 100')
   })
 })
 
