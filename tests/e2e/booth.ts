@@ -9,9 +9,13 @@ import { expect } from './watched'
 const PHOTO_SCALE = 3
 const SCENE = { width: 600, height: 400 }
 
-/** The booth's made-up photo as a JPEG, larger than it is drawn. */
-export async function photoFile(scale = PHOTO_SCALE, exposure = 0.8): Promise<Buffer> {
-  const { width, height, data } = boothPhoto(exposure)
+/** The booth's made-up photo as a JPEG, larger than it is drawn; of another hank where one is given. */
+export async function photoFile(
+  scale = PHOTO_SCALE,
+  exposure = 0.8,
+  dyed?: readonly number[],
+): Promise<Buffer> {
+  const { width, height, data } = boothPhoto(exposure, dyed)
   return sharp(Buffer.from(data), { raw: { width, height, channels: 4 } })
     .resize(width * scale, height * scale, { kernel: 'nearest' })
     .removeAlpha()
