@@ -179,7 +179,7 @@ h1,
 
 .match {
   display: grid;
-  grid-template-columns: 350px minmax(0, 1fr);
+  grid-template-columns: 408px minmax(0, 1fr);
   gap: 16px;
   align-items: start;
 }
@@ -201,7 +201,7 @@ h1,
 }
 
 .patch {
-  height: 128px;
+  height: 112px;
   border-radius: 3px;
 }
 

@@ -83,7 +83,6 @@ const grid = computed(() =>
     </ElRadioGroup>
     <ColourEntry v-if="way === 'chosen'" v-model="colour" label="Colour" />
     <template v-else-if="way === 'photo'">
-      <PhotoControls v-model:tool="tool" @choose="openPhoto" />
       <PhotoCanvas
         v-if="desk.opened"
         class="photo"
@@ -103,6 +102,7 @@ const grid = computed(() =>
         "
         @corner="desk.moveCorner"
       />
+      <PhotoControls v-model:tool="tool" @choose="openPhoto" />
     </template>
     <ReadFile v-else-if="way === 'spectrum'" @give="(_, reading) => wantReading(reading)" />
     <div v-else>
@@ -124,6 +124,6 @@ const grid = computed(() =>
 
 <style scoped>
 .photo {
-  height: 260px;
+  height: 240px;
 }
 </style>
