@@ -46,9 +46,9 @@ const best = (at: number) => results[at]?.ways[0] ?? null
       <h3>What they take together</h3>
       <ul class="plants" aria-label="Plants they take together">
         <li v-for="plant in list" :key="plant.sourceId">
-          <strong>{{ plant.name }}</strong>: {{ formatMass(plant.dryG) }} dry<template
+          <strong>{{ plant.name }}</strong>: {{ formatMass(plant.dryG) }} dry in all<template
             v-if="plant.gatherUsualG > 0"
-            >, of it {{ formatMass(plant.gatherUsualG) }} {{ plant.state }} to gather</template
+            >; to gather, {{ formatMass(plant.gatherUsualG) }} {{ plant.state }}</template
           ><template v-else>, in stock</template>
         </li>
       </ul>
@@ -78,7 +78,7 @@ const best = (at: number) => results[at]?.ways[0] ?? null
   gap: 8px;
 }
 
-button {
+.colours button {
   display: flex;
   gap: 10px;
   align-items: center;
@@ -94,7 +94,7 @@ button {
   cursor: pointer;
 }
 
-button[aria-pressed='true'] {
+.colours button[aria-pressed='true'] {
   border: 2px solid var(--juniper);
 }
 
