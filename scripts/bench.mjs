@@ -17,6 +17,7 @@ const BENCHES = [
   ['Doses towards a pH', 'tests/bench/ph-doses.ts'],
   ['All curves of a log', 'tests/bench/log-curves.ts'],
   ['Recipes for wanted colours', 'tests/bench/match.ts'],
+  ['A wanted colour in a log of 500 curves', 'tests/bench/match-page.ts'],
   ['A wall of 10,000 swatches', 'tests/bench/wall.ts'],
   ['Lists with 10,000 lots and 100,000 swatches', 'tests/bench/lists.ts'],
   ['Scrolling a basket of 5,000 pieces', 'tests/bench/scroll.ts'],

@@ -102,7 +102,7 @@ useHead({ title: 'A colour you want · Juniper Haze' })
         · <NuxtLink :to="`/wall?want=${wanted.hex.slice(1)}`">among mine</NuxtLink>
       </p>
       <div class="panel"><WantedColour @want="want" /></div>
-      <div class="panel"><MatchSentence :ask="ask" :mordants="mordants" /></div>
+      <div class="panel"><MatchSentence :model-value="ask" :mordants="mordants" /></div>
       <p v-if="view" class="on-grey small">
         <template v-if="view.foretelling === null"
           >How well this foretells is being looked at.</template

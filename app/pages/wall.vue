@@ -92,7 +92,7 @@ useHead({ title: 'Every colour you have · Juniper Haze' })
     </span>
     <p v-if="failure" role="alert">{{ failure }}</p>
   </div>
-  <WallFilters :ask="ask" :choices="wall.choices.value" @clear="wall.clear()" />
+  <WallFilters :model-value="ask" :choices="wall.choices.value" @clear="wall.clear()" />
 
   <div v-if="view?.swatches.length" class="hung">
     <div class="on-wall">
@@ -162,8 +162,11 @@ h1,
 
 .on-wall {
   position: relative;
+  display: grid;
+  grid-template-rows: minmax(0, 1fr) auto;
+  gap: 8px;
   height: calc(100vh - 300px);
-  min-height: 360px;
+  min-height: 380px;
 }
 
 .none {
@@ -174,12 +177,8 @@ h1,
 }
 
 .tools {
-  position: absolute;
-  right: 10px;
-  bottom: 10px;
   display: flex;
   flex-wrap: wrap;
-  justify-content: flex-end;
   gap: 6px;
 }
 

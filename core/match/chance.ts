@@ -1,6 +1,6 @@
 import { quantile } from '../strength/posterior/draws'
 import { kOverSOf } from '../colour/kubelka-munk'
-import { deltaE2000From } from '../colour/screen-colour'
+import type { deltaE2000From } from '../colour/screen-colour'
 import type { Lab } from '../colour/tristimulus'
 import type { Interval } from '../strength/posterior/posterior'
 import { present } from '../present'
@@ -202,6 +202,5 @@ function turnHue(lab: Lab, turn: readonly number[], [x, y, z]: PerAxis): void {
   lab.b += turn[3]! * x + turn[4]! * y + turn[5]! * z
 }
 
-export type Foreteller = ReturnType<typeof foreteller>
 /** CIEDE2000 of a colour from the one that is wanted. */
 export type Misses = ReturnType<typeof deltaE2000From>

@@ -17,7 +17,7 @@ import { PIECE_SCORES, type MatchDye } from './dye'
 import { hueResiduals, unitOf, type ColouredSwatch } from './hue-spread'
 
 /** Ratios that are searched, evenly on a log scale: steps of about a tenth. */
-export const RATIO_STEPS = 24
+const RATIO_STEPS = 24
 /** The least ratio, as a part of the least one tried: below, a curve is known by its origin. */
 const BELOW_TRIED = 4
 /** Shares of all pieces that stay below the strengths told. */
@@ -82,7 +82,7 @@ export const matchPosterior = (swatches: readonly MatchSwatch[], job: CurveJob) 
   )
 
 /** Mean spectrum of the fibres without the dye. */
-export const meanBare = (swatches: readonly { bare: Reflectance }[]): Reflectance =>
+const meanBare = (swatches: readonly { bare: Reflectance }[]): Reflectance =>
   first(swatches).bare.map(
     (_, i) => swatches.reduce((sum, { bare }) => sum + bare[i]!, 0) / swatches.length,
   )

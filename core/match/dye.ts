@@ -56,3 +56,7 @@ export const nearestRatio = ({ ratios }: MatchDye, ratioDry: number): number =>
         : best,
     0,
   )
+
+/** A dye of a first bath with each shift after it; of a later bath none. */
+export const withShifts = (dye: MatchDye, shifts: readonly ColourShift[]): MatchDye[] =>
+  dye.bath === 1 ? shifts.map((shift) => ({ ...dye, shift })) : []

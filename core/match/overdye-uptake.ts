@@ -12,7 +12,7 @@ export interface OverdyeUptake {
   n: number
 }
 
-export interface LogShare {
+interface LogShare {
   mean: number
   sd: number
 }

@@ -38,7 +38,7 @@ const indexesOf = ({ ratios }: MatchDye) =>
  *
  * Source: CIE 116-1995.
  */
-export function roughMiss(wanted: Lab): (l: number, a: number, b: number) => number {
+function roughMiss(wanted: Lab): (l: number, a: number, b: number) => number {
   const { c, h } = lchOfLab(wanted)
   const [cos, sin] = [Math.cos((h * Math.PI) / 180), Math.sin((h * Math.PI) / 180)]
   const [forChroma, forHue] = [1 / (1 + 0.045 * c), 1 / (1 + 0.015 * c)]

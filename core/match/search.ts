@@ -130,7 +130,7 @@ const bothFirstBaths =
     areAllowed(first, second)
 
 /** Looks at recipes closely: followed along their ratios to where they come nearest. */
-export function closeLook(
+function closeLook(
   question: MatchKnowledge,
   wanted: WantedColour,
   misses: Misses = deltaE2000From(wanted.lab),

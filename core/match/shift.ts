@@ -2,7 +2,6 @@ import { labOfLch, lchOfLab, type Lab } from '../colour/tristimulus'
 import type { Effect } from '../evidence/effects'
 import { WITH, WITHOUT } from '../evidence/matched-sets'
 import { ofAxes, summed, type Covariance } from './hue-spread'
-import type { MatchDye } from './dye'
 
 /** What something stirred in does to a colour, as clean pairs of the log have it. */
 export interface ColourShift {
@@ -56,7 +55,3 @@ export function shiftedHue(hue: Covariance, { l, c, h }: ColourShift, chroma: nu
     { covariance: ofAxes([Math.hypot(l.sd, PIECE_SD), across, across]), times: 1 },
   ])
 }
-
-/** Dyes of first baths with each shift after them, beside those they come of. */
-export const withShifts = (dye: MatchDye, shifts: readonly ColourShift[]): MatchDye[] =>
-  dye.bath === 1 ? shifts.map((shift) => ({ ...dye, shift })) : []

@@ -87,25 +87,22 @@ test('a palette of five colours becomes a gathering list on the walk', async ({
   expect(made[0]!.words).toContain('5 colours')
 })
 
-test('the page is not held up while it searches, and what cannot be reached is said', async ({
-  page,
-}) => {
+test('what cannot be reached is said, with the nearest that can', async ({ page }) => {
   await visit(page, '/match?want=2040c0')
-  await page.evaluate(() => {
-    const seen: number[] = []
-    Object.assign(window, { seen })
-    new PerformanceObserver((found) =>
-      seen.push(...found.getEntries().map(({ duration }) => duration)),
-    ).observe({ type: 'longtask', buffered: false })
-  })
   await answered(page)
   await expect(page.getByText('Not reached from what you have dyed.')).toBeVisible()
-  await page.getByLabel('How near, CIEDE2000').selectOption('8 ΔE')
+  await expect(waysOn(page).first()).toContainText('under 1 %')
+})
+
+test('a search can be narrowed to what is in stock, one pot and one mordant', async ({ page }) => {
+  await visit(page, '/match?want=c3a962')
+  await page.getByLabel('From what').selectOption('what I have')
+  await page.getByLabel('How many pots').selectOption('one pot')
+  await page.getByLabel('Mordant', { exact: true }).selectOption('Al')
   await answered(page)
-  const longest = await page.evaluate(() =>
-    Math.max(0, ...(window as unknown as { seen: number[] }).seen),
-  )
-  console.log(`longest task while searching: ${longest.toFixed(0)} ms`)
+  await expect(page.getByText(/left out .*with another mordant/)).toBeVisible()
+  await expect(page.getByRole('button', { name: 'Plan both pots' })).toHaveCount(0)
+  await expect(page.getByRole('button', { name: 'Plan the pot' }).first()).toBeVisible()
 })
 
 test('one of one’s own swatches is wanted, from the wall', async ({ page }) => {

@@ -48,6 +48,24 @@ async function weighIn(page: Page) {
   await page.getByRole('option', { name: 'Orchard Bank' }).click()
 }
 
+/** A colour among the demo's reds and yellows. */
+const WANTED = 'c3a962'
+
+/** One swatch of the wall in hand. */
+async function pickOne(page: Page) {
+  const wall = page.getByRole('listbox', { name: 'Swatches on the wall' })
+  await wall.focus()
+  for (let i = 0; i < 3; i++) await page.keyboard.press('ArrowRight')
+  await page.keyboard.press('Enter')
+  await page.getByText('Nearest of yours').waitFor()
+  await page.getByRole('heading', { name: 'Every colour you have' }).click()
+}
+
+async function matched(page: Page) {
+  await page.getByRole('article').first().waitFor()
+  await page.getByText('How well this has foretold').waitFor()
+}
+
 /** A photo of an unread swatch, with its chart marked. */
 async function readPhoto(page: Page) {
   await page.getByText('photo', { exact: true }).click()
@@ -100,12 +118,6 @@ async function inHand(page: Page) {
   await page.waitForTimeout(600)
 }
 
-async function mordant(page: Page) {
-  await take(page, 'linen', 1)
-  await page.getByRole('link', { name: 'Mordant them' }).click()
-  await page.getByRole('region', { name: 'Bath 1' }).waitFor()
-}
-
 const closeHelper = (page: Page) => page.getByRole('button', { name: 'pH by the spoon' }).click()
 
 const openRunning = (page: Page) => page.locator('.tag').first().click()
@@ -156,19 +168,19 @@ const SHOTS: [string, string, typeof TABLE, ((page: Page) => Promise<void>)?][] 
   ['walk-phone', '/walk', PHONE, weighIn],
   ['lot', '/loft', TABLE, open('GAL-')],
   ['basket', '/basket', TABLE, inHand],
-  ['mordanting', '/basket', TABLE, mordant],
   ['pot', '/pot', TABLE, planPot],
   ['hob', '/hob', TABLE, closeHelper],
   ['hob-phone', '/hob', PHONE, openRunning],
   ['year', '/year', TABLE, planShown],
   ['booth', '/swatch', TABLE, readPhoto],
+  ['wall', '/wall', TABLE, pickOne],
+  ['match', `/match?want=${WANTED}`, TABLE, matched],
+  ['shades', '/shades', TABLE],
   ['card', `/card?note=${encodeURIComponent(TAG)}`, TABLE, chooseColour],
   ['strength', `/strength?source=${TANSY}`, TABLE],
-  ['plant', `/source/${TANSY}`, TABLE],
   ['difference', '/difference', TABLE, answered],
   ['trial', '/trial', TABLE, designed],
   ['atlas', '/atlas', TABLE, allComputed],
-  ['potency', `/potency?source=${TANSY}`, TABLE],
   ['keeping', '/keeping', TABLE, lookBack],
 ]
 

@@ -9,20 +9,20 @@ import { asTyped, formatMass } from '~/format/quantities'
 import { USUAL_FIBRE_G, type MatchAsk } from './match-ask'
 
 /** For what, and from what, a colour is wanted: a sentence with blanks, each usual as it stands. */
-const { ask, mordants } = defineProps<{
-  ask: MatchAsk
+const { mordants } = defineProps<{
   /** Keys there are curves with. */
   mordants: readonly string[]
 }>()
+const ask = defineModel<MatchAsk>({ required: true })
 
-const massText = ref(ask.fibreG === null ? '' : formatMass(ask.fibreG))
+const massText = ref(ask.value.fibreG === null ? '' : formatMass(ask.value.fibreG))
 const massTrouble = ref('')
 watch(massText, (text) => {
   massTrouble.value = ''
-  if (!text.trim()) return void (ask.fibreG = null)
+  if (!text.trim()) return void (ask.value.fibreG = null)
   try {
     const { si } = parseQuantity(asTyped(text), 'mass')
-    if (si > 0) ask.fibreG = si
+    if (si > 0) ask.value.fibreG = si
     else massTrouble.value = 'It must be more than nothing.'
   } catch (error) {
     massTrouble.value = messageOf(error)
@@ -43,21 +43,21 @@ const LASTING = [
   { value: 'lasting', label: 'does not fade' },
 ] as const
 const lasting = computed({
-  get: () => (ask.isLasting ? 'lasting' : 'any'),
-  set: (value) => (ask.isLasting = value === 'lasting'),
+  get: () => (ask.value.isLasting ? 'lasting' : 'any'),
+  set: (value) => (ask.value.isLasting = value === 'lasting'),
 })
 const WITHIN = ['1', '2', '3', '5', '8'].map((value) => ({ value, label: `${value} ΔE` }))
 const within = computed({
-  get: () => String(ask.within),
-  set: (value) => (ask.within = Number(value)),
+  get: () => String(ask.value.within),
+  set: (value) => (ask.value.within = Number(value)),
 })
 const POTS = [
   { value: 'two', label: 'one pot or two in turn' },
   { value: 'one', label: 'one pot' },
 ] as const
 const pots = computed({
-  get: () => (ask.isTwoPots ? 'two' : 'one'),
-  set: (value) => (ask.isTwoPots = value === 'two'),
+  get: () => (ask.value.isTwoPots ? 'two' : 'one'),
+  set: (value) => (ask.value.isTwoPots = value === 'two'),
 })
 </script>
 

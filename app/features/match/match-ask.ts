@@ -1,14 +1,12 @@
 import { FIBRES, type Fibre } from '~~/catalogue/fibres'
 import { wayFacts } from '~~/catalogue/ways'
 import { isTooHot } from '~~/core/fibre/limits'
-import type { MatchDye } from '~~/core/match/dye'
-import { withShifts, type ColourShift } from '~~/core/match/shift'
+import { withShifts, type MatchDye } from '~~/core/match/dye'
+import type { ColourShift } from '~~/core/match/shift'
 import type { MatchCurve, MatchView } from '~~/shared/views/match/match'
 import type { SearchedDye } from '~/workers/match'
 import type { StockLot } from '~/composables/useStock'
 import type { WalkRow } from '~~/shared/views/walk/walk'
-
-export const FROM = ['stock', 'ready', 'anything'] as const
 
 /** For what a colour is wanted, and what may be used. */
 export interface MatchAsk {
@@ -16,7 +14,7 @@ export interface MatchAsk {
   fibre: Fibre
   /** Local date; empty: any day. */
   by: string
-  from: (typeof FROM)[number]
+  from: 'stock' | 'ready' | 'anything'
   /** Key of the mordant; empty: any. */
   mordant: string
   isLasting: boolean

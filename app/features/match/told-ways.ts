@@ -16,7 +16,7 @@ import type { FoundWay } from '~/workers/match'
 import { daysUntilReady, USUAL_FIBRE_G, type Around, type MatchAsk } from './match-ask'
 
 /** What a bath takes of its plant: of a lot in stock, or to be gathered. */
-export interface PlantOf {
+interface PlantOf {
   dryG: number
   /** Grams of the one lot that holds enough; null: none does. */
   lot: { lot: StockLot; massG: number } | null

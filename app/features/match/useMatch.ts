@@ -1,6 +1,5 @@
 import { proxy } from 'comlink'
 import { computed, onScopeDispose, ref, shallowRef, watch } from 'vue'
-import { estimateReflectance } from '~~/core/colour/estimate-reflectance'
 import type { Reflectance } from '~~/core/colour/spectrum'
 import type { Lab } from '~~/core/colour/tristimulus'
 import { messageOf } from '~~/core/present'
@@ -168,7 +167,7 @@ export function useResults(
   return { results, isSearching, isStopped, stop, run }
 }
 
-/** A spectrum for looking under lamps: measured, else none that could be relied on. */
+/** A colour that was picked, typed or named in a palette: no spectrum of it is known. */
 export const wantedOfColour = (name: string, lab: Lab, hex: string, errorDe = 0): Wanted => ({
   name,
   lab,
@@ -176,13 +175,3 @@ export const wantedOfColour = (name: string, lab: Lab, hex: string, errorDe = 0)
   reflectance: null,
   errorDe,
 })
-
-/** Whether a surface can have such a colour at all. */
-export function isPossible(lab: Lab): boolean {
-  try {
-    estimateReflectance(lab)
-    return true
-  } catch {
-    return false
-  }
-}

@@ -11,9 +11,6 @@ import {
 import { USUAL_TAKEN } from '~~/core/strength/later-baths'
 import { wayFacts, type Way } from '~~/catalogue/ways'
 
-export const SHADE_WAYS = ['ratio', 'time', 'baths'] as const
-export type ShadeWay = (typeof SHADE_WAYS)[number]
-
 /** Pieces from pale to deep, and how they come to it. */
 export interface ShadesAsk {
   /** Source and curve; empty: the one with most swatches. */
@@ -21,7 +18,7 @@ export interface ShadesAsk {
   count: number
   /** Dry fibre of each piece, g. */
   eachG: number
-  by: ShadeWay
+  by: 'ratio' | 'time' | 'baths'
   /** Share of the strongest tried that the palest is to have, and the deepest, 0 to 1. */
   palest: number
   deepest: number

@@ -2,11 +2,11 @@
 import type { useWall, WallAsk } from './useWall'
 
 /** What of the wall is looked at, and how it hangs. */
-const { ask, choices } = defineProps<{
-  ask: WallAsk
+const { choices } = defineProps<{
   choices: ReturnType<typeof useWall>['choices']['value']
 }>()
 defineEmits<{ clear: [] }>()
+const ask = defineModel<WallAsk>({ required: true })
 
 const FASTNESS = ['good', 'fair', 'poor', 'unknown'].map((value) => ({
   value,
@@ -26,7 +26,7 @@ const filters = computed(() => [
   { key: 'fastness' as const, any: 'any fastness', options: FASTNESS },
   { key: 'verdict' as const, any: 'any verdict', options: VERDICTS },
 ])
-const isNarrowed = computed(() => filters.value.some(({ key }) => ask[key]))
+const isNarrowed = computed(() => filters.value.some(({ key }) => ask.value[key]))
 </script>
 
 <template>
@@ -86,7 +86,8 @@ const isNarrowed = computed(() => filters.value.some(({ key }) => ask[key]))
 
 @media (max-width: 760px) {
   .choice {
-    flex: 1 1 40%;
+    flex: 1 1 28%;
+    min-width: 0;
   }
 }
 </style>

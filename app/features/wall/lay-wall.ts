@@ -17,7 +17,7 @@ export interface Size {
 }
 
 /** Words along an edge of the wall; px. */
-export interface WallLabel {
+interface WallLabel {
   text: string
   x: number
   y: number
@@ -137,7 +137,7 @@ export function layBySource(
     y: middleOf(source),
   }))
   return {
-    places: apart(wanted, { width: chip.width, height: Math.min(chip.height, rowHeight * 0.5) }),
+    places: inRows(wanted, rowHeight - chip.height),
     chip,
     labels: [
       { text: 'not known', x: NAME_WIDTH + UNKNOWN_WIDTH / 2, y: EDGE.top / 2 },
@@ -157,6 +157,20 @@ const roomOf = ({ width, height }: Size, chip: Size) => ({
   width: width - EDGE.left - EDGE.right - chip.width,
   height: height - EDGE.top - EDGE.bottom - chip.height,
 })
+
+/** Chips at one place of a row lie a little apart, and stay in it. */
+const PLACES_IN_ROW = 5
+
+function inRows(wanted: readonly { x: number; y: number }[], room: number) {
+  const met = new Map<string, number>()
+  return wanted.map(({ x, y }) => {
+    const key = `${Math.round(x)},${y}`
+    const n = met.get(key) ?? 0
+    met.set(key, n + 1)
+    const step = ((n + 1) >> 1) * (n % 2 ? 1 : -1)
+    return { x: x + 3 * step, y: y + (room / PLACES_IN_ROW) * (step % 3) }
+  })
+}
 
 /** Chips are moved off each other as long as there are few enough to be told apart. */
 const MOST_MOVED = 700

@@ -29,7 +29,7 @@ export interface WallSwatch {
   seen: Partial<Record<WallState, WallColour>>
 }
 
-export interface WallSource {
+interface WallSource {
   id: string
   name: string
   fastness: Fastness

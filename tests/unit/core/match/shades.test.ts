@@ -9,7 +9,8 @@ import {
   strengthAtRatio,
 } from '../../../../core/match/shades'
 import { breaksUnder } from '../../../../core/match/under-lamps'
-import { shifted, knownShifts, shiftedHue, withShifts } from '../../../../core/match/shift'
+import { withShifts } from '../../../../core/match/dye'
+import { shifted, knownShifts, shiftedHue } from '../../../../core/match/shift'
 import { ofAxes } from '../../../../core/match/hue-spread'
 import type { Effect } from '../../../../core/evidence/effects'
 import { expectedReflectance } from '../../../../core/strength/expected-colour'
