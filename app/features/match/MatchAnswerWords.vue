@@ -40,7 +40,8 @@ const leftOut = computed(() =>
         >{{ Math.round(100 * best.probability) }} in 100 for
         {{ best.baths.map(({ name }) => name).join(', then ') }}.</strong
       >
-      {{ formatCount(result.searched, 'dye was', 'dyes were') }} looked at<template v-if="leftOut"
+      {{ formatCount(result.searched, 'curve was', 'curves were') }} looked at<template
+        v-if="leftOut"
         >; left out {{ leftOut }}</template
       >.
     </p>

@@ -1,10 +1,8 @@
 import { FIBRES, type Fibre } from '~~/catalogue/fibres'
 import { wayFacts } from '~~/catalogue/ways'
 import { isTooHot } from '~~/core/fibre/limits'
-import { withShifts, type MatchDye } from '~~/core/match/dye'
-import type { ColourShift } from '~~/core/match/shift'
-import type { MatchCurve, MatchView } from '~~/shared/views/match/match'
-import type { SearchedDye } from '~/workers/match'
+import { first } from '~~/core/present'
+import type { LightCurve, LightView, SearchedCurve } from '~/workers/match'
 import type { StockLot } from '~/composables/useStock'
 import type { WalkRow } from '~~/shared/views/walk/walk'
 
@@ -62,15 +60,14 @@ export function daysUntilReady(walk: readonly WalkRow[], sourceId: string): numb
 }
 
 /** Curves that may be used for what is asked, and why the others may not. */
-export function usableDyes(
-  view: MatchView,
+export function usableCurves(
+  view: LightView,
   ask: MatchAsk,
   around: Around,
-  shifts: readonly ColourShift[] = [],
-): { dyes: SearchedDye[]; leftOut: LeftOut } {
+): { curves: SearchedCurve[]; leftOut: LeftOut } {
   const leftOut: LeftOut = {}
   const { class: fibreClass, limits } = FIBRES[ask.fibre]
-  const dyes = view.curves.flatMap((curve): SearchedDye[] => {
+  const curves = view.curves.flatMap((curve): SearchedCurve[] => {
     const why = (reason: keyof LeftOut) => {
       leftOut[reason] = (leftOut[reason] ?? 0) + 1
       return []
@@ -81,23 +78,17 @@ export function usableDyes(
     if (curve.way === 'paintOn' || (dyeC !== null && isTooHot(limits, dyeC))) return why('heat')
     const fastness = view.sources.find(({ sourceId }) => sourceId === curve.sourceId)?.fastness
     if (ask.isLasting && fastness !== 'good' && fastness !== 'fair') return why('fades')
-    const mostDryG = dryAtHand(curve, ask, around)
-    const within = curve.dyes.flatMap((dye) =>
-      trimmed(dye, mostDryG / (ask.fibreG ?? USUAL_FIBRE_G)),
-    )
-    if (within.length === 0) return why('notAtHand')
-    const { sourceId, mordant } = curve
-    // where nobody knows what else was stirred in, one thing more is not foretold
-    const after =
-      curve.phBand === 'asItCame' ? within.flatMap((dye) => withShifts(dye, shifts)) : []
-    return [...within, ...after].map((dye) => ({ dye, sourceId, mordant }))
+    const mostRatio = dryAtHand(curve, ask, around) / (ask.fibreG ?? USUAL_FIBRE_G)
+    const { id, leastRatio } = first(curve.dyes)
+    if (mostRatio < leastRatio) return why('notAtHand')
+    return [{ id, mostRatio: Number.isFinite(mostRatio) ? mostRatio : null }]
   })
-  return { dyes, leftOut }
+  return { curves, leftOut }
 }
 
 /** Air-dry plant that can be had by the day, g; endless where it can be gathered. */
 function dryAtHand(
-  { sourceId }: MatchCurve,
+  { sourceId }: LightCurve,
   ask: MatchAsk,
   { stock, walk, today }: Around,
 ): number {
@@ -107,12 +98,4 @@ function dryAtHand(
   const days = daysUntilReady(walk, sourceId)
   const until = ask.by ? (Date.parse(ask.by) - Date.parse(today)) / DAY_MS : 0
   return days !== null && days <= until ? Infinity : inStock
-}
-
-/** A dye at no more than a ratio; nothing where there is not even the least. */
-function trimmed(dye: MatchDye, mostRatio: number): MatchDye[] {
-  const n = dye.ratios.filter((ratio) => ratio <= mostRatio).length
-  if (n === 0) return []
-  if (n === dye.ratios.length) return [dye]
-  return [{ ...dye, ratios: dye.ratios.slice(0, n), pieces: dye.pieces.slice(0, n) }]
 }

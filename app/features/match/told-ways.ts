@@ -10,9 +10,8 @@ import { breaksUnder, type UnderLamp } from '~~/core/match/under-lamps'
 import { keysOf } from '~~/core/json'
 import { lookUp, present } from '~~/core/present'
 import type { AtlasSource } from '~~/shared/views/strength/atlas'
-import type { MatchCurve, MatchView } from '~~/shared/views/match/match'
 import type { StockLot } from '~/composables/useStock'
-import type { FoundWay } from '~/workers/match'
+import type { FoundWay, LightCurve, LightView } from '~/workers/match'
 import { daysUntilReady, USUAL_FIBRE_G, type Around, type MatchAsk } from './match-ask'
 
 /** What a bath takes of its plant: of a lot in stock, or to be gathered. */
@@ -30,7 +29,7 @@ interface PlantOf {
 export interface ToldBath {
   source: AtlasSource
   name: string
-  curve: MatchCurve
+  curve: LightCurve
   bath: number
   ratioDry: number
   /** Stirred in when the dye has taken; null: nothing. */
@@ -58,7 +57,7 @@ const FASTNESS_ORDER = ['poor', 'unknown', 'fair', 'good'] as const
 /** Everything that a found way takes, of what there is. */
 export function toldWay(
   way: FoundWay,
-  view: MatchView,
+  view: LightView,
   ask: MatchAsk,
   around: Around,
   wanted: Reflectance | null,

@@ -5,7 +5,6 @@ import type { Lab } from '~~/core/colour/tristimulus'
 import { messageOf } from '~~/core/present'
 import { knownShifts } from '~~/core/match/shift'
 import type { EvidenceView } from '~~/shared/views/evidence/evidence'
-import type { MatchView } from '~~/shared/views/match/match'
 import type { WalkView } from '~~/shared/views/walk/walk'
 import { localToday } from '~/format/dates'
 import { latestOnly } from '~/composables/latest'
@@ -14,8 +13,9 @@ import { useIntervalWhile } from '~/composables/useIntervalWhile'
 import { useLoaded } from '~/composables/useLoaded'
 import { useStock } from '~/composables/useStock'
 import { plain } from '~/workers/plain'
+import type { LightView } from '~/workers/match'
 import { startMatch } from '~/workers/threads'
-import { usableDyes, type MatchAsk } from './match-ask'
+import { usableCurves, type MatchAsk } from './match-ask'
 import { toldWay, type ToldBath, type ToldWay } from './told-ways'
 
 /** A colour that is wanted, and how well it is known. */
@@ -34,7 +34,7 @@ export interface MatchResult {
   ways: ToldWay[]
   /** The trial that would tell most. */
   trial: { bath: ToldBath; from: number; to: number } | null
-  leftOut: ReturnType<typeof usableDyes>['leftOut']
+  leftOut: ReturnType<typeof usableCurves>['leftOut']
   searched: number
   tookMs: number
 }
@@ -42,7 +42,9 @@ export interface MatchResult {
 /** Looks for ways to wanted colours in the log's own curves, off the page's thread. */
 export function useMatch(ask: MatchAsk) {
   const api = useApi()
-  const { data: view, failure, reload } = useLoaded(() => api.get<MatchView>('match'))
+  const { worker, end } = startMatch()
+  onScopeDispose(end)
+  const { data: view, failure, reload } = useLoaded((): Promise<LightView> => worker.load())
   // what is being computed is looked for again until it is there
   useIntervalWhile(
     () => view.value !== null && (view.value.pending > 0 || view.value.foretelling === null),
@@ -63,8 +65,6 @@ export function useMatch(ask: MatchAsk) {
     () => view.value?.pending === 0 && around.value !== null && evidence.value !== null,
   )
 
-  const { worker, end } = startMatch()
-  onScopeDispose(end)
   const share = ref<number | null>(null)
   const searchFailure = ref('')
 
@@ -72,14 +72,13 @@ export function useMatch(ask: MatchAsk) {
   async function search(wanted: Wanted): Promise<MatchResult | null> {
     const [known, about] = [view.value, around.value]
     if (!known || !about) return null
-    const { dyes, leftOut } = usableDyes(known, ask, about, shifts.value)
+    const { curves, leftOut } = usableCurves(known, ask, about)
     const found = await worker.search(
       plain({
-        dyes,
+        curves,
         wanted: { lab: wanted.lab, errorDe: wanted.errorDe, within: ask.within },
         isTwoPots: ask.isTwoPots,
-        uptake: known.uptake,
-        spreadFactor: known.foretelling?.spreadFactor ?? 1,
+        shifts: shifts.value,
       }),
       proxy((done: number) => (share.value = done)),
     )
@@ -97,7 +96,7 @@ export function useMatch(ask: MatchAsk) {
       ways: found.ways.map(told),
       trial: trial && baths[0] ? { bath: baths[0], from: trial.from, to: trial.to } : null,
       leftOut,
-      searched: dyes.length,
+      searched: curves.length,
       tookMs: found.tookMs,
     }
   }

@@ -4,13 +4,7 @@ import type { Knex } from 'knex'
 import { isMordant, mordantMarks } from '../../../catalogue/agents'
 import { PARTS } from '../../../catalogue/parts'
 import { bestReading } from '../../../shared/rules/swatch/best-reading'
-import {
-  WALL_STATES,
-  type WallColour,
-  type WallState,
-  type WallSwatch,
-  type WallView,
-} from '../../../shared/views/wall/wall'
+import type { WallColour, WallState, WallSwatch, WallView } from '../../../shared/views/wall/wall'
 import { ofCollections, sinceLastChange } from '../../database/since-last-change'
 import { sourceRepository } from '../../repositories/sources'
 import { wallRows, type WallReading, type WallRow } from '../../repositories/wall-rows'
@@ -95,30 +89,32 @@ function dryRatio(
   return short(sum(plant, ({ dryG }) => dryG) / fibreG)
 }
 
-const isIn: Record<WallState, (reading: WallReading) => boolean> = {
-  dry: ({ wet, lightHours }) => !wet && lightHours === null,
-  wet: ({ wet, lightHours }) => Boolean(wet) && lightHours === null,
-  faded: ({ lightHours }) => lightHours !== null,
+const stateOf = ({ wet, lightHours }: WallReading): WallState => {
+  if (lightHours !== null) return 'faded'
+  return wet ? 'wet' : 'dry'
 }
 
 /** Of each state the reading that stands for it, as everywhere; of faded ones the longest in the light. */
 function seenIn(readings: readonly WallReading[]): WallSwatch['seen'] {
-  const all = readings.map((reading) => ({
-    ...reading,
-    wet: Boolean(reading.wet),
-    washed: reading.washedKnown ? Boolean(reading.washed) : null,
-    basis: reading.isMeasured ? ('measured' as const) : ('estimated' as const),
-  }))
+  const [only] = readings
+  // most have one, and a wall has thousands
+  if (only && readings.length === 1) return { [stateOf(only)]: colourOf(only) }
   const seen: WallSwatch['seen'] = {}
-  for (const state of WALL_STATES) {
-    const of = all.filter((_, i) => isIn[state](readings[i]!))
-    const most = Math.max(0, ...of.map(({ lightHours }) => lightHours ?? 0))
-    const longest = of.filter(({ lightHours }) => (lightHours ?? 0) === most)
+  for (const [state, of] of group(readings, stateOf)) {
+    const most = Math.max(...of.map(({ lightHours }) => lightHours ?? 0))
+    const longest = of.filter(({ lightHours }) => (lightHours ?? 0) === most).map(toRanked)
     const best = bestReading(longest, { afterLight: true })
     if (best) seen[state] = colourOf(best)
   }
   return seen
 }
+
+const toRanked = (reading: WallReading) => ({
+  ...reading,
+  wet: Boolean(reading.wet),
+  washed: reading.washedKnown ? Boolean(reading.washed) : null,
+  basis: reading.isMeasured ? ('measured' as const) : ('estimated' as const),
+})
 
 const colourOf = ({ hex, l, a, b }: WallColour): WallColour => ({
   hex,

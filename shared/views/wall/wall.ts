@@ -4,8 +4,7 @@ import type { Lab } from '../../../core/colour/tristimulus'
 import type { Verdict } from '../../schemas/swatch/swatch'
 
 /** How a swatch was when it was looked at. */
-export const WALL_STATES = ['dry', 'wet', 'faded'] as const
-export type WallState = (typeof WALL_STATES)[number]
+export type WallState = 'dry' | 'wet' | 'faded'
 
 export interface WallColour extends Lab {
   hex: string

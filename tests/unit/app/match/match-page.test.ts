@@ -5,7 +5,7 @@ import {
   daysUntilReady,
   FIRST_ASK,
   stockDryG,
-  usableDyes,
+  usableCurves,
   type Around,
   type MatchAsk,
 } from '../../../../app/features/match/match-ask'
@@ -13,9 +13,11 @@ import { schemesOf, toldWay } from '../../../../app/features/match/told-ways'
 import { FIRST_SHADES, shadeRows } from '../../../../app/features/shades/shade-rows'
 import { matching } from '../../../../app/workers/match'
 import type { StockLot } from '../../../../app/composables/useStock'
+import { FIBRES } from '../../../../catalogue/fibres'
 import { overdyeUptake } from '../../../../core/match/overdye-uptake'
 import { choosePieces } from '../../../../shared/rules/match/choose-pieces'
 import type { Piece } from '../../../../shared/schemas/basket/piece'
+import type { LightView } from '../../../../app/workers/match'
 import type { MatchCurve, MatchView } from '../../../../shared/views/match/match'
 import type { WalkRow } from '../../../../shared/views/walk/walk'
 import { dyesOfLog, hiddenDyes } from '../../../fixtures/hidden-dyes'
@@ -74,43 +76,54 @@ const around = (more: Partial<Around> = {}): Around => ({
 })
 const ask = (more: Partial<MatchAsk> = {}): MatchAsk => ({ ...FIRST_ASK, ...more })
 
+/** As the thread gives it to the page. */
+const light = (of: MatchView): LightView => ({
+  ...of,
+  curves: of.curves.map((each) => ({
+    ...each,
+    dyes: each.dyes.map(({ id, bath, ratios }) => ({ id, bath, leastRatio: ratios[0]! })),
+  })),
+})
+const idsOf = (found: ReturnType<typeof usableCurves>) => found.curves.map(({ id }) => id)
+
 describe('what may be used', () => {
-  const all = view([
+  const whole = view([
     curve(0),
     curve(1, { mordant: 'none' }),
     curve(2, { fibreClass: 'silk' }),
     curve(3, { way: 'paintOn' }),
   ])
 
+  const all = light(whole)
+
   test('is of the fibre, in a bath; the others are counted by why', () => {
-    const { dyes: found, leftOut } = usableDyes(all, ask(), around())
-    expect(found.map(({ sourceId }) => sourceId)).toEqual(['s0', 's1'])
-    expect(leftOut).toEqual({ fibre: 1, heat: 1 })
-    expect(usableDyes(all, ask({ mordant: 'Al' }), around()).dyes).toHaveLength(1)
+    const found = usableCurves(all, ask(), around())
+    expect(idsOf(found)).toEqual(['s0|k', 's1|k'])
+    expect(found.curves[0]!.mostRatio).toBeNull()
+    expect(found.leftOut).toEqual({ fibre: 1, heat: 1 })
+    expect(idsOf(usableCurves(all, ask({ mordant: 'Al' }), around()))).toEqual(['s0|k'])
   })
 
   test('what bears no heat is not simmered', () => {
-    const onGut = view([curve(0, { fibreClass: 'skin' as never })])
-    const found = usableDyes(onGut, ask({ fibre: 'gut' }), around())
-    expect(found.dyes).toEqual([])
-  })
-
-  test('what fades is left out where it must not', () => {
-    const some = view([curve(0), curve(1)], [source(0), source(1, 'poor')])
-    expect(usableDyes(some, ask({ isLasting: true }), around())).toMatchObject({
-      dyes: [{ sourceId: 's0' }],
-      leftOut: { fades: 1 },
+    const onGut = light(view([curve(0, { fibreClass: FIBRES.gut.class })]))
+    expect(usableCurves(onGut, ask({ fibre: 'gut' }), around())).toEqual({
+      curves: [],
+      leftOut: { heat: 1 },
     })
   })
 
+  test('what fades is left out where it must not', () => {
+    const some = light(view([curve(0), curve(1)], [source(0), source(1, 'poor')]))
+    const found = usableCurves(some, ask({ isLasting: true }), around())
+    expect(idsOf(found)).toEqual(['s0|k'])
+    expect(found.leftOut).toEqual({ fades: 1 })
+  })
+
   test('stock alone reaches as far as there is of it', () => {
-    const [one] = all.curves
-    const most = one!.dyes[0]!.ratios.at(-1)!
+    const most = dyes[0]!.ratios.at(-1)!
     const stock = [lot('s0', 50 * most), lot('s0', 10 * most, { held: true })]
-    const { dyes: found } = usableDyes(all, ask({ from: 'stock', fibreG: 100 }), around({ stock }))
-    expect(found.map(({ sourceId }) => sourceId)).toEqual(['s0'])
-    expect(found[0]!.dye.ratios.at(-1)).toBeLessThanOrEqual(0.5 * most)
-    expect(found[0]!.dye.pieces).toHaveLength(found[0]!.dye.ratios.length)
+    const { curves } = usableCurves(all, ask({ from: 'stock', fibreG: 100 }), around({ stock }))
+    expect(curves).toEqual([{ id: 's0|k', mostRatio: expect.closeTo(0.5 * most, 9) }])
     expect(stockDryG(stock, 's0')).toBeCloseTo(50 * most, 9)
   })
 
@@ -120,11 +133,9 @@ describe('what may be used', () => {
       row('s1', { ready: true, closesInDays: 3 }),
     ]
     const by = (day: string) =>
-      usableDyes(all, ask({ from: 'ready', by: day }), around({ walk })).dyes.map(
-        ({ sourceId }) => sourceId,
-      )
-    expect(by('2026-05-10')).toEqual(['s1'])
-    expect(by('2026-05-25')).toEqual(['s0', 's1'])
+      idsOf(usableCurves(all, ask({ from: 'ready', by: day }), around({ walk })))
+    expect(by('2026-05-10')).toEqual(['s1|k'])
+    expect(by('2026-05-25')).toEqual(['s0|k', 's1|k'])
     expect(daysUntilReady(walk, 's9')).toBeNull()
   })
 })
@@ -141,7 +152,7 @@ describe('a way as it is told', () => {
       { id: 's1|k', bath: 1, ratioDry: 0.2, after: null },
     ],
   }
-  const all = view([curve(0), curve(1, { mordant: 'none' })], [source(0), source(1, 'poor')])
+  const all = light(view([curve(0), curve(1, { mordant: 'none' })], [source(0), source(1, 'poor')]))
 
   test('takes the smallest lot that holds enough, else what is to be gathered', () => {
     const stock = [lot('s0', 500), lot('s0', 60), lot('s0', 40), lot('s1', 5)]
@@ -198,12 +209,12 @@ describe('pieces for a recipe', () => {
       ...more,
     }) as Piece
   const wanted = { fibre: 'wool', fibreG: 100, mordant: 'Al' } as const
-  const idsOf = (found: ReturnType<typeof choosePieces>) => found?.pieces.map(({ id }) => id)
+  const piecesOf = (found: ReturnType<typeof choosePieces>) => found?.pieces.map(({ id }) => id)
 
   test('are those that add up to it, mordanted already', () => {
     const basket = [piece(20), piece(50), piece(300), piece(45), piece(60, { fibre: 'silk' })]
     expect(choosePieces(basket, wanted)).toMatchObject({ isBare: false })
-    expect(idsOf(choosePieces(basket, wanted))).toEqual(['50', '45', '20'])
+    expect(piecesOf(choosePieces(basket, wanted))).toEqual(['50', '45', '20'])
   })
 
   test('else bare ones, which want the mordant still; else none', () => {
@@ -219,34 +230,65 @@ describe('pieces for a recipe', () => {
 
 describe('the search in its thread', () => {
   const question = {
-    dyes: [0, 1, 2, 3].map((i) => ({
-      dye: dyes[i]!,
-      sourceId: `s${i}`,
-      mordant: i === 3 ? 'Fe' : i === 2 ? 'none' : 'Al',
-    })),
     wanted: { lab: { l: 50, a: 15, b: 30 }, errorDe: 0, within: 5 },
     isTwoPots: true,
-    uptake: overdyeUptake([]),
-    spreadFactor: 1,
+    shifts: [],
   }
+  const some = view([
+    curve(0),
+    curve(1),
+    curve(2, { mordant: 'none' }),
+    curve(3, { mordant: 'Fe' }),
+  ])
+  const every = some.curves.map(({ dyes: [dye] }) => ({ id: dye!.id, mostRatio: null }))
+
+  test('keeps what colours are foretold from, and gives the page what it shows', async () => {
+    const { curves } = await matching.load(some)
+    expect(curves[0]!.dyes).toEqual([{ id: 's0|k', bath: 1, leastRatio: dyes[0]!.ratios[0] }])
+    expect(JSON.stringify(curves).length).toBeLessThan(0.2 * JSON.stringify(some.curves).length)
+  })
 
   test('names dyes, and lays no two mordants on one piece', async () => {
-    const told: number[] = []
-    const { ways } = (await matching.search(question, (share) => told.push(share)))!
-    expect(ways.length).toBeGreaterThan(3)
-    const ids = ways.flatMap(({ baths }) =>
-      baths.length === 2 ? [baths.map(({ id }) => id).sort()] : [],
+    await matching.load(some)
+    const { ways } = (await matching.search({ ...question, curves: every }, () => undefined))!
+    const pairs = ways.flatMap(({ baths }) =>
+      baths.length === 2 ? [baths.map(({ id }) => id)] : [],
     )
-    expect(ids.every(([one, other]) => !(other === dyes[3]!.id && one !== dyes[2]!.id))).toBe(true)
+    expect(ways.length).toBeGreaterThan(3)
+    for (const pair of pairs.filter((ids) => ids.includes('s3|k'))) expect(pair).toContain('s2|k')
+  })
+
+  test('goes no further than there is plant for', async () => {
+    await matching.load(some)
+    const mostRatio = dyes[0]!.ratios[5]!
+    const { ways } = (await matching.search(
+      { ...question, curves: [{ id: 's0|k', mostRatio }], isTwoPots: false },
+      () => undefined,
+    ))!
+    expect(ways).toHaveLength(1)
+    expect(ways[0]!.baths[0]!.ratioDry).toBeLessThanOrEqual(mostRatio)
+  })
+
+  test('a shift that is known is looked at after each dye, too', async () => {
+    await matching.load(some)
+    const told = { mid: -6, sd: 1 }
+    const shift = { agent: 'ironSulfate', l: told, c: told, h: { mid: 0, sd: 2 }, proofs: 4 }
+    const { ways } = (await matching.search(
+      { ...question, curves: every, isTwoPots: false, shifts: [shift] },
+      () => undefined,
+    ))!
+    expect(ways).toHaveLength(8)
+    expect(ways.filter(({ baths }) => baths[0]!.after === 'ironSulfate')).toHaveLength(4)
   })
 
   test('one that is stopped, or overtaken by another, answers nothing', async () => {
-    const many = Array.from({ length: 40 }, () => question.dyes).flat()
-    const long = matching.search(
-      { ...question, dyes: many.map((each, i) => ({ ...each, sourceId: `${i}` })) },
-      () => matching.stop(),
-    )
-    expect(await long).toBeNull()
+    const many = Array.from({ length: 160 }, (_, i) => {
+      const one = curve(i % 4, { sourceId: `m${i}`, mordant: 'Al' })
+      return { ...one, dyes: [{ ...one.dyes[0]!, id: `m${i}` }] }
+    })
+    await matching.load(view(many))
+    const curves = many.map(({ dyes: [dye] }) => ({ id: dye!.id, mostRatio: null }))
+    expect(await matching.search({ ...question, curves }, () => matching.stop())).toBeNull()
   })
 })
 
