@@ -8,7 +8,7 @@ import type { WantedColour } from '~~/core/match/chance'
 import type { MatchDye } from '~~/core/match/dye'
 
 /** A dye as a page needs to know it: what it is foretold from stays in the thread. */
-export interface LightDye {
+interface LightDye {
   id: string
   bath: number
   leastRatio: number

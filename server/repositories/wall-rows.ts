@@ -1,6 +1,8 @@
 import type { Knex } from 'knex'
 import type { Agent } from '../../catalogue/agents'
 import type { Fibre } from '../../catalogue/fibres'
+import type { Part } from '../../catalogue/parts'
+import type { Fastness } from '../../catalogue/sources'
 import type { AmountBasis } from '../../core/harvest/ratio-error'
 import type { ReadBy } from '../../shared/schemas/swatch/reading'
 import type { Verdict } from '../../shared/schemas/swatch/swatch'
@@ -104,6 +106,17 @@ export const wallRows = (db: Knex) => ({
       'dry_g as dryG',
       'dry_basis as basis',
     ),
+
+  /** What each source that was dyed with is called, and how it holds. */
+  sources: async () =>
+    await db('source')
+      .whereIn('id', db('lot').distinct('source_id'))
+      .select<{ id: string; commonName: string; part: Part; fastness: Fastness }[]>(
+        'id',
+        'common_name as commonName',
+        'part',
+        db.raw(`coalesce(facts ->> 'fastness', 'unknown') as fastness`),
+      ),
 
   mordants: async () =>
     await db('treatment')

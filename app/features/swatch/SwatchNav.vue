@@ -6,6 +6,9 @@ const PLACES = [
   { to: '/match', label: 'A colour you want' },
   { to: '/shades', label: 'Shades of one pot' },
 ]
+
+// the wall is large: its code is there before it is asked for
+onMounted(() => setTimeout(() => void preloadRouteComponents('/wall'), 600))
 </script>
 
 <template>

@@ -6,7 +6,6 @@ import { PARTS } from '../../../catalogue/parts'
 import { bestReading } from '../../../shared/rules/swatch/best-reading'
 import type { WallColour, WallState, WallSwatch, WallView } from '../../../shared/views/wall/wall'
 import { ofCollections, sinceLastChange } from '../../database/since-last-change'
-import { sourceRepository } from '../../repositories/sources'
 import { wallRows, type WallReading, type WallRow } from '../../repositories/wall-rows'
 
 const dependsOn = ofCollections('swatches', 'pots', 'pieces', 'lots', 'sources')
@@ -29,8 +28,8 @@ async function wallOf(db: Knex): Promise<WallView> {
   const mordants = group(await rows.mordants(), ({ pieceId }) => pieceId)
   const fromPot = new Map(swatches.map(({ potId, fromPotId }) => [potId, fromPotId]))
 
-  const ids = [...new Set([...used.values()].flatMap((some) => some.map((use) => use.sourceId)))]
-  const sources = await sourceRepository(db).findMany(ids)
+  const ids = new Set([...used.values()].flatMap((some) => some.map((use) => use.sourceId)))
+  const sources = (await rows.sources()).filter(({ id }) => ids.has(id))
   const placeOf = new Map(sources.map(({ id }, i) => [id, i]))
 
   /** Sources of the bath that a row of baths began with. */
