@@ -4,7 +4,13 @@ import { WAYS } from '~~/catalogue/ways'
 import { FIBRE_CLASSES } from '~~/catalogue/fibres'
 import { formatCount } from '~~/core/quantity/format-count'
 import { mordantKeyWords } from '~~/shared/words/swatch/mordant-key-words'
-import { formatMass, formatNumber, formatRatio, inDecimals } from '~/format/quantities'
+import {
+  formatMass,
+  formatNumber,
+  formatRatio,
+  formatVolume,
+  inDecimals,
+} from '~/format/quantities'
 import { chanceText } from './chance-text'
 import type { ToldBath, ToldWay } from './told-ways'
 
@@ -80,7 +86,8 @@ const behind = computed(() =>
         <template v-for="(bath, at) in way.baths" :key="at"
           ><template v-if="at"> · </template>{{ plantWords(bath) }}</template
         >
-        · about {{ formatCount(way.hours, 'hour') }} · light: {{ FASTNESS[way.fastness] }}, typical
+        · {{ formatVolume(way.waterL) }} of water{{ way.baths.length > 1 ? ' each' : '' }} · about
+        {{ formatCount(way.hours, 'hour') }} · light: {{ FASTNESS[way.fastness] }}, typical
         <template v-if="breaks"> · {{ breaks }}</template>
       </p>
       <div class="row">

@@ -92,7 +92,8 @@ function dryAtHand(
   ask: MatchAsk,
   { stock, walk, today }: Around,
 ): number {
-  if (ask.from === 'anything') return Infinity
+  // a day that is named has to be kept, whatever else may be used
+  if (ask.from === 'anything' && !ask.by) return Infinity
   const inStock = stockDryG(stock, sourceId)
   if (ask.from === 'stock') return inStock
   const days = daysUntilReady(walk, sourceId)

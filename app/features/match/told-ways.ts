@@ -8,7 +8,8 @@ import type { Reflectance } from '~~/core/colour/spectrum'
 import { plantNeededG } from '~~/core/harvest/ratio'
 import { breaksUnder, type UnderLamp } from '~~/core/match/under-lamps'
 import { keysOf } from '~~/core/json'
-import { lookUp, present } from '~~/core/present'
+import { first, lookUp, present } from '~~/core/present'
+import { leastLiquorL } from '~~/shared/rules/basket/bath-guards'
 import type { AtlasSource } from '~~/shared/views/strength/atlas'
 import type { StockLot } from '~/composables/useStock'
 import type { FoundWay, LightCurve, LightView } from '~/workers/match'
@@ -46,6 +47,8 @@ export interface ToldWay extends Omit<FoundWay, 'baths'> {
   mordant: string
   /** The worse of its dyes. */
   fastness: AtlasSource['fastness']
+  /** Liquor that the fibre moves freely in, each time, L. */
+  waterL: number
   /** Hours from wetting out to the last bath's end, by its ways. */
   hours: number
   /** Where the match breaks under a lamp; null: it holds, or no spectrum is known. */
@@ -88,6 +91,7 @@ export function toldWay(
     fastness: present(
       FASTNESS_ORDER.find((each) => baths.some(({ source }) => source.fastness === each)),
     ),
+    waterL: leastLiquorL([{ form: first(FIBRES[ask.fibre].forms), dryG: fibreG }]),
     hours: Math.round(baths.reduce((sum, { curve }) => sum + minutesOf(curve.way), 0) / 60),
     // what a shift does to a spectrum nobody measured
     breaks:

@@ -136,6 +136,8 @@ describe('what may be used', () => {
       idsOf(usableCurves(all, ask({ from: 'ready', by: day }), around({ walk })))
     expect(by('2026-05-10')).toEqual(['s1|k'])
     expect(by('2026-05-25')).toEqual(['s0|k', 's1|k'])
+    // a day alone says as much
+    expect(idsOf(usableCurves(all, ask({ by: '2026-05-10' }), around({ walk })))).toEqual(['s1|k'])
     expect(daysUntilReady(walk, 's9')).toBeNull()
   })
 })
@@ -162,6 +164,7 @@ describe('a way as it is told', () => {
     expect(second!.plant).toMatchObject({ lot: null, dryG: 20, usualG: 100 })
     expect(told).toMatchObject({ mordant: 'Al', fastness: 'poor', breaks: null })
     expect(told.hours).toBeGreaterThan(2)
+    expect(told.waterL).toBeCloseTo(2, 1)
   })
 
   test('says where it breaks under a lamp, if what is wanted was measured', () => {
