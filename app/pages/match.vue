@@ -15,6 +15,7 @@ import { formatNumber } from '~/format/quantities'
 import { colourName } from '~~/core/colour/colour-name'
 import { hexOfLab, labOfHex } from '~~/core/colour/screen-colour'
 import type { Lab } from '~~/core/colour/tristimulus'
+import { messageOf } from '~~/core/present'
 import { bestReading } from '~~/shared/rules/swatch/best-reading'
 import { swatchName } from '~~/shared/words/swatch/swatch-name'
 import type { BoothView } from '~~/shared/views/swatch/booth'
@@ -46,8 +47,11 @@ async function wantSwatch(id: string) {
   ])
 }
 const { swatch: ofSwatch, want: ofHex } = route.query
-if (typeof ofSwatch === 'string') void wantSwatch(ofSwatch)
-else if (typeof ofHex === 'string' && /^#?[0-9a-f]{6}$/i.test(ofHex)) {
+const swatchFailure = ref('')
+if (typeof ofSwatch === 'string') {
+  wantSwatch(ofSwatch).catch((error: unknown) => (swatchFailure.value = messageOf(error)))
+}
+if (typeof ofSwatch !== 'string' && typeof ofHex === 'string' && /^#?[0-9a-f]{6}$/i.test(ofHex)) {
   const lab: Lab = labOfHex(ofHex)
   want([wantedOfColour(colourName(lab), lab, hexOfLab(lab))])
 }
@@ -86,7 +90,7 @@ useHead({ title: 'A colour you want · Juniper Haze' })
 <template>
   <SwatchNav />
   <div class="page-head"><h1>A colour you want</h1></div>
-  <p v-if="failure" class="wrong" role="alert">{{ failure }}</p>
+  <p v-if="failure || swatchFailure" class="wrong" role="alert">{{ failure || swatchFailure }}</p>
 
   <div class="match">
     <section class="wanted" aria-label="The colour that is wanted">

@@ -37,7 +37,7 @@ const leftOut = computed(() =>
     </p>
     <p v-else role="status">
       <strong
-        >{{ Math.round(100 * best.probability) }} in 100 for
+        >{{ Math.round(100 * best.probability) }} in 100 to come within {{ within }} ΔE, by
         {{ best.baths.map(({ name }) => name).join(', then ') }}.</strong
       >
       {{ formatCount(result.searched, 'curve was', 'curves were') }} looked at<template

@@ -35,6 +35,8 @@ export const matchService = (
 ) => {
   const kept = new Map<string, Kept>()
   const stale = new Set<string>()
+  /** The source that is being computed anew. */
+  let inHand: string | null = null
   /** Number of the last entry of the change log that was looked at; null: none ever was. */
   let seen: number | null = null
   let work: Promise<void> | null = null
@@ -54,11 +56,14 @@ export const matchService = (
     for (let id = first(stale); id; id = first(stale)) {
       // taken off first: a change while it is computed puts it back
       stale.delete(id)
+      inHand = id
       try {
         await recomputeSource(id)
       } catch (error) {
         stale.add(id)
         throw error
+      } finally {
+        inHand = null
       }
       await setImmediate()
     }
@@ -122,10 +127,10 @@ export const matchService = (
           ),
         ),
         foretelling:
-          stale.size > 0 || told.includes(null)
+          stale.size > 0 || inHand !== null || told.includes(null)
             ? null
             : foretelling(told.flatMap((some) => some ?? [])),
-        pending: stale.size + (work && stale.size === 0 && !unforetold() ? 1 : 0),
+        pending: stale.size + (inHand === null ? 0 : 1),
       }
     },
 
