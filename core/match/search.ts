@@ -49,7 +49,9 @@ const MOST_WAYS = 24
 /** Of all dyes and pairs, so many are looked at closely. */
 const MOST_SINGLES = 60
 const MOST_SCREENED = 1500
-const MOST_PAIRS = 40
+const MOST_PAIRS = 28
+/** And of these, so many are followed in wider steps, too. */
+const MOST_WIDE = 10
 /** Two pots are more work than one: they must be so much likelier to come near. */
 const WORTH_TWO_POTS = 0.05
 /** Orders of two dyes that come out nearer than that to each other are one. */
@@ -93,10 +95,15 @@ export function* matchSteps(question: MatchQuestion): Generator<number, MatchAns
       .sort((a, b) => a.miss - b.miss)
       .slice(0, 2 * MOST_PAIRS)
     yield 0.75
-    const made: MatchWay[] = []
+    const made: (MatchWay & { recipe: Recipe })[] = []
     for (const [i, { recipe }] of pairs.entries()) {
       made.push(look.best(recipe))
-      yield 0.75 + (0.24 * (i + 1)) / pairs.length
+      yield 0.75 + (0.2 * (i + 1)) / pairs.length
+    }
+    made.sort(byNearness)
+    for (const [i, { recipe }] of made.slice(0, MOST_WIDE).entries()) {
+      made[i] = look.best(recipe, true)
+      yield 0.95 + (0.04 * i) / MOST_WIDE
     }
     ways.push(...worthTwoPots(made, (dye) => look.alone(dye).probability))
   }
@@ -146,6 +153,7 @@ function closeLook(
     recipe: Recipe,
     judge: (recipe: Recipe) => T,
     isBetter: (a: T, b: T) => boolean,
+    isWide = false,
   ) {
     // neighbours of neighbours are often known
     const judged = new Map<string, T>()
@@ -159,7 +167,7 @@ function closeLook(
     }
     let at = { recipe, value: valueOf(recipe) }
     for (;;) {
-      const near = neighbours(at.recipe, dyes).map((next) => ({
+      const near = neighbours(at.recipe, dyes, isWide).map((next) => ({
         recipe: next,
         value: valueOf(next),
       }))
@@ -183,9 +191,19 @@ function closeLook(
     return all.reduce((a, b) => (missOf(b) < missOf(a) ? b : a))
   }
 
-  /** Where it is likeliest to come near, from a recipe on. */
-  function best(recipe: Recipe): MatchWay & { recipe: Recipe } {
-    const { recipe: found, value } = follow(recipe, nearnessOf, (a, b) => byNearness(a, b) < 0)
+  /**
+   * Where it is likeliest to come near, from a recipe on.
+   *
+   * @param isWide in wider steps, too: more of the dye that is nearly full, and less of the other,
+   *   may be as near and surer
+   */
+  function best(recipe: Recipe, isWide = false): MatchWay & { recipe: Recipe } {
+    const { recipe: found, value } = follow(
+      recipe,
+      nearnessOf,
+      (a, b) => byNearness(a, b) < 0,
+      isWide,
+    )
     const { lab, kOverS } = colours.foretold(found)
     return {
       ...value,
@@ -219,9 +237,10 @@ function closeLook(
 
 type CloseLook = ReturnType<typeof closeLook>
 
-/** Recipes one ratio off, in one bath or in both. */
-function neighbours(recipe: Recipe, dyes: MatchKnowledge['dyes']): Recipe[] {
-  const steps = recipe.length === 1 ? STEPS_OF_ONE : STEPS_OF_TWO
+/** Recipes one ratio off, or up to four, in one bath or in both. */
+function neighbours(recipe: Recipe, dyes: MatchKnowledge['dyes'], isWide: boolean): Recipe[] {
+  const ofTwo = isWide ? WIDE_STEPS_OF_TWO : STEPS_OF_TWO
+  const steps = recipe.length === 1 ? STEPS_OF_ONE : ofTwo
   return steps.flatMap((step) => {
     const moved = recipe.map(({ dye, ratioIndex }, at) => ({
       dye,
@@ -235,7 +254,10 @@ function neighbours(recipe: Recipe, dyes: MatchKnowledge['dyes']): Recipe[] {
 }
 
 const STEPS_OF_ONE = [[-1], [1]]
-const STEPS_OF_TWO = [-1, 0, 1].flatMap((one) => [-1, 0, 1].map((other) => [one, other]))
+const squared = (steps: readonly number[]) =>
+  steps.flatMap((one) => steps.map((other) => [one, other]))
+const STEPS_OF_TWO = squared([-1, 0, 1])
+const WIDE_STEPS_OF_TWO = squared([-4, -2, -1, 0, 1, 2, 4])
 
 /** Pairs that are likelier than either dye alone; two orders that come out alike are one. */
 export function worthTwoPots(
