@@ -68,18 +68,14 @@ const { of, saving, failure: planFailure, plan, wish } = usePlanWay(ask)
 
 async function wishOne(bath: ToldBath, key: string) {
   of.value = key
-  await wish(bath, wanted.value?.name ?? 'a colour')
+  await wish(bath, { dryG: bath.plant.dryG, colour: wanted.value?.name ?? 'a colour' })
 }
 async function wishAll(all: ToGather[]) {
   of.value = 'palette'
-  for (const { baths } of all) {
-    const dryG = baths.reduce((sum, { plant }) => sum + plant.dryG, 0)
-    const [first] = baths
-    if (
-      first &&
-      !(await wish({ ...first, plant: { ...first.plant, dryG } }, `${kept.wanted.length} colours`))
-    )
-      return
+  const colour = `${kept.wanted.length} colours`
+  for (const { baths, dryG } of all) {
+    const [one] = baths
+    if (one && !(await wish(one, { dryG, colour, pieces: baths.length }))) return
   }
   void navigateTo('/walk')
 }

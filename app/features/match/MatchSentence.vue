@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import { FIBRE_KEYS, FIBRES } from '~~/catalogue/fibres'
 import { mordantKeyWords } from '~~/shared/words/swatch/mordant-key-words'
+import { defaultUnits } from '~~/core/quantity/unit-choice'
 import { parseQuantity } from '~~/core/quantity/parse-quantity'
 import { messageOf } from '~~/core/present'
 import CardBlank from '~/features/card/CardBlank.vue'
 import CardChoice from '~/features/card/CardChoice.vue'
-import { asTyped, formatMass } from '~/format/quantities'
+import { asTyped, formatMass, units } from '~/format/quantities'
 import { USUAL_FIBRE_G, type MatchAsk } from './match-ask'
 
 /** For what, and from what, a colour is wanted: a sentence with blanks, each usual as it stands. */
@@ -21,10 +22,12 @@ watch(massText, (text) => {
   massTrouble.value = ''
   if (!text.trim()) return void (ask.value.fibreG = null)
   try {
-    const { si } = parseQuantity(asTyped(text), 'mass')
-    if (si > 0) ask.value.fibreG = si
-    else massTrouble.value = 'It must be more than nothing.'
+    const defaultUnit = defaultUnits(units.value).mass
+    const { si } = parseQuantity(asTyped(text), 'mass', { defaultUnit })
+    ask.value.fibreG = si > 0 ? si : null
+    if (si <= 0) massTrouble.value = 'It must be more than nothing.'
   } catch (error) {
+    ask.value.fibreG = null
     massTrouble.value = messageOf(error)
   }
 })

@@ -1,9 +1,7 @@
 <script setup lang="ts">
 import { agentFacts } from '~~/catalogue/agents'
-import { WAYS } from '~~/catalogue/ways'
-import { FIBRE_CLASSES } from '~~/catalogue/fibres'
 import { formatCount } from '~~/core/quantity/format-count'
-import { mordantKeyWords } from '~~/shared/words/swatch/mordant-key-words'
+import { groupWords } from '~/features/strength/words'
 import {
   formatMass,
   formatNumber,
@@ -25,15 +23,17 @@ const { way, wantedHex, within, saving, failure } = defineProps<{
 defineEmits<{ plan: []; wish: [bath: ToldBath] }>()
 
 const title = computed(() => way.baths.map(({ name }) => name).join(', then '))
-const how = ({ bath, ratioDry, curve, after }: ToldBath) => {
-  const which = bath > 1 ? 'the second bath of a liquor that began at ' : ''
-  return `${which}${formatRatio(ratioDry)} dry, ${WAYS[curve.way].label}${
-    curve.phBand === 'asItCame' ? '' : `, ${curve.phBand}`
-  }${after ? `, ${agentFacts(after).label} after it, as your own pairs have it` : ''}`
-}
-const on = computed(
-  () => `${FIBRE_CLASSES[way.baths[0]!.curve.fibreClass]}, ${mordantKeyWords(way.mordant)}`,
-)
+/** Each bath as its swatches were dyed; a piece has the mordant that either of its dyes wants. */
+const how = ({ bath, ratioDry, curve, after }: ToldBath) =>
+  [
+    bath > 1 && 'the second bath of a liquor that began at',
+    `${formatRatio(ratioDry)} dry on ${groupWords({ ...curve, mordant: way.mordant })}`,
+    after && `and ${agentFacts(after).label} after it, as your own pairs have it`,
+  ]
+    .filter(Boolean)
+    .join(' ')
+/** What a first bath left is not there to be planned with before that bath is. */
+const isLater = computed(() => way.baths.some(({ bath }) => bath > 1))
 const lacking = computed(() => way.baths.filter(({ plant }) => plant.lot === null))
 const season = (days: number | null) => {
   if (days === null) return ''
@@ -80,7 +80,6 @@ const behind = computed(() =>
         <template v-for="(bath, at) in way.baths" :key="at"
           ><template v-if="at">; then </template>{{ how(bath) }}</template
         >
-        on {{ on }}
       </p>
       <p class="quiet">
         <template v-for="(bath, at) in way.baths" :key="at"
@@ -91,8 +90,9 @@ const behind = computed(() =>
         <template v-if="breaks"> · {{ breaks }}</template>
       </p>
       <div class="row">
+        <NuxtLink v-if="isLater" to="/pot" class="el-button">Plan the first bath</NuxtLink>
         <ElButton
-          v-if="lacking.length === 0"
+          v-else-if="lacking.length === 0"
           type="primary"
           :loading="saving"
           @click="$emit('plan')"

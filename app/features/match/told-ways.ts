@@ -120,6 +120,10 @@ function plantOf(
   }
 }
 
+/** Whether a plan of its way says all of how its swatches were dyed. */
+export const isAsUsual = ({ phBand, stuff }: Pick<LightCurve, 'phBand' | 'stuff'>): boolean =>
+  phBand === 'asItCame' && stuff === 'asUsual'
+
 /** Minutes of a way's steps, one after the other. */
 const minutesOf = (way: Way): number =>
   wayFacts(way).steps.reduce((sum, { minutes }) => sum + minutes, 0)

@@ -1,7 +1,7 @@
 import { ref } from 'vue'
 import { FIBRES } from '~~/catalogue/fibres'
-import { sum } from 'd3-array'
-import { first } from '~~/core/present'
+import { min, sum } from 'd3-array'
+import { first, present } from '~~/core/present'
 import { plantNeededG } from '~~/core/harvest/ratio'
 import { newId } from '~~/shared/ids'
 import { choosePieces } from '~~/shared/rules/match/choose-pieces'
@@ -10,10 +10,12 @@ import type { Piece } from '~~/shared/schemas/basket/piece'
 import type { Pot } from '~~/shared/schemas/pot/pot'
 import { newWishSchema, type NewWish, type Wish } from '~~/shared/schemas/walk/wish'
 import { localToday } from '~/format/dates'
+import { formatMass } from '~/format/quantities'
+import { groupWords } from '~/features/strength/words'
 import { useApi } from '~/composables/useApi'
 import { useSave } from '~/composables/useSave'
-import { USUAL_FIBRE_G, type MatchAsk } from './match-ask'
-import { schemesOf, type ToldBath, type ToldWay } from './told-ways'
+import type { MatchAsk } from './match-ask'
+import { isAsUsual, schemesOf, type ToldBath, type ToldWay } from './told-ways'
 
 /** Makes a way planned pots in their order, or puts what it lacks on the walk. */
 export function usePlanWay(ask: MatchAsk) {
@@ -22,14 +24,29 @@ export function usePlanWay(ask: MatchAsk) {
   /** Key of the way that the last answer is of. */
   const of = ref('')
 
+  /** What nobody said is not written down: neither is a plan for it. */
+  function saidG(): number | null {
+    failure.value =
+      ask.fibreG === null ? 'Say first, in the sentence, how much dry fibre it is for.' : ''
+    return ask.fibreG
+  }
+
   async function plan(way: ToldWay, name: string): Promise<void> {
     of.value = way.key
+    const fibreG = saidG()
+    if (fibreG === null) return
+    const baths = way.baths.map((bath) => ({ ...bath, from: present(bath.plant.lot).lot }))
+    // skeins may come to a little more than was asked for, as long as the lots hold enough
+    const mostG = min(baths, ({ from, ratioDry }) => (from.leftG * from.dryFraction) / ratioDry)
     const basket = await api.all<Piece>('pieces', { undyed: true })
-    const fibreG = ask.fibreG ?? USUAL_FIBRE_G
-    const chosen = choosePieces(basket, { fibre: ask.fibre, fibreG, mordant: way.mordant })
+    const chosen = choosePieces(basket, {
+      fibre: ask.fibre,
+      fibreG,
+      mordant: way.mordant,
+      ...(mostG !== undefined && { mostG }),
+    })
     const pieces = chosen?.pieces ?? []
-    const dyedG = pieces.length > 0 ? sum(pieces, ({ dryG }) => dryG) : fibreG
-    const isMordanted = chosen !== null && !chosen.isBare
+    const dyedG = chosen ? sum(pieces, ({ dryG }) => dryG) : fibreG
     const kept = await save<NewMatchPlan, { items: Pot[] }>(
       newMatchPlanSchema,
       {
@@ -39,17 +56,19 @@ export function usePlanWay(ask: MatchAsk) {
         form: pieces[0]?.form ?? first(FIBRES[ask.fibre].forms),
         fibreG,
         pieceIds: pieces.map(({ id }) => id),
-        schemes: isMordanted ? [] : schemesOf(way.mordant, ask.fibre),
-        baths: way.baths.map((bath, at) => ({
+        schemes: chosen && !chosen.isBare ? [] : schemesOf(way.mordant, ask.fibre),
+        baths: baths.map(({ ratioDry, from, curve, after }, at) => ({
           id: newId(),
-          lotId: bath.plant.lot?.lot.id,
-          massG: plantNeededG(bath.ratioDry, dyedG, bath.plant.lot?.lot.dryFraction ?? 1),
-          way: bath.curve.way,
-          after: bath.after,
+          lotId: from.id,
+          massG: plantNeededG(ratioDry, dyedG, from.dryFraction),
+          way: curve.way,
+          size: curve.stuff === 'ground' || curve.stuff === 'whole' ? curve.stuff : null,
+          like: isAsUsual(curve) ? '' : groupWords(curve),
+          after,
           // what the first bath leaves, nobody foretold by itself
-          expected: at === way.baths.length - 1 ? { hex: way.hex, lab: way.lab } : null,
-          n: Math.min(...way.baths.map(({ curve }) => curve.n)),
-          estimated: sum(way.baths, ({ curve }) => curve.estimated),
+          expected: at === baths.length - 1 ? { hex: way.hex, lab: way.lab } : null,
+          n: min(baths, (bath) => bath.curve.n),
+          estimated: sum(baths, (bath) => bath.curve.estimated),
         })),
       },
       (body) => api.post<{ items: Pot[] }>('moves/match', body),
@@ -58,20 +77,27 @@ export function usePlanWay(ask: MatchAsk) {
     if (kept) void navigateTo(`/hob?pot=${first(kept.items).id}`)
   }
 
-  /** What is to be gathered for it, as a wish that the walk tells. */
+  /** The same wish pressed for again, as after a lost connection, is one. */
+  const wishIds = new Map<string, string>()
+
+  /**
+   * What is to be gathered, as a wish that the walk tells.
+   *
+   * @param dryG air-dry plant
+   * @param pieces so many times the fibre that was asked for
+   */
   async function wish(
-    { source, name, ratioDry, plant }: ToldBath,
-    colour: string,
+    { source, name }: Pick<ToldBath, 'source' | 'name'>,
+    { dryG, colour, pieces = 1 }: { dryG: number; colour: string; pieces?: number },
   ): Promise<boolean> {
-    const fibreG = ask.fibreG ?? USUAL_FIBRE_G
+    const fibreG = saidG()
+    if (fibreG === null) return false
+    const words = `${name} for ${colour}: ${formatMass(dryG)} dry`
+    const id = wishIds.get(words) ?? newId()
+    wishIds.set(words, id)
     const kept = await save<NewWish, Wish>(
       newWishSchema,
-      {
-        id: newId(),
-        words: `${name} for ${colour}, ${ratioDry.toPrecision(2)} : 1 dry, ${Math.round(plant.dryG)} g dry`,
-        sourceId: source.sourceId,
-        fibreG,
-      },
+      { id, words, sourceId: source.sourceId, fibreG: pieces * fibreG },
       (body) => api.post<Wish>('wishes', body),
       () => `${name} is on the walk.`,
     )

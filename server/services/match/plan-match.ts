@@ -95,7 +95,7 @@ function potOf(
   bath: MatchBath,
   pieces: readonly Piece[],
 ): NewPot {
-  const { id, lotId, massG, way, tempC, minutes, after, expected, n, estimated } = bath
+  const { id, lotId, massG, way, size, like, tempC, minutes, after, expected, n, estimated } = bath
   const { dyeC, dyeMin, steps } = wayFacts(way)
   const later = schemes.slice(1).map((scheme) => schemeFacts(scheme).label)
   const place = baths.length > 1 ? `, bath ${baths.indexOf(bath) + 1} of ${baths.length}` : ''
@@ -114,6 +114,7 @@ function potOf(
     plan: {
       ...PLAIN_PLAN,
       steps: [...steps],
+      size,
       // how much it takes is seen then
       additions: after ? [{ agent: after, form: '', massG: null, when: 'after' }] : [],
       expected: expected
@@ -128,7 +129,10 @@ function potOf(
     },
     note: [
       `For ${words}${place}`,
-      ...(later.length > 0 ? [`Mordant still: ${later.join(', ')}`] : []),
-    ].join('. '),
+      like && `Its swatches were dyed so: ${like}`,
+      later.length > 0 && `Mordant still: ${later.join(', ')}`,
+    ]
+      .filter(Boolean)
+      .join('. '),
   }
 }

@@ -3,6 +3,7 @@ import { AGENT_KEYS, type Agent } from '../../../catalogue/agents'
 import type { Fibre, Form } from '../../../catalogue/fibres'
 import { SCHEME_KEYS, type Scheme } from '../../../catalogue/mordant-schemes'
 import { WAY_KEYS, type Way } from '../../../catalogue/ways'
+import type { ParticleSize } from '../../../core/bath/water-budget'
 import type { Lab } from '../../../core/colour/tristimulus'
 import { fibreField, formField } from '../basket/piece'
 import {
@@ -14,6 +15,7 @@ import {
   massField,
   newIdField,
 } from '../log/common'
+import { stuffFields } from '../pot/pot-plan'
 
 /** A bath of a recipe for a wanted colour. */
 export interface MatchBath {
@@ -23,6 +25,10 @@ export interface MatchBath {
   /** Of the lot, in the state it is in, g. */
   massG: number
   way: Way
+  /** null: as it is usually taken. */
+  size: ParticleSize | null
+  /** How its swatches were dyed, where a plan has no field for it; empty: as usual. */
+  like: string
   tempC: number | null
   minutes: number | null
   /** Stirred in when the dye has taken; null: nothing. */
@@ -73,6 +79,8 @@ export const newMatchPlanSchema = Joi.object<NewMatchPlan>({
         way: Joi.string()
           .valid(...WAY_KEYS)
           .required(),
+        size: stuffFields.size.default(null),
+        like: Joi.string().trim().max(200).allow('').default(''),
         after: Joi.string()
           .valid(...AGENT_KEYS)
           .allow(null)

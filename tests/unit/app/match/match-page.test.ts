@@ -220,6 +220,13 @@ describe('pieces for a recipe', () => {
     expect(piecesOf(choosePieces(basket, wanted))).toEqual(['50', '45', '20'])
   })
 
+  test('and are no more than the plant can dye', () => {
+    const basket = [piece(60), piece(55), piece(45)]
+    expect(piecesOf(choosePieces(basket, wanted))).toEqual(['60', '55'])
+    expect(piecesOf(choosePieces(basket, { ...wanted, mostG: 106 }))).toEqual(['60', '45'])
+    expect(choosePieces(basket, { ...wanted, mostG: 60 })).toBeNull()
+  })
+
   test('else bare ones, which want the mordant still; else none', () => {
     const bare = [piece(95, { treatments: [] })]
     expect(choosePieces(bare, wanted)).toMatchObject({ isBare: true })

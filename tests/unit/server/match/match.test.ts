@@ -87,6 +87,8 @@ describe('a recipe made planned pots', () => {
       lotId: lot.id,
       massG,
       way: 'simmer',
+      size: null,
+      like: '',
       tempC: null,
       minutes: null,
       after: null,
@@ -139,13 +141,23 @@ describe('a recipe made planned pots', () => {
     const lot = await here.lot({ state: 'dried' })
     const input = await recipe({
       schemes: ['alum', 'iron'],
-      baths: [{ ...(await bath(lot, 10)), after: 'ironSulfate' }],
+      baths: [
+        {
+          ...(await bath(lot, 10)),
+          after: 'ironSulfate',
+          size: 'ground',
+          like: 'wool, Al, acid bath, stuff ground',
+        },
+      ],
     })
     const { items } = await here.log.matchPlans.make(input)
     expect(items[0]!.plan!.additions).toEqual([
       { agent: 'ironSulfate', form: '', massG: null, when: 'after' },
     ])
-    expect(items[0]!.note).toBe('For a rusty olive. Mordant still: iron')
+    expect(items[0]!.plan!.size).toBe('ground')
+    expect(items[0]!.note).toBe(
+      'For a rusty olive. Its swatches were dyed so: wool, Al, acid bath, stuff ground. Mordant still: iron',
+    )
   })
 
   test('a piece that is not there, or meant for a bath, is refused and nothing is written', async () => {
