@@ -4,6 +4,7 @@ import type { deltaE2000From } from '../colour/screen-colour'
 import type { Lab } from '../colour/tristimulus'
 import type { Interval } from '../strength/posterior/posterior'
 import { present } from '../present'
+import { MEAN_PER_SD } from '../strength/reading-error'
 import { middleStrength, strengthAtScore, type MatchDye } from './dye'
 import { hueShown, ofAxes, summed, triangleOf, type Covariance, type PerAxis } from './hue-spread'
 import { labOfKOverS, mixedKOverS } from './mixing'
@@ -67,9 +68,6 @@ interface Layer {
  * Settled on simulated logs, where one in ten came nearer than the twentieth part.
  */
 const LOW = 0.03
-
-/** A distance of so much in CIEDE2000, in three directions alike, is one SD along each. */
-const MEAN_PER_SD = 2 * Math.sqrt(2 / Math.PI)
 
 /** Foretells recipes and holds them against a wanted colour; nothing is made anew for each piece. */
 export function foreteller({ dyes, hues, uptake, spreadFactor }: MatchKnowledge) {

@@ -1,8 +1,8 @@
+import { unitAbsorption } from '../strength/expected-colour'
 import { NORMAL_90 } from '../spread'
-import type { Reflectance } from '../colour/spectrum'
 import { strengthOver } from '../colour/strength'
 import type { CurveJob, JobSwatch } from '../strength/curve-job'
-import { laterBathsOf } from '../strength/curve-job'
+import { laterBathsOf, meanOf } from '../strength/curve-job'
 import { laterBaths } from '../strength/later-baths'
 import { priorOf } from '../strength/posterior/borrowed'
 import { logNormalCdf } from '../strength/posterior/normal'
@@ -12,9 +12,9 @@ import { TAKES_FROM } from '../strength/posterior/describe-posterior'
 import type { PriorContext } from '../strength/posterior/priors'
 import { EYE_ERROR_DE, strengthErrorSd } from '../strength/reading-error'
 import { calibrated, calibrationOf, isMeasured, spectrumSeen } from '../strength/swatch-strength'
-import { first } from '../present'
+import { present } from '../present'
 import { PIECE_SCORES, type MatchDye } from './dye'
-import { hueResiduals, unitOf, type ColouredSwatch } from './hue-spread'
+import { hueResiduals, type ColouredSwatch } from './hue-spread'
 
 /** Ratios that are searched, evenly on a log scale: steps of about a tenth. */
 const RATIO_STEPS = 24
@@ -81,12 +81,6 @@ export const matchPosterior = (swatches: readonly MatchSwatch[], job: CurveJob) 
     priorOf(contextOf(job)),
   )
 
-/** Mean spectrum of the fibres without the dye. */
-const meanBare = (swatches: readonly { bare: Reflectance }[]): Reflectance =>
-  first(swatches).bare.map(
-    (_, i) => swatches.reduce((sum, { bare }) => sum + bare[i]!, 0) / swatches.length,
-  )
-
 /**
  * The dyes of a curve: its first bath, and where later baths of its liquor were read, the second.
  *
@@ -95,7 +89,7 @@ const meanBare = (swatches: readonly { bare: Reflectance }[]): Reflectance =>
  */
 export function dyesOfCurve(id: string, job: CurveJob): MatchDye[] {
   const swatches = matchSwatches(job.swatches)
-  const unit = unitOf(swatches)
+  const unit = unitAbsorption(swatches)
   const tried = swatches.map(({ point }) => point.ratio).filter((ratio) => ratio > 0)
   if (!unit || tried.length === 0) return []
   const posterior = matchPosterior(swatches, job)
@@ -108,7 +102,7 @@ export function dyesOfCurve(id: string, job: CurveJob): MatchDye[] {
   const dye: MatchDye = {
     id,
     unit: unit.map(short),
-    bare: meanBare(swatches).map(short),
+    bare: present(meanOf(swatches.map(({ bare }) => bare))).map(short),
     ratios: ratios.map(short),
     pieces: ratios.map((ratio) => posterior.nextPiece(ratio, NEXT_PIECE_SHARES).map(short)),
     hue: hueResiduals(swatches),

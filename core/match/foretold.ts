@@ -1,3 +1,4 @@
+import { unitAbsorption } from '../strength/expected-colour'
 import { group, median, sort } from 'd3-array'
 import { deltaE2000 } from '../colour/screen-colour'
 import type { Lab } from '../colour/tristimulus'
@@ -7,7 +8,7 @@ import { TAKES_FROM } from '../strength/posterior/describe-posterior'
 import { foreteller } from './chance'
 import { matchPosterior, matchSwatches, NEXT_PIECE_SHARES, type MatchSwatch } from './dye-of-curve'
 import type { MatchDye } from './dye'
-import { hueResiduals, hueSpreads, unitOf, type HueResiduals } from './hue-spread'
+import { hueResiduals, hueSpreads, type HueResiduals } from './hue-spread'
 import { overdyeUptake } from './overdye-uptake'
 import { THOUGHT_PIECES } from './spread-points'
 
@@ -63,7 +64,7 @@ function foretellFrom(
   job: CurveJob,
   others: readonly HueResiduals[],
 ): ForetoldSwatch[] {
-  const unit = unitOf(rest)
+  const unit = unitAbsorption(rest)
   if (!unit) return []
   const posterior = matchPosterior(rest, job)
   if (posterior.uptakeProbability < TAKES_FROM) return []

@@ -2,7 +2,7 @@ import { group } from 'd3-array'
 import { kOverSOf } from '../colour/kubelka-munk'
 import type { Lab } from '../colour/tristimulus'
 import type { Reflectance } from '../colour/spectrum'
-import type { UnitAbsorption } from '../strength/expected-colour'
+import { LEAST_STRENGTH, unitAbsorption } from '../strength/expected-colour'
 import { labOfKOverS, mixedKOverS } from './mixing'
 
 /** Three numbers, along L*, a* and b*. */
@@ -71,31 +71,12 @@ export interface HueResiduals {
 
 export const NO_RESIDUALS: HueResiduals = { products: [0, 0, 0, 0, 0, 0], weight: 0, n: 0 }
 
-/** Weaker swatches say more of the fibre than of the dye. */
-const LEAST_STRENGTH = 0.05
 /** Strength at which a dye shows half of what its hue is off: from memory. */
 const HALF_SHOWN = 0.3
 
 /** How much of what a dye's hue is off shows at a strength, 0 to 1. */
 export const hueShown = (strength: number): number =>
   Math.max(0, strength) / (Math.max(0, strength) + HALF_SHOWN)
-
-/**
- * What swatches add to K/S for each unit of the strength their curve counts them at: so that a
- * colour foretold at that strength is the one that was read, whatever estimates are multiplied by.
- *
- * @returns null where no swatch took enough dye to tell
- */
-export function unitOf(swatches: readonly ColouredSwatch[]): UnitAbsorption | null {
-  const told = swatches.filter(({ strength }) => strength >= LEAST_STRENGTH)
-  if (told.length === 0) return null
-  const total = told.reduce((sum, { strength }) => sum + strength, 0)
-  const gained = told.map(({ dyed, bare }) => {
-    const bareKs = kOverSOf(bare)
-    return kOverSOf(dyed).map((value, i) => value - bareKs[i]!)
-  })
-  return told[0]!.bare.map((_, i) => gained.reduce((sum, ks) => sum + ks[i]!, 0) / total)
-}
 
 /**
  * How far the colours of a curve's swatches lie from those that its other lots would give at the
@@ -109,7 +90,7 @@ export function hueResiduals(swatches: readonly ColouredSwatch[]): HueResiduals 
   // a piece of a new lot has one lot more to be held against than these had
   const fewer = 1 - byLot.size ** -2
   for (const [lot, own] of byLot) {
-    const unit = unitOf(swatches.filter((swatch) => swatch.lot !== lot))
+    const unit = unitAbsorption(swatches.filter((swatch) => swatch.lot !== lot))
     if (!unit) continue
     for (const { strength, bare, lab } of own) {
       if (strength < LEAST_STRENGTH) continue

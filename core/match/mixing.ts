@@ -1,3 +1,4 @@
+import { reflectanceOfKOverS } from '../colour/kubelka-munk'
 import type { Reflectance } from '../colour/spectrum'
 import { labOfXyz, type Lab } from '../colour/tristimulus'
 import { DAYLIGHT, weighting } from '../colour/weighting'
@@ -61,7 +62,4 @@ export function mixedKOverS(
 
 /** Reflectance of K/S, band by band; below 0 counts as 0. */
 export const reflectanceOf = (kOverS: ArrayLike<number>): Reflectance =>
-  Array.from(kOverS, (value) => {
-    const q = Math.max(0, value)
-    return 1 / (1 + q + Math.sqrt(q * q + 2 * q))
-  })
+  Array.from(kOverS, (value) => reflectanceOfKOverS(Math.max(0, value)))

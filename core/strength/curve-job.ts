@@ -165,7 +165,8 @@ export const isScaleKnown = ({
 }: Pick<CurveAnswer, 'n' | 'estimated' | 'calibration'>): boolean =>
   estimated < n || n === 0 || calibration.n > 0
 
-const meanOf = (spectra: readonly Reflectance[]): Reflectance | null =>
+/** Mean spectrum, band by band; null of none. */
+export const meanOf = (spectra: readonly Reflectance[]): Reflectance | null =>
   spectra.length === 0
     ? null
     : first(spectra).map((_, i) => present(mean(spectra, (each) => each[i]!)))

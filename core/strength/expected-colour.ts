@@ -11,19 +11,21 @@ export interface DyedAndBare {
 }
 
 /** Swatches weaker than this say more of the fibre than of the dye. */
-const LEAST_STRENGTH = 0.05
+export const LEAST_STRENGTH = 0.05
 
 /**
  * The typical absorption of a source, from its swatches: the sum of what they gained over bare
  * fibre, divided by the sum of their strengths (so deep swatches count for more).
  *
+ * @param swatches each with the strength that its curve counts it at, or as it was read
  * @returns null where no swatch took enough dye to tell
  */
-export function unitAbsorption(swatches: readonly DyedAndBare[]): UnitAbsorption | null {
+export function unitAbsorption(
+  swatches: readonly (DyedAndBare & { strength?: number })[],
+): UnitAbsorption | null {
   const gained = new Array<number>(BANDS).fill(0)
   let strengths = 0
-  for (const { dyed, bare } of swatches) {
-    const strength = strengthOver(dyed, bare)
+  for (const { dyed, bare, strength = strengthOver(dyed, bare) } of swatches) {
     if (strength < LEAST_STRENGTH) continue
     const dyedKs = kOverSOf(dyed)
     kOverSOf(bare).forEach((ks, i) => (gained[i]! += dyedKs[i]! - ks))

@@ -11,7 +11,7 @@ export const EYE_ERROR_DE = 4
  * A mean distance in three directions alike is 1.6 times the SD in one of them (the mean of
  * Maxwell's distribution, 2 sqrt(2 / pi)).
  */
-const MEAN_PER_SD = 2 * Math.sqrt(2 / Math.PI)
+export const MEAN_PER_SD = 2 * Math.sqrt(2 / Math.PI)
 
 /** A reading worse than that says "weak" or "strong", and no more. */
 const MOST_SD = 0.6

@@ -11,8 +11,8 @@ import {
   ofAxes,
   pooledResiduals,
   triangleOf,
-  unitOf,
 } from '../../../../core/match/hue-spread'
+import { unitAbsorption } from '../../../../core/strength/expected-colour'
 import { labOfKOverS, mixedKOverS } from '../../../../core/match/mixing'
 import { overdyeUptake, type OverdyedSwatch } from '../../../../core/match/overdye-uptake'
 import { kOverSOf } from '../../../../core/colour/kubelka-munk'
@@ -85,7 +85,7 @@ describe('a dye', () => {
     const byEye = { ...swatch, dyed: { reflectance: null, lab: swatch.dyed.lab }, errorDe: 1 }
     const swatches = [0, 1, 2, 3].map((pot) => ({ ...byEye, pot: `${pot}`, ratioDry: 0.5 }))
     const told = matchSwatches(swatches)
-    const unit = unitOf(told)!
+    const unit = unitAbsorption(told)!
     const { strength, bare } = told[0]!
     const lab = labOfKOverS(mixedKOverS(kOverSOf(bare), { unit, strength }))
     expect(deltaE2000(lab, swatch.dyed.lab)).toBeLessThan(0.05)

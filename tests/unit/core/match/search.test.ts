@@ -3,16 +3,15 @@ import { deltaE2000, deltaE2000From } from '../../../../core/colour/screen-colou
 import { labOfReflectance, type Lab } from '../../../../core/colour/tristimulus'
 import { foreteller, type MatchKnowledge, type Recipe } from '../../../../core/match/chance'
 import { middleStrength, type MatchDye } from '../../../../core/match/dye'
+import { byNearness, type MatchWay } from '../../../../core/match/close-look'
 import { hueSpreads } from '../../../../core/match/hue-spread'
 import { overdyeUptake } from '../../../../core/match/overdye-uptake'
 import {
-  byNearness,
   chosenFrom,
   match,
   matchSteps,
   worthTwoPots,
   type MatchQuestion,
-  type MatchWay,
 } from '../../../../core/match/search'
 import { dyesOfLog, hiddenDyes } from '../../../fixtures/hidden-dyes'
 
