@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { PARTS, type Part } from '~~/catalogue/parts'
-import { FIBRE_CLASSES } from '~~/catalogue/fibres'
-import type { MatchView } from '~~/shared/views/match/match'
-import { mordantKeyWords } from '~~/shared/words/swatch/mordant-key-words'
+import type { LightView } from '~/workers/match'
+import { startMatch } from '~/workers/threads'
+import { groupWords } from '~/features/strength/words'
 import { formatDuration } from '~~/core/quantity/format-duration'
 import { present } from '~~/core/present'
 import { USUAL_TAKEN } from '~~/core/strength/later-baths'
@@ -11,8 +11,9 @@ import SwatchNav from '~/features/swatch/SwatchNav.vue'
 import { formatMass, formatRatio, inDecimals } from '~/format/quantities'
 
 /** Pieces from pale to deep in steps that look alike: by ratio, by time pulled, by baths in turn. */
-const api = useApi()
-const { data: view, failure, reload } = useLoaded(() => api.get<MatchView>('match'))
+const { worker, end } = startMatch()
+onScopeDispose(end)
+const { data: view, failure, reload } = useLoaded((): Promise<LightView> => worker.load())
 useIntervalWhile(
   () => (view.value?.pending ?? 0) > 0,
   () => void reload(),
@@ -31,7 +32,7 @@ const curves = computed(() => {
         curve,
         source,
         value: present(curve.dyes[0]).id,
-        label: `${source.commonName} ${part} on ${FIBRE_CLASSES[curve.fibreClass]}, ${mordantKeyWords(curve.mordant)}${curve.phBand === 'asItCame' ? '' : `, ${curve.phBand}`} (${curve.n})`,
+        label: `${source.commonName} ${part} on ${groupWords(curve)} (${curve.n})`,
       }
     })
     .sort((a, b) => b.curve.n - a.curve.n)
@@ -43,8 +44,15 @@ const dyeId = computed({
   get: () => chosen.value?.value ?? '',
   set: (id) => (ask.dyeId = id),
 })
+/** What the one dye is foretold from; the others stay in the thread. */
+const { data: dye } = useLoaded(
+  async () => (dyeId.value ? await worker.dye(dyeId.value) : null),
+  () => [dyeId.value, view.value?.pending],
+)
 const rows = computed(() =>
-  chosen.value ? shadeRows(present(chosen.value.curve.dyes[0]), chosen.value.curve.way, ask) : [],
+  chosen.value && dye.value?.id === dyeId.value
+    ? shadeRows(dye.value, chosen.value.curve.way, ask)
+    : [],
 )
 const step = computed(() => rows.value.find((row) => row.step !== null)?.step ?? null)
 const usualG = (dryG: number) => dryG / (chosen.value?.source.usualDryFraction ?? 1)
@@ -88,7 +96,7 @@ useHead({ title: 'Shades of one pot · Juniper Haze' })
   <div class="page-head">
     <h1>Shades of one pot</h1>
     <span v-if="rows.length && step !== null" class="on-grey" role="status">
-      {{ ask.count }} pieces, each {{ inDecimals(step.toFixed(1)) }} ΔE from the one before
+      {{ ask.count }} pieces, foretold ~{{ inDecimals(step.toFixed(1)) }} ΔE apart
     </span>
     <p v-if="failure" role="alert">{{ failure }}</p>
   </div>
@@ -164,8 +172,8 @@ useHead({ title: 'Shades of one pot · Juniper Haze' })
       </p>
       <p class="quiet">
         Steps are those of the middle of its curve, by {{ chosen.curve.n }}
-        {{ chosen.curve.n === 1 ? 'swatch' : 'swatches' }}: lots and pieces differ by more than one
-        step may be<template v-if="ask.by === 'ratio'">, least within one lot</template>.
+        {{ chosen.curve.n === 1 ? 'swatch' : 'swatches' }}. A lot or a piece may lie off by more
+        than a step: pieces of one lot differ least.
         <template v-if="ask.by === 'time'">
           How fast it goes is typical, not yours: look at each before its time. All pieces swim in
           one bath of {{ plantWords(totalDryG) }}.
@@ -179,7 +187,7 @@ useHead({ title: 'Shades of one pot · Juniper Haze' })
       </p>
     </section>
   </template>
-  <p v-else-if="chosen && rows.length === 0" class="on-grey" role="alert">
+  <p v-else-if="chosen && dye?.id === dyeId" class="on-grey" role="alert">
     The palest must be paler than the deepest: give it a smaller share.
   </p>
 </template>

@@ -102,9 +102,6 @@ const next = computed(() => {
 const name = computed(() =>
   hand.value ? swatchName(hand.value.sources, hand.value.piece, hand.value.pot.dyedOn) : '',
 )
-const grid = computed(() =>
-  desk.chart && desk.known === 'chart' ? { columns: desk.columns, rows: desk.rows } : null,
-)
 useHead({ title: () => `${hand.value?.swatch.code ?? 'Swatch'} · Juniper Haze` })
 </script>
 
@@ -148,8 +145,8 @@ useHead({ title: () => `${hand.value?.swatch.code ?? 'Swatch'} · Juniper Haze` 
           :height="desk.opened.height"
           :preview="desk.opened.preview"
           :boxes="desk.boxes"
-          :corners="desk.known === 'chart' ? desk.corners : null"
-          :grid="grid"
+          :corners="desk.shownCorners"
+          :grid="desk.grid"
           :tool="tool"
           @mark="(of, box) => (desk.boxes[of] = box)"
           @corner="desk.moveCorner"

@@ -144,6 +144,7 @@ useHead({ title: 'Every colour you have · Juniper Haze' })
   <ThreeLights
     v-if="pickedIds.length > 1"
     :ids="pickedIds"
+    :state="ask.state"
     @leave="(id) => (pickedIds = pickedIds.filter((each) => each !== id))"
   />
 </template>

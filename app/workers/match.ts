@@ -75,6 +75,9 @@ export const matching = {
     return { ...known, curves: known.curves.map(lightOf) }
   },
 
+  /** All that one dye is foretold from, by its curve's name. */
+  dye: (id: string): MatchDye => present(allDyes().find((dye) => dye.id === id)),
+
   /** @returns null where it was stopped, or another search began */
   async search(
     { curves, wanted, isTwoPots, shifts }: MatchSearch,
@@ -111,6 +114,8 @@ export const matching = {
     asked++
   },
 }
+
+const allDyes = () => present(known).curves.flatMap(({ dyes }) => dyes)
 
 async function askServer(): Promise<MatchView> {
   const answer = await fetch('/api/match')

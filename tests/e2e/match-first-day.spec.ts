@@ -54,6 +54,6 @@ test('an empty log says what comes first; one tag in ounces hangs, is matched, a
     page.getByText('None of your swatches could be foretold from others yet.'),
   ).toBeVisible()
   await page.goto(`${BASE}/shades`)
-  await expect(page.getByText(/5 pieces, each/)).toBeVisible()
+  await expect(page.getByText(/5 pieces, foretold/)).toBeVisible()
   await expect(page.getByText(/In all .* oz fresh for/)).toBeVisible()
 })

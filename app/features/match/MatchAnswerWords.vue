@@ -51,7 +51,7 @@ const leftOut = computed(() =>
         result.trial.bath.name
       }}</NuxtLink>
       near {{ formatRatio(result.trial.bath.ratioDry) }} dry would tell most: were its strength
-      known, {{ Math.round(100 * result.trial.from) }} in 100 could be
+      known, {{ Math.round(100 * result.trial.from) }} in 100 could be up to
       {{ Math.round(100 * result.trial.to) }}.
     </p>
   </div>

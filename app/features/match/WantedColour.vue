@@ -68,9 +68,6 @@ async function pickPalette(event: Event) {
   }
 }
 const palette = useTemplateRef<HTMLInputElement>('palette')
-const grid = computed(() =>
-  desk.chart && desk.known === 'chart' ? { columns: desk.columns, rows: desk.rows } : null,
-)
 </script>
 
 <template>
@@ -90,8 +87,8 @@ const grid = computed(() =>
         :height="desk.opened.height"
         :preview="desk.opened.preview"
         :boxes="desk.boxes"
-        :corners="desk.known === 'chart' ? desk.corners : null"
-        :grid="grid"
+        :corners="desk.shownCorners"
+        :grid="desk.grid"
         :tool="tool"
         :names="{ swatch: 'the colour', bare: 'bare fibre', card: desk.known }"
         @mark="

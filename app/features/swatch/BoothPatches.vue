@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { deltaE2000 } from '~~/core/colour/screen-colour'
-import { seenUnder } from '~~/core/colour/seen-under'
 import type { Illuminant } from '~~/core/colour/weighting'
 import { formatNumber } from '~/format/quantities'
 import type { SeenColour } from './given'
+import { LIGHTS, underLight } from './lights'
 
 /** A swatch on mid grey, beside another, under one light or under three. */
 const { dyed, other, light } = defineProps<{
@@ -12,18 +12,8 @@ const { dyed, other, light } = defineProps<{
   light: Illuminant | 'all'
 }>()
 
-const LIGHTS: { id: Illuminant; name: string }[] = [
-  { id: 'D65', name: 'daylight' },
-  { id: 'A', name: 'lamp' },
-  { id: 'F11', name: 'fluorescent' },
-]
-const under = (colour: SeenColour | null, illuminant: Illuminant) => {
-  if (!colour) return null
-  if (!colour.reflectance) return illuminant === 'D65' ? { hex: colour.hex, lab: colour.lab } : null
-  // a screen colour is shown as it was given: nothing is lost on the way to a spectrum and back
-  if (illuminant === 'D65') return { hex: colour.hex, lab: colour.lab }
-  return seenUnder(colour.reflectance, { illuminant, observer: 2 })
-}
+const under = (colour: SeenColour | null, illuminant: Illuminant) =>
+  colour && underLight(colour, illuminant)
 const shown = computed(() =>
   LIGHTS.filter(({ id }) => light === 'all' || id === light).map(({ id, name }) => {
     const [one, two] = [under(dyed, id), under(other?.colour ?? null, id)]

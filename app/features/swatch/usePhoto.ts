@@ -173,6 +173,12 @@ export function usePhoto() {
     void read('bare')
   })
 
+  /** The chart as it is laid over the photo; null where something else sets it right. */
+  const shownCorners = computed(() => (known.value === 'chart' ? corners.value : null))
+  const grid = computed(() =>
+    known.value === 'chart' && chart.value ? { columns: columns.value, rows: rows.value } : null,
+  )
+
   return reactive({
     file,
     opened,
@@ -185,6 +191,8 @@ export function usePhoto() {
     columns,
     rows,
     corners,
+    shownCorners,
+    grid,
     answers,
     refusals,
     tookMs,

@@ -1,16 +1,18 @@
 <script setup lang="ts">
 import { deltaE2000 } from '~~/core/colour/screen-colour'
-import { seenUnder } from '~~/core/colour/seen-under'
-import type { Illuminant } from '~~/core/colour/weighting'
-import { first } from '~~/core/present'
 import { swatchName } from '~~/shared/words/swatch/swatch-name'
-import { bestReading } from '~~/shared/rules/swatch/best-reading'
+import { readingInState, type ReadingState } from '~~/shared/rules/swatch/reading-state'
 import type { BoothView } from '~~/shared/views/swatch/booth'
 import { keptColour } from '~/features/swatch/given'
+import { LIGHTS, underLight } from '~/features/swatch/lights'
 import { formatNumber } from '~/format/quantities'
 
 /** Some swatches side by side under three lights, each held against the first. */
-const { ids } = defineProps<{ ids: string[] }>()
+const { ids, state } = defineProps<{
+  ids: string[]
+  /** As they hang: dry, wet or after light. */
+  state: ReadingState
+}>()
 defineEmits<{ leave: [id: string] }>()
 const api = useApi()
 const { data: hands } = useLoaded(
@@ -18,28 +20,21 @@ const { data: hands } = useLoaded(
   () => ids.join(),
 )
 
-const LIGHTS: { id: Illuminant; name: string }[] = [
-  { id: 'D65', name: 'daylight' },
-  { id: 'A', name: 'lamp' },
-  { id: 'F11', name: 'fluorescent' },
-]
 const held = computed(() =>
   (hands.value ?? []).flatMap(({ swatch, sources, piece, pot }) => {
-    const best = bestReading(swatch.readings, { afterLight: true })
+    const best = readingInState(swatch.readings, state)
     if (!best) return []
     const colour = keptColour(best)
     const name = swatchName(sources, piece, pot.dyedOn)
-    const seen = LIGHTS.map(({ id }) =>
-      id === 'D65' || !colour.reflectance
-        ? { hex: colour.hex, lab: colour.lab }
-        : seenUnder(colour.reflectance, { illuminant: id, observer: 2 }),
-    )
+    const seen = LIGHTS.map(({ id }) => underLight(colour, id))
     return [{ id: swatch.id, code: swatch.code, name, basis: colour.basis, seen }]
   }),
 )
 /** CIEDE2000 from the first under a light. */
-const apart = (at: number, light: number) =>
-  at === 0 ? null : deltaE2000(first(held.value).seen[light]!.lab, held.value[at]!.seen[light]!.lab)
+function apart(at: number, light: number): number | null {
+  const [one, other] = [held.value[0]?.seen[light], held.value[at]?.seen[light]]
+  return at > 0 && one && other ? deltaE2000(one.lab, other.lab) : null
+}
 const isAnyEstimated = computed(() => held.value.some(({ basis }) => basis === 'estimated'))
 </script>
 
@@ -59,9 +54,12 @@ const isAnyEstimated = computed(() => held.value.some(({ basis }) => basis === '
         <tr v-for="(light, row) in LIGHTS" :key="light.id">
           <th scope="row">{{ light.name }}</th>
           <td v-for="(each, at) in held" :key="each.id">
-            <div class="patch" :style="{ background: each.seen[row]!.hex }" />
-            <span v-if="apart(at, row) !== null">{{ formatNumber(apart(at, row), 2) }} ΔE</span>
-            <span v-else class="quiet">against this</span>
+            <div class="patch" :style="{ background: each.seen[row]?.hex ?? 'transparent' }" />
+            <span v-if="!each.seen[row]" class="quiet">not known</span>
+            <span v-else-if="at === 0" class="quiet">against this</span>
+            <span v-else-if="apart(at, row) !== null"
+              >{{ formatNumber(apart(at, row), 2) }} ΔE</span
+            >
           </td>
         </tr>
         <tr>

@@ -2,7 +2,8 @@ import { computed } from 'vue'
 import { FIBRES } from '~~/catalogue/fibres'
 import { colourName } from '~~/core/colour/colour-name'
 import { labOfHex } from '~~/core/colour/screen-colour'
-import type { WallColour, WallState, WallSwatch, WallView } from '~~/shared/views/wall/wall'
+import type { ReadingState } from '~~/shared/rules/swatch/reading-state'
+import type { WallColour, WallSwatch, WallView } from '~~/shared/views/wall/wall'
 import { mordantKeyWords } from '~~/shared/words/swatch/mordant-key-words'
 import { useApi } from '~/composables/useApi'
 import { useDraft } from '~/composables/useDraft'
@@ -11,7 +12,7 @@ import { useLoaded } from '~/composables/useLoaded'
 /** What of the wall is looked at; empty: all of it. */
 export interface WallAsk {
   by: 'hue' | 'source'
-  state: WallState
+  state: ReadingState
   source: string
   fibre: string
   mordant: string
@@ -57,7 +58,7 @@ export function useWall(wantedHex: () => string | null) {
     })
   })
 
-  /** What there is to choose among, most usual first as it comes. */
+  /** What there is to choose among, by name. */
   const choices = computed(() => {
     const { sources = [], swatches = [] } = view.value ?? {}
     const among = (of: (swatch: WallSwatch) => string) =>

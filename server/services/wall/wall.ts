@@ -3,8 +3,12 @@ import { group, rollup, sum } from 'd3-array'
 import type { Knex } from 'knex'
 import { isMordant, mordantMarks } from '../../../catalogue/agents'
 import { PARTS } from '../../../catalogue/parts'
-import { bestReading } from '../../../shared/rules/swatch/best-reading'
-import type { WallColour, WallState, WallSwatch, WallView } from '../../../shared/views/wall/wall'
+import {
+  READING_STATES,
+  readingInState,
+  readingState,
+} from '../../../shared/rules/swatch/reading-state'
+import type { WallColour, WallSwatch, WallView } from '../../../shared/views/wall/wall'
 import { ofCollections, sinceLastChange } from '../../database/since-last-change'
 import { wallRows, type WallReading, type WallRow } from '../../repositories/wall-rows'
 
@@ -88,21 +92,15 @@ function dryRatio(
   return short(sum(plant, ({ dryG }) => dryG) / fibreG)
 }
 
-const stateOf = ({ wet, lightHours }: WallReading): WallState => {
-  if (lightHours !== null) return 'faded'
-  return wet ? 'wet' : 'dry'
-}
-
-/** Of each state the reading that stands for it, as everywhere; of faded ones the longest in the light. */
+/** Of each state the reading that stands for it. */
 function seenIn(readings: readonly WallReading[]): WallSwatch['seen'] {
   const [only] = readings
   // most have one, and a wall has thousands
-  if (only && readings.length === 1) return { [stateOf(only)]: colourOf(only) }
+  if (only && readings.length === 1) return { [readingState(toRanked(only))]: colourOf(only) }
+  const all = readings.map(toRanked)
   const seen: WallSwatch['seen'] = {}
-  for (const [state, of] of group(readings, stateOf)) {
-    const most = Math.max(...of.map(({ lightHours }) => lightHours ?? 0))
-    const longest = of.filter(({ lightHours }) => (lightHours ?? 0) === most).map(toRanked)
-    const best = bestReading(longest, { afterLight: true })
+  for (const state of READING_STATES) {
+    const best = readingInState(all, state)
     if (best) seen[state] = colourOf(best)
   }
   return seen

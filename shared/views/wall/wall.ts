@@ -1,10 +1,8 @@
 import type { Fastness } from '../../../catalogue/sources'
 import type { Fibre } from '../../../catalogue/fibres'
 import type { Lab } from '../../../core/colour/tristimulus'
+import type { ReadingState } from '../../rules/swatch/reading-state'
 import type { Verdict } from '../../schemas/swatch/swatch'
-
-/** How a swatch was when it was looked at. */
-export type WallState = 'dry' | 'wet' | 'faded'
 
 export interface WallColour extends Lab {
   hex: string
@@ -25,7 +23,7 @@ export interface WallSwatch {
   bathNumber: number
   verdict: Verdict | null
   /** Of each state the reading that stands for it; left out where there is none. */
-  seen: Partial<Record<WallState, WallColour>>
+  seen: Partial<Record<ReadingState, WallColour>>
 }
 
 interface WallSource {

@@ -255,6 +255,7 @@ describe('the search in its thread', () => {
   test('keeps what colours are foretold from, and gives the page what it shows', async () => {
     const { curves } = await matching.load(some)
     expect(curves[0]!.dyes).toEqual([{ id: 's0|k', bath: 1, leastRatio: dyes[0]!.ratios[0] }])
+    expect(matching.dye('s1|k').unit).toEqual(dyes[1]!.unit)
     expect(JSON.stringify(curves).length).toBeLessThan(0.2 * JSON.stringify(some.curves).length)
   })
 
