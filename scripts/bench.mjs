@@ -16,6 +16,7 @@ const BENCHES = [
   ['Colour differences', 'tests/bench/differences.ts'],
   ['Doses towards a pH', 'tests/bench/ph-doses.ts'],
   ['All curves of a log', 'tests/bench/log-curves.ts'],
+  ['Half-lives of strips that fade', 'tests/bench/fading.ts'],
   ['Recipes for wanted colours', 'tests/bench/match.ts'],
   ['A wanted colour in a log of 500 curves', 'tests/bench/match-page.ts'],
   ['A wall of 10,000 swatches', 'tests/bench/wall.ts'],

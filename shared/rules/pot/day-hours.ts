@@ -1,5 +1,5 @@
 import dayjs from 'dayjs'
-import SunCalc from 'suncalc'
+import { getTimes } from 'suncalc'
 import type { Span } from '../../../core/schedule/day-plan'
 import type { Settings } from '../../schemas/log/settings'
 
@@ -39,8 +39,9 @@ export function dayHours(
     }
     const noon = day.hour(12)
     const longitude = noon.utcOffset() * DEGREES_PER_MINUTE
-    const { sunrise, sunset } = SunCalc.getTimes(noon.toDate(), latitude, longitude)
-    hours.daylight.push([+sunrise, +sunset])
+    const { sunrise, sunset } = getTimes(noon.toDate(), latitude, longitude)
+    // near a pole the sun may not cross the horizon on a day: it is told by neither
+    if (sunrise && sunset) hours.daylight.push([+sunrise, +sunset])
   }
   return hours
 }
