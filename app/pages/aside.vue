@@ -23,6 +23,7 @@ const KINDS = [
   { collection: 'wishes', words: 'Wishes' },
   { collection: 'plans', words: 'Plans' },
   { collection: 'trials', words: 'Trials' },
+  { collection: 'fastnessTests', words: 'Tests' },
   { collection: 'markers', words: 'Marks of the season' },
   { collection: 'containers', words: 'Bags' },
   { collection: 'pieces', words: 'Pieces' },

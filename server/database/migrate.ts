@@ -15,6 +15,7 @@ import { othersPieces } from './migrations/0015-others-pieces'
 import { doneParts } from './migrations/0016-done-parts'
 import { markers } from './migrations/0017-markers'
 import { trials } from './migrations/0018-trials'
+import { fastnessTests } from './migrations/0019-fastness-tests'
 import { plans } from './migrations/0014-plans'
 import { anotherLog } from './migrations/0013-another-log'
 
@@ -44,6 +45,7 @@ export const MIGRATIONS: readonly Migration[] = [
   doneParts,
   markers,
   trials,
+  fastnessTests,
 ]
 
 /** Migrations are compiled in: a bundled server has no migration files beside it. */

@@ -23,6 +23,11 @@ import {
   newMarkerSchema,
 } from '../../shared/schemas/year/marker'
 import {
+  fastnessTestChangeSchema,
+  fastnessTestQuerySchema,
+  newFastnessTestSchema,
+} from '../../shared/schemas/fastness/fastness-test'
+import {
   trialChangeSchema,
   trialQuerySchema,
   trialRowSchema,
@@ -103,6 +108,11 @@ export const COLLECTIONS: Record<Collection, CollectionSchemas> = {
   jars: { query: jarQuerySchema, create: newJarSchema, change: jarChangeSchema },
   markers: { query: markerQuerySchema, create: newMarkerSchema, change: markerChangeSchema },
   plans: { query: planQuerySchema, create: newPlanSchema, change: planChangeSchema },
+  fastnessTests: {
+    query: fastnessTestQuerySchema,
+    create: newFastnessTestSchema,
+    change: fastnessTestChangeSchema,
+  },
   trials: { query: trialQuerySchema, create: trialRowSchema, change: trialChangeSchema },
   wishes: { query: wishQuerySchema, create: newWishSchema, change: wishChangeSchema },
   photos: { query: photoQuerySchema, create: newPhotoSchema, change: photoChangeSchema },

@@ -43,3 +43,13 @@ export const lastRead = async (db: Knex, limit: number): Promise<string[]> =>
     .orderBy('reading.read_at', 'desc')
     .limit(limit)
     .pluck<string[]>('swatch.id')
+
+/** Swatches of which a reading tells hours of light. */
+export const litSwatchIds = async (db: Knex): Promise<string[]> =>
+  await db('reading')
+    .join('swatch', 'swatch.id', 'reading.swatch_id')
+    .whereNull('swatch.set_aside_at')
+    .whereNull('reading.set_aside_at')
+    .whereNotNull('reading.light_hours')
+    .distinct()
+    .pluck<string[]>('swatch.id')

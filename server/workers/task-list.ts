@@ -3,6 +3,12 @@ import type { EvidenceSwatch } from '../../core/evidence/fingerprints'
 import { pairsAnswer, type PairsQuestion } from '../../core/evidence/pairs-answer'
 import { readPrints, sourceEvidence } from '../../core/evidence/source-evidence'
 import { spoiltBy } from '../../core/evidence/spoilt'
+import {
+  answerFading,
+  answerPairs,
+  type FadingQuestion,
+  type PairsOfStrips,
+} from '../../core/fastness/answer'
 import { FileProblem, readTable } from '../../core/formats/table'
 import { nextDose } from '../../core/acid-base/next-dose'
 import type { DoseQuestion } from '../../core/acid-base/dose-question'
@@ -40,6 +46,8 @@ export const TASKS = {
   pairs: (question: PairsQuestion) => pairsAnswer(question),
   spoilt: ({ swatches, factor }: { swatches: readonly EvidenceSwatch[]; factor: Factor }) =>
     spoiltBy(readPrints(swatches), factor),
+  fading: (questions: readonly FadingQuestion[]) => questions.map(answerFading),
+  fadingPairs: (question: PairsOfStrips) => answerPairs(question),
   posterior: (question: PosteriorQuestion) => describePosterior(question),
   leastSquares: ({ points, model }: LeastSquaresBody) =>
     describeFit(fitLeastSquares(points, model ?? 'exponential')),

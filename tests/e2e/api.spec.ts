@@ -43,6 +43,7 @@ const COLLECTIONS = [
   'pots',
   'swatches',
   'trials',
+  'fastnessTests',
 ]
 const CALCULATIONS = [
   'quantity',

@@ -60,6 +60,7 @@ const NOUNS: Record<string, [one: string, many?: string]> = {
   plans: ['plan', 'plans'],
   markers: ['mark of the season', 'marks of the season'],
   trials: ['trial', 'trials'],
+  fastnessTests: ['test', 'tests'],
   photos: ['photo', 'photos'],
   sets: ['set of pieces', 'sets of pieces'],
   pieces: ['piece', 'pieces'],

@@ -12,6 +12,7 @@ export const TABLE_OF: Record<Collection, string> = {
   plans: 'plan',
   markers: 'marker',
   trials: 'trial',
+  fastnessTests: 'fastness_test',
   photos: 'photo',
   sets: 'piece_set',
   pieces: 'piece',

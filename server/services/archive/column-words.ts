@@ -33,6 +33,7 @@ const TABLES: Record<string, string> = {
   tag_serial: 'Last number of each kind of tag in each year',
   treatment: 'Washing and mordanting of a piece',
   trial: 'Fair trials with their design and lots drawn',
+  fastness_test: 'Tests of light, wash, rub and drop, each with its looks',
   vessel: 'Pots and pans',
   wish: 'What is wished for',
 }

@@ -61,6 +61,9 @@ import { readAlike } from '../swatch/read-alike'
 import { readerService } from '../swatch/swatch-reader'
 import { todayService } from './today'
 import { trialService } from '../pot/trials'
+import { fastnessService } from '../fastness/fastness'
+import { fastnessTestKind } from '../fastness/fastness-tests'
+import { testSets } from '../fastness/test-sets'
 import { fairTrials } from '../trial/fair-trials'
 import { undoService } from './undo'
 import { matchHere, type ComputeMatch } from '../../workers/match-jobs'
@@ -112,6 +115,7 @@ export function createLog(
     plans: createRecords(planKind, database, clock),
     markers: createRecords(markerKind, database, clock),
     trials: createRecords(trialKind, database, clock),
+    fastnessTests: createRecords(fastnessTestKind, database, clock),
     photos: createRecords(photoKind, database, clock),
     sets: createRecords(setKind, database, clock),
     pieces: createRecords(pieceKind, database, clock),
@@ -142,6 +146,7 @@ export function createLog(
     jars: (now) => jars.standing(now),
   })
   const year = yearService(database.read, chains, clock)
+  const fastness = fastnessService(database.read, tasks)
   const back = yearBackService(database.read, curves)
   const cards = cardService(database, collections, clock)
   return {
@@ -189,9 +194,17 @@ export function createLog(
     curves,
     typical: typicalService(database.read),
     atlas,
+    fastness,
+    testSets: testSets(database, collections.fastnessTests, clock),
     match: matchService(database.read, curves, match),
     matchPlans: matchPlans(database, collections, clock),
-    today: todayService(database.read, versions, walk.view, (on) => jars.due(on)),
+    today: todayService(
+      database.read,
+      versions,
+      walk.view,
+      (on) => jars.due(on),
+      (on) => fastness.looks(on),
+    ),
     walk,
     wall: wallService(database.read),
     loft: loftService(database.read),
@@ -226,6 +239,7 @@ export type Collection =
   | 'plans'
   | 'markers'
   | 'trials'
+  | 'fastnessTests'
   | 'photos'
   | 'sets'
   | 'pieces'

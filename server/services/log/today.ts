@@ -4,10 +4,12 @@ import { PARTS } from '../../../catalogue/parts'
 import type { Part } from '../../../catalogue/parts'
 import { depthOf } from '../../../core/colour/depth'
 import { mordantKeyOf } from '../../../shared/schemas/basket/piece'
+import type { TestSet } from '../../../shared/views/fastness/fastness'
 import type {
   BathDue,
   JarDue,
   LatestReading,
+  LookDue,
   PotDue,
   TodayView,
   WishBack,
@@ -42,6 +44,7 @@ export const todayService = (
   versions: SourceVersions,
   walk: (on: string) => Promise<WalkView>,
   jarsDue: (on: string) => Promise<JarDue[]>,
+  looks: (on: string) => Promise<TestSet[]>,
 ) => {
   const unmordanted = sinceLastChange(
     db,
@@ -55,12 +58,13 @@ export const todayService = (
     async () => [await readingsOf(db, null), await versions.ofAny()],
   )
   async function compute({ today }: { today: string; southern: boolean }): Promise<TodayView> {
-    const [unread, wilting, { rows }, latest, jars] = await Promise.all([
+    const [unread, wilting, { rows }, latest, jars, sets] = await Promise.all([
       unreadPots(db, SHOWN),
       wiltingLots(db),
       walk(today),
       latestRead(null),
       jarsDue(today),
+      looks(today),
     ])
     return {
       counts: {
@@ -75,6 +79,7 @@ export const todayService = (
       wilting,
       jarsDue: jars,
       bathsDue: await bathsDue(db, today),
+      looksDue: sets.flatMap(lookDue),
       potsDue: await potsDue(db, today),
       wishes: await wishesBack(db, today, rows),
       latest,
@@ -121,6 +126,21 @@ async function wiltingLots(db: Knex): Promise<TodayView['wilting']> {
     }),
   )
 }
+
+/** Strips that hang together want one look. */
+const lookDue = ({ isDue, key, kind, place, lookOn, tests }: TestSet): LookDue[] =>
+  isDue && lookOn
+    ? [
+        {
+          key,
+          kind,
+          place,
+          lookOn,
+          tests: tests.length,
+          hexes: tests.flatMap(({ hex }) => hex ?? []),
+        },
+      ]
+    : []
 
 async function potsDue(db: Knex, today: string): Promise<PotDue[]> {
   return (await potRepository(db).open()).flatMap(({ id, code, stage, dyedOn, lots, pieces }) =>

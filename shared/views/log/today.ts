@@ -1,4 +1,5 @@
 import type { Scheme } from '../../../catalogue/mordant-schemes'
+import type { TestKind } from '../../schemas/fastness/fastness-test'
 import type { Lot } from '../../schemas/loft/lot'
 import type { Wish } from '../../schemas/walk/wish'
 
@@ -55,6 +56,17 @@ export interface PotDue {
   dyedOn: string
 }
 
+/** Tests that want a look. */
+export interface LookDue {
+  key: string
+  kind: TestKind
+  place: string
+  lookOn: string
+  tests: number
+  /** As they were before. */
+  hexes: string[]
+}
+
 /** A bath that waits to be begun. */
 export interface BathDue {
   id: string
@@ -94,6 +106,7 @@ export interface TodayView {
   bathsDue: BathDue[]
   /** Pots that are planned for today or before, and not lit. */
   potsDue: PotDue[]
+  looksDue: LookDue[]
   unread: UnreadPot[]
   wilting: (Lot & { sourceName: string })[]
   jarsDue: JarDue[]
