@@ -11,6 +11,7 @@ import { PLAIN_LOT } from '../shared/schemas/loft/lot'
 import { PLAIN_PATCH } from '../shared/schemas/walk/patch'
 import { basketActs } from './basket-story'
 import { comparisonActs } from './comparison-story'
+import { fastnessActs } from './fastness-story'
 import { potActs } from './pot-story'
 import { asWet, swatchActs } from './swatch-story'
 import { loftActs } from './loft-story'
@@ -72,6 +73,7 @@ export async function playStory(
   acts.push(...basketActs({ log, clock, today, id, loadedAt }))
   acts.push(...potActs({ log, clock, today, id, loadedAt }))
   acts.push(...swatchActs({ log, clock, today, id }))
+  acts.push(...fastnessActs({ log, clock, today, id }))
   acts.push(...comparisonActs({ log, today }))
   acts.push({ on: addDays(today, -9), run: () => mordantHanks(addDays(today, -9)) })
   acts.push({ on: addDays(today, -2), run: () => unreadPot(addDays(today, -2)) })

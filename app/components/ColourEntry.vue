@@ -2,7 +2,16 @@
 import { clippedChannels, hexOfLab, labOfHex, type GivenColour } from '~~/core/colour/screen-colour'
 
 /** A colour picked or typed as hex, or typed as a CIELAB value. */
-const { label, error = '' } = defineProps<{ label: string; error?: string }>()
+const {
+  label,
+  error = '',
+  brief = false,
+} = defineProps<{
+  label: string
+  error?: string
+  /** One of many: how it is typed is said elsewhere. */
+  brief?: boolean
+}>()
 const given = defineModel<GivenColour | null>({ required: true })
 
 const text = ref('')
@@ -52,7 +61,9 @@ function read() {
     :hint="
       cutOff.length
         ? `Its ${cutOff.join(' and ')} is cut off by the screen: kept as a colour, but no strength is read from it.`
-        : 'Typed as hex or as L* a* b*, or picked.'
+        : brief
+          ? ''
+          : 'Typed as hex or as L* a* b*, or picked.'
     "
   >
     <input

@@ -28,7 +28,8 @@ useIntervalWhile(
   500,
 )
 const { draft: ask } = useDraft<AtlasAsk>('atlas', () => ({ ...FIRST_ASK }))
-const lines = computed(() => (view.value ? atlasLines(view.value, ask) : []))
+const measured = useMeasuredLight()
+const lines = computed(() => (view.value ? atlasLines(view.value, ask, measured.value.of) : []))
 const choices = computed(() => view.value && atlasChoices(view.value))
 /** The rows are drawn first: eight select fields take longer than all of them. */
 const areRowsDrawn = ref(false)

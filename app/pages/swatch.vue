@@ -11,6 +11,7 @@ import BoothPatches from '~/features/swatch/BoothPatches.vue'
 import PhotoCanvas from '~/features/swatch/PhotoCanvas.vue'
 import ReadingPanel from '~/features/swatch/ReadingPanel.vue'
 import ReadingHistory from '~/features/swatch/ReadingHistory.vue'
+import SwatchLasting from '~/features/swatch/SwatchLasting.vue'
 import SwatchNav from '~/features/swatch/SwatchNav.vue'
 import SwatchLists from '~/features/swatch/SwatchLists.vue'
 import VerdictForm from '~/features/swatch/VerdictForm.vue'
@@ -192,13 +193,15 @@ useHead({ title: () => `${hand.value?.swatch.code ?? 'Swatch'} · Juniper Haze` 
       <ReadingHistory :readings="hand.swatch.readings" />
       <VerdictForm v-if="hand.swatch.readings.length" :hand="hand" />
     </div>
-    <SwatchLists
-      class="lists"
-      :waiting="waiting?.items ?? []"
-      :read="read?.items ?? []"
-      :chosen="hand.swatch.id"
-      :words="words"
-    />
+    <div class="lists stack">
+      <SwatchLasting v-if="hand.swatch.readings.length" :swatch-id="hand.swatch.id" />
+      <SwatchLists
+        :waiting="waiting?.items ?? []"
+        :read="read?.items ?? []"
+        :chosen="hand.swatch.id"
+        :words="words"
+      />
+    </div>
   </div>
   <p v-else-if="!failure">
     No swatches yet. <NuxtLink to="/pot">Save a pot as done</NuxtLink> and its swatches hang here to

@@ -5,6 +5,7 @@ import type { Page } from '~~/shared/schemas/log/common'
 import type { JarView } from '~~/shared/schemas/loft/jar'
 import type { Settings } from '~~/shared/schemas/log/settings'
 import type { Pot } from '~~/shared/schemas/pot/pot'
+import type { FastnessView } from '~~/shared/views/fastness/fastness'
 import type { WalkView } from '~~/shared/views/walk/walk'
 import type { Wish } from '~~/shared/schemas/walk/wish'
 import CalendarLinks from '~/features/year/CalendarLinks.vue'
@@ -30,6 +31,7 @@ const { data: walk, failure } = useLoaded(() => api.get<WalkView>('walk', { on: 
 const { data: settings } = useLoaded(() => api.get<Settings>('settings'))
 const { data: pots } = useLoaded(() => api.all<Pot>('pots', { stage: 'planned' }))
 const { data: jars } = useLoaded(async () => (await api.get<{ jars: JarView[] }>('standing')).jars)
+const { data: tested } = useLoaded(() => api.get<FastnessView>('fastness', { on: today }))
 const { data: wishes } = useLoaded(() => api.get<Page<Wish>>('wishes', { open: true, limit: 50 }))
 
 const names = computed(
@@ -63,7 +65,9 @@ const shift = (by: number) =>
   (from.value = dayjs(from.value)
     .add(by * Math.ceil(ZOOMS[zoom.value] / 2), 'day')
     .format('YYYY-MM-DD'))
-const bars = computed(() => barsOf(year.chains, pots.value ?? [], jars.value ?? []))
+const bars = computed(() =>
+  barsOf(year.chains, pots.value ?? [], jars.value ?? [], tested.value?.sets),
+)
 const ahead = computed(() => monthsAhead(today, own.value, year.chains, jars.value ?? []))
 const shown = computed(() => (year.draft ? year.preview : year.chosen))
 if (typeof again === 'string') void year.beginOfSwatch(again)

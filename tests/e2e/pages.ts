@@ -23,6 +23,7 @@ export const PAGES = [
   '/wall',
   '/match',
   '/shades',
+  '/fastness',
   '/card',
   '/strength',
   '/atlas',

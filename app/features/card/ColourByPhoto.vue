@@ -48,7 +48,7 @@ watch(
     tool.value = 'swatch'
   },
 )
-function mark(of: Mark, box: PhotoBox) {
+function mark(of: string, box: PhotoBox) {
   desk.boxes[of] = box
   // one after the other, without a click between
   if (of === 'swatch' && !desk.boxes.card) tool.value = 'card'

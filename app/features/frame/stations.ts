@@ -46,7 +46,7 @@ export const STATIONS: readonly Station[] = [
     path: '/swatch',
     name: 'Swatch',
     key: '5',
-    rooms: ['/wall', '/match', '/shades', '/card'],
+    rooms: ['/wall', '/match', '/shades', '/fastness', '/lasts', '/card'],
     waiting: ({ unread }) => ({ n: unread, what: 'to read' }),
   },
   {

@@ -9,6 +9,7 @@ import {
   formatVolume,
   inDecimals,
 } from '~/format/quantities'
+import { halfLifeWords } from '~~/shared/words/fastness/half-life-words'
 import { chanceText } from './chance-text'
 import type { ToldBath, ToldWay } from './told-ways'
 
@@ -52,6 +53,17 @@ const FASTNESS = {
   poor: 'poor',
   unknown: 'not known',
 } as const
+/** Measured where strips of it hung, else as is typical; each dye for itself. */
+const light = computed(() =>
+  way.baths
+    .map(({ light: own, source }) => {
+      const told = own && halfLifeWords(own.halfLife, 'h')
+      return told
+        ? `${told} (${formatCount(own.strips, 'strip')})`
+        : `${FASTNESS[source.fastness]}, typical`
+    })
+    .join(' and '),
+)
 const LAMPS = { A: 'a lamp', F11: 'fluorescent light' } as const
 const breaks = computed(() => {
   if (!way.breaks || way.breaks.lamp === 'D65' || way.breaks.lamp === 'D50') return ''
@@ -86,7 +98,7 @@ const behind = computed(() =>
           ><template v-if="at"> · </template>{{ plantWords(bath) }}</template
         >
         · {{ formatVolume(way.waterL) }} of water{{ way.baths.length > 1 ? ' each' : '' }} · about
-        {{ formatCount(way.hours, 'hour') }} · light: {{ FASTNESS[way.fastness] }}, typical
+        {{ formatCount(way.hours, 'hour') }} · light: {{ light }}
         <template v-if="breaks"> · {{ breaks }}</template>
       </p>
       <div class="row">

@@ -2,6 +2,8 @@ import { FIBRES, type Fibre } from '~~/catalogue/fibres'
 import { wayFacts } from '~~/catalogue/ways'
 import { isTooHot } from '~~/core/fibre/limits'
 import { first } from '~~/core/present'
+import { mayLast, measuredLight } from '~~/shared/rules/fastness/measured-light'
+import type { SourceFastness } from '~~/shared/views/fastness/fastness'
 import type { LightCurve, LightView, SearchedCurve } from '~/workers/match'
 import type { StockLot } from '~/composables/useStock'
 import type { WalkRow } from '~~/shared/views/walk/walk'
@@ -39,6 +41,8 @@ export interface Around {
   stock: readonly StockLot[]
   walk: readonly WalkRow[]
   today: string
+  /** What the log's own strips say of the light. */
+  fastness: readonly SourceFastness[]
 }
 
 /** Why curves are left out, and how many. */
@@ -77,7 +81,8 @@ export function usableCurves(
     const { dyeC } = wayFacts(curve.way)
     if (curve.way === 'paintOn' || (dyeC !== null && isTooHot(limits, dyeC))) return why('heat')
     const fastness = view.sources.find(({ sourceId }) => sourceId === curve.sourceId)?.fastness
-    if (ask.isLasting && fastness !== 'good' && fastness !== 'fair') return why('fades')
+    const measured = measuredLight(around.fastness, curve)
+    if (ask.isLasting && !mayLast(measured, fastness ?? 'unknown')) return why('fades')
     const mostRatio = dryAtHand(curve, ask, around) / (ask.fibreG ?? USUAL_FIBRE_G)
     const { id, leastRatio } = first(curve.dyes)
     if (mostRatio < leastRatio) return why('notAtHand')

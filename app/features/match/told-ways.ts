@@ -13,6 +13,7 @@ import { leastLiquorL } from '~~/shared/rules/basket/bath-guards'
 import type { AtlasSource } from '~~/shared/views/strength/atlas'
 import type { StockLot } from '~/composables/useStock'
 import type { FoundWay, LightCurve, LightView } from '~/workers/match'
+import { measuredLight, type MeasuredLight } from '~~/shared/rules/fastness/measured-light'
 import { daysUntilReady, USUAL_FIBRE_G, type Around, type MatchAsk } from './match-ask'
 
 /** What a bath takes of its plant: of a lot in stock, or to be gathered. */
@@ -36,6 +37,8 @@ export interface ToldBath {
   /** Stirred in when the dye has taken; null: nothing. */
   after: Agent | null
   plant: PlantOf
+  /** By the log's own strips; null: none hung. */
+  light: MeasuredLight | null
 }
 
 /** A way to a colour as it is shown. */
@@ -79,6 +82,7 @@ export function toldWay(
       ratioDry,
       after: after as Agent | null,
       plant: plantOf(source, ratioDry, fibreG, around),
+      light: measuredLight(around.fastness, curve),
     }
   })
   const mordants = baths.map(({ curve }) => curve.mordant)

@@ -5,6 +5,7 @@ import type { Lab } from '~~/core/colour/tristimulus'
 import { messageOf } from '~~/core/present'
 import { knownShifts } from '~~/core/match/shift'
 import type { EvidenceView } from '~~/shared/views/evidence/evidence'
+import type { SourcesFastness } from '~~/shared/views/fastness/fastness'
 import type { WalkView } from '~~/shared/views/walk/walk'
 import { localToday } from '~/format/dates'
 import { latestOnly } from '~/composables/latest'
@@ -54,8 +55,11 @@ export function useMatch(ask: MatchAsk) {
   const today = localToday()
   const { data: stock } = useStock()
   const { data: walk } = useLoaded(() => api.get<WalkView>('walk', { on: today }))
+  const { data: fastness } = useLoaded(() => api.get<SourcesFastness>('fastness/sources'))
   const around = computed(() =>
-    stock.value && walk.value ? { stock: stock.value, walk: walk.value.rows, today } : null,
+    stock.value && walk.value && fastness.value
+      ? { stock: stock.value, walk: walk.value.rows, today, fastness: fastness.value.items }
+      : null,
   )
   // what iron or soda after the dye does is told by pairs of the log, where there are enough
   const { data: evidence } = useLoaded(() => api.get<EvidenceView>('evidence', { ratios: 'alike' }))

@@ -39,7 +39,13 @@ const clear = () =>
     </ElSelect>
     <ElSelect v-model="ask.fastness" aria-label="Fastness" placeholder="any fastness" clearable>
       <ElOption value="" label="any fastness" />
-      <ElOption v-for="each in FASTNESS" :key="each" :value="each" :label="`${each} fastness`" />
+      <ElOption value="measured" label="holds in the light, measured" />
+      <ElOption
+        v-for="each in FASTNESS"
+        :key="each"
+        :value="each"
+        :label="`${each} fastness, typical`"
+      />
     </ElSelect>
     <ElSelect v-model="ask.depth" aria-label="Depth" class="short">
       <ElOption v-for="each in choices.depths" :key="each" :value="each" :label="each" />

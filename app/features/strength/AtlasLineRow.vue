@@ -5,6 +5,7 @@ import { formatMass, formatNumber, formatRatio } from '~/format/quantities'
 import { sentenceSpan } from '~/format/spans'
 import { plantText, type AtlasLine } from './atlas-rows'
 import { groupWords, percentText } from './words'
+import { halfLifeShort, lightSentence } from '~~/shared/words/fastness/half-life-words'
 import { formatCount } from '~~/core/quantity/format-count'
 
 const { line, index } = defineProps<{ line: AtlasLine; index: number }>()
@@ -100,7 +101,14 @@ const basis = computed(
         <span v-else class="quiet">not reached</span>
       </span>
     </template>
-    <span role="cell" class="aside">
+    <span v-if="line.light" role="cell" class="aside" :title="lightSentence(line.light)">
+      {{ halfLifeShort(line.light.halfLife, 'h') || 'not told yet' }}
+      <span class="quiet"
+        >{{ formatCount(line.light.strips, 'strip') }}{{ line.light.isOfThese ? '' : ', other' }};
+        typical: {{ line.source.fastness === 'unknown' ? 'not known' : line.source.fastness }}</span
+      >
+    </span>
+    <span v-else role="cell" class="aside">
       {{ line.source.fastness === 'unknown' ? 'not known' : line.source.fastness }}
       <span v-if="line.source.fastness !== 'unknown'" class="quiet">typical</span>
     </span>

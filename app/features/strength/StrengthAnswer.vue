@@ -15,6 +15,7 @@ import type { CurveView } from '~~/shared/views/strength/curve'
 import type { StrengthGroup, StrengthView } from '~~/shared/views/strength/strength'
 import { hexAtStrength } from './ribbon-paint'
 import { groupWords, percentText, whyNoneCounts } from './words'
+import { lightSentence } from '~~/shared/words/fastness/half-life-words'
 import { formatCount } from '~~/core/quantity/format-count'
 import { present } from '~~/core/present'
 
@@ -87,6 +88,9 @@ const anothers = computed(() => {
   ].map(([fromLog, n]) => `${n} of these ${n === 1 ? 'is' : 'are'} of ${fromLog}.`)
 })
 const calibration = computed(() => (curve.answer.estimated > 0 ? curve.answer.calibration : null))
+const measured = useMeasuredLight()
+/** How it holds in the light, as the log's own strips have it. */
+const light = computed(() => measured.value.of({ ...group, sourceId: view.source.id }))
 </script>
 
 <template>
@@ -112,6 +116,7 @@ const calibration = computed(() => (curve.answer.estimated > 0 ? curve.answer.ca
       </span>
     </div>
     <p>{{ textOf(after) }}</p>
+    <p v-if="light">{{ lightSentence(light) }}</p>
     <p v-if="leftOut.length" class="estimate">Without {{ leftOut.join(', ') }}.</p>
     <p class="quiet">
       {{ textOf(foot) }}

@@ -8,13 +8,15 @@ import type { AtlasRow, AtlasSource, AtlasView } from '~~/shared/views/strength/
 import { farFromTried, type FarFromTried } from '~~/core/strength/outside-tried'
 import { present } from '~~/core/present'
 import { keysOf } from '~~/core/json'
+import type { LightOn, MeasuredLight } from '~~/shared/rules/fastness/measured-light'
 
 /** What is asked of all curves at once. */
 export interface AtlasAsk {
   fibre: FibreClass | ''
   mordant: string
   family: HueFamily | ''
-  fastness: Fastness | ''
+  /** What is typical; or measured, and holds. */
+  fastness: Fastness | 'measured' | ''
   /** Depth that the ratio column is told for, and how sure to be of it. */
   depth: Depth
   isSure: boolean
@@ -50,6 +52,8 @@ export interface AtlasLine {
   far: FarFromTried | null
   /** Of the strongest here, at half as much dry plant as fibre: 1 is as strong. */
   relative: number
+  /** By the log's own strips; null: none hung. */
+  light: MeasuredLight | null
 }
 
 const byNumber = (value: number | null | undefined, isFalling: boolean) =>
@@ -72,8 +76,10 @@ export const SORTS = {
   ratio: { label: 'ratio for it', of: ({ ratioWeighed }: AtlasLine) => ratioWeighed },
   rate: { label: 'g an hour', of: ({ source }: AtlasLine) => source.gramsPerHour },
   fastness: {
-    label: 'fastness',
-    of: ({ source }: AtlasLine) => FASTNESS_ORDER[source.fastness],
+    label: 'light',
+    // measured before typical, whatever either says
+    of: ({ source, light }: AtlasLine) =>
+      light ? 10 + lowOf(light) : FASTNESS_ORDER[source.fastness],
   },
   hue: {
     label: 'hue',
@@ -83,10 +89,18 @@ export const SORTS = {
 } as const
 export type SortKey = keyof typeof SORTS
 
+/** The low end of a half-life, h; 0: none is told. */
+const lowOf = ({ halfLife }: MeasuredLight) =>
+  halfLife.kind === 'between' || halfLife.kind === 'atLeast' ? halfLife.low : 0
+
 const FASTNESS_ORDER: Record<Fastness, number | null> = { good: 3, fair: 2, poor: 1, unknown: null }
 
 /** Curves as asked for: filtered, held against each other, and sorted. */
-export function atlasLines({ rows, sources }: AtlasView, ask: AtlasAsk): AtlasLine[] {
+export function atlasLines(
+  { rows, sources }: AtlasView,
+  ask: AtlasAsk,
+  measured: (on: LightOn) => MeasuredLight | null = () => null,
+): AtlasLine[] {
   const byId = new Map(sources.map((source) => [source.sourceId, source]))
   const kept = rows.flatMap((row): Omit<AtlasLine, 'relative'>[] => {
     const source = byId.get(row.sourceId)
@@ -94,13 +108,15 @@ export function atlasLines({ rows, sources }: AtlasView, ask: AtlasAsk): AtlasLi
     if (ask.fibre && row.fibreClass !== ask.fibre) return []
     if (ask.mordant && row.mordant !== ask.mordant) return []
     if (ask.family && row.family !== ask.family) return []
-    if (ask.fastness && source.fastness !== ask.fastness) return []
+    const light = measured(row)
+    if (ask.fastness === 'measured' && light?.verdict !== 'holds') return []
+    if (ask.fastness && ask.fastness !== 'measured' && source.fastness !== ask.fastness) return []
     const ratioWeighed = weighedFor(row, source, ask)
     if (ask.mostRatio !== null && (ratioWeighed === null || ratioWeighed > ask.mostRatio)) return []
     const name = `${source.commonName} ${PARTS[source.part].label}`
     const far =
       ratioWeighed === null ? null : farFromTried(ratioWeighed * source.usualDryFraction, row.tried)
-    return [{ row, source, name, ratioWeighed, far }]
+    return [{ row, source, name, ratioWeighed, far, light }]
   })
   const strongest = Math.max(1e-9, ...kept.map(({ row }) => row.atHalf.mid))
   const lines = kept.map((line) => ({ ...line, relative: line.row.atHalf.mid / strongest }))

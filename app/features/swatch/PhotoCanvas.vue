@@ -6,7 +6,6 @@ import {
   type PhotoPoint,
 } from '~~/core/colour/photo/chart-grid'
 import { useZoomedPhoto } from './useZoomedPhoto'
-import type { Mark } from './usePhoto'
 import { present } from '~~/core/present'
 import { keysOf } from '~~/core/json'
 
@@ -25,16 +24,16 @@ const {
   width: number
   height: number
   preview: ImageBitmap
-  boxes: Record<Mark, PhotoBox | null>
+  boxes: Record<string, PhotoBox | null>
   corners: Corners | null
   grid: { columns: number; rows: number } | null
   /** What a drag marks; `move`: it moves the photo. */
-  tool: Mark | 'move'
+  tool: string
   /** What each mark is called. */
-  names?: Record<Mark, string>
+  names?: Record<string, string>
 }>()
 const emit = defineEmits<{
-  mark: [of: Mark, box: PhotoBox]
+  mark: [of: string, box: PhotoBox]
   corner: [index: number, to: PhotoPoint]
 }>()
 

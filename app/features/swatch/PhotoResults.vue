@@ -10,7 +10,7 @@ const desk = present(inject(PHOTO_DESK))
 
 const results = computed(() =>
   (['swatch', 'bare'] as const).flatMap((of) => {
-    const reading = desk.answers[of]
+    const reading = desk.answers[of] ?? null
     const refusal = desk.refusals[of]
     return reading || refusal ? [{ what: of, reading, refusal }] : []
   }),

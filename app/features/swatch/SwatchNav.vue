@@ -5,6 +5,7 @@ const PLACES = [
   { to: '/wall', label: 'All of them' },
   { to: '/match', label: 'A colour you want' },
   { to: '/shades', label: 'Shades of one pot' },
+  { to: '/fastness', label: 'Will it last' },
 ]
 
 // the wall is large: its code is there before it is asked for

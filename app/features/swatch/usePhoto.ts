@@ -21,16 +21,22 @@ import { latestOnly } from '~/composables/latest'
 import { messageOf } from '~~/core/present'
 import { mapQuad } from '~~/core/tuple'
 
-/** What is marked in a photo. */
+/** What is marked in a photo of one swatch. */
 export type Mark = 'swatch' | 'bare' | 'card'
+/** What a photo is set right by is marked, too; its colour is known, and not read. */
+const CARD = 'card'
 /** What it is set right by. */
 export type Known = 'none' | 'paper' | 'card' | 'chart'
 
 /** A card of this reflectance has been the photographer's grey for a century; from memory. */
 const GREY_CARD = 0.18
 
-/** A photo in the booth: its marked areas, what in it is known, and the colours read from it. */
-export function usePhoto() {
+/**
+ * A photo in the booth: its marked areas, what in it is known, and the colours read from it.
+ *
+ * @param areas names of the areas whose colours are read
+ */
+export function usePhoto(areas: readonly string[] = ['swatch', 'bare']) {
   const { worker, end } = startPhotos()
   onScopeDispose(end)
 
@@ -38,18 +44,17 @@ export function usePhoto() {
   const opened = shallowRef<OpenedPhoto | null>(null)
   const step = ref('')
   const failure = ref('')
-  const boxes = reactive<Record<Mark, PhotoBox | null>>({ swatch: null, bare: null, card: null })
+  const each = <T>(value: T, also: readonly string[] = []): Record<string, T> =>
+    Object.fromEntries([...areas, ...also].map((of) => [of, value]))
+  const boxes = reactive(each<PhotoBox | null>(null, [CARD]))
   const known = ref<Known>('none')
   /** Reflectance of the card, 0 to 1. */
   const cardFactor = ref(GREY_CARD)
   const chart = shallowRef<ReferenceChart | null>(null)
   const columns = ref(6)
   const corners = ref<Corners | null>(null)
-  const answers = reactive<Record<'swatch' | 'bare', PhotoReading | null>>({
-    swatch: null,
-    bare: null,
-  })
-  const refusals = reactive<Record<'swatch' | 'bare', string>>({ swatch: '', bare: '' })
+  const answers = reactive(each<PhotoReading | null>(null))
+  const refusals = reactive(each(''))
   const tookMs = ref<number | null>(null)
   const ask = latestOnly()
 
@@ -59,9 +64,9 @@ export function usePhoto() {
     let isOpen = false
     failure.value = ''
     step.value = 'unpacking'
-    Object.assign(boxes, { swatch: null, bare: null, card: null })
-    Object.assign(answers, { swatch: null, bare: null })
-    Object.assign(refusals, { swatch: '', bare: '' })
+    Object.assign(boxes, each(null, [CARD]))
+    Object.assign(answers, each(null))
+    Object.assign(refusals, each(''))
     corners.value = null
     try {
       const now = await worker.open(
@@ -114,9 +119,10 @@ export function usePhoto() {
 
   const placed = computed((): PlacedKnown => {
     const of = known.value
-    if ((of === 'card' || of === 'paper') && boxes.card) {
+    const card = boxes[CARD]
+    if ((of === 'card' || of === 'paper') && card) {
       const lab = of === 'paper' ? { ...WHITE_PAPER } : labOfGrey(cardFactor.value)
-      return { kind: 'patch', of, box: { ...boxes.card }, lab }
+      return { kind: 'patch', of, box: { ...card }, lab }
     }
     const reference = chart.value
     if (known.value === 'chart' && reference && corners.value) {
@@ -132,10 +138,10 @@ export function usePhoto() {
   })
 
   /** One question at a time: while a corner is dragged, only the last place is read. */
-  const reading = { swatch: false, bare: false }
-  const again = { swatch: false, bare: false }
+  const reading = each(false)
+  const again = each(false)
   const busy = ref(0)
-  async function read(of: 'swatch' | 'bare'): Promise<void> {
+  async function read(of: string): Promise<void> {
     if (reading[of]) return void (again[of] = true)
     const box = boxes[of]
     if (!box || !opened.value) return
@@ -163,15 +169,11 @@ export function usePhoto() {
     await until(busy).toBe(0)
     await nextTick()
   }
-  for (const of of ['swatch', 'bare'] as const)
-    watch(
-      () => boxes[of],
-      () => void read(of),
-    )
-  watch(placed, () => {
-    void read('swatch')
-    void read('bare')
-  })
+  watch(
+    () => areas.map((of) => boxes[of]),
+    (now, before) => areas.forEach((of, i) => now[i] !== before[i] && void read(of)),
+  )
+  watch(placed, () => areas.forEach((of) => void read(of)))
 
   /** The chart as it is laid over the photo; null where something else sets it right. */
   const shownCorners = computed(() => (known.value === 'chart' ? corners.value : null))

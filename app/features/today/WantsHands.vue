@@ -16,10 +16,12 @@ const nothing = computed(
     !view.jarsDue.length &&
     !view.bathsDue.length &&
     !view.potsDue.length &&
+    !view.looksDue.length &&
     !view.wishes.length &&
     !view.counts.unmordanted,
 )
 const overdueText = (days: number) => (days > 0 ? `${formatCount(days, 'day')} overdue` : 'today')
+const LOOKED_AT = { light: 'Strips', wash: 'Washed', rub: 'Rubbed', drop: 'Drops' } as const
 const freshNote = (gatheredOn: string) =>
   daysSince(gatheredOn) > 2 ? 'going off: use or dry' : 'use or dry'
 </script>
@@ -61,6 +63,18 @@ const freshNote = (gatheredOn: string) =>
       :to="`/hob?pot=${pot.id}`"
     >
       <template #name>{{ pot.lotCodes.join(', ') }}</template>
+    </SwingTag>
+    <SwingTag
+      v-for="look in view.looksDue.slice(0, 2)"
+      :key="look.key"
+      :code="LOOKED_AT[look.kind]"
+      :hex="look.hexes[0] ?? null"
+      :figure="formatCount(look.tests, 'strip')"
+      :figure-note="look.lookOn === localToday() ? 'today' : `since ${shortDate(look.lookOn)}`"
+      line="a look was set for them"
+      :to="`/fastness?set=${look.key}`"
+    >
+      <template #name>{{ look.place }}</template>
     </SwingTag>
     <SwingTag
       v-for="pot in view.unread.slice(0, 1)"

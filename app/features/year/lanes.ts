@@ -4,13 +4,15 @@ import type { JarView } from '~~/shared/schemas/loft/jar'
 import type { Pot } from '~~/shared/schemas/pot/pot'
 import type { ChainStep, ChainView } from '~~/shared/views/year/chain'
 import { present } from '~~/core/present'
+import type { TestSet } from '~~/shared/views/fastness/fastness'
+import { setTitle } from '~/features/fastness/set-words'
 import { barWords } from './chain-words'
 
 export const LANES = ['outdoors', 'racks', 'jars', 'hob'] as const
 export type Lane = (typeof LANES)[number]
 export const LANE_WORDS: Record<Lane, string> = {
   outdoors: 'out of doors',
-  racks: 'racks',
+  racks: 'racks, windows',
   jars: 'jars, steeps',
   hob: 'hob and vessels',
 }
@@ -47,11 +49,31 @@ export interface Bar {
 const DAY_MS = 86_400_000
 const HOUR_MS = 3_600_000
 
-/** Bars of plans, of planned pots and of standing jars, each lane's rows as few as may be. */
+/** Strips that hang, until they want their next look: from their first day, or that one where it is not known. */
+function stripsBar(set: TestSet): Omit<Bar, 'row'>[] {
+  const { key, begunOn, endedOn, lookOn, tests } = set
+  if (endedOn !== null || lookOn === null) return []
+  return [
+    {
+      key,
+      lane: 'racks',
+      from: +dayjs(begunOn ?? lookOn),
+      to: +dayjs(lookOn).endOf('day'),
+      words: 'strips',
+      name: `${setTitle(set)}: look at them`,
+      hex: tests.find(({ hex }) => hex !== null)?.hex ?? null,
+      planned: null,
+      link: `/fastness?set=${key}`,
+    },
+  ]
+}
+
+/** Bars of plans, of planned pots, of standing jars and of strips that hang, each lane's rows as few as may be. */
 export function barsOf(
   chains: readonly ChainView[],
   pots: readonly Pot[],
   jars: readonly JarView[],
+  strips: readonly TestSet[] = [],
 ): Bar[] {
   const loose = [
     ...chains.flatMap((chain) =>
@@ -77,6 +99,7 @@ export function barsOf(
       planned: null,
       link: `/hob?pot=${pot.id}`,
     })),
+    ...strips.flatMap((set) => stripsBar(set)),
     ...jars.map((jar) => ({
       key: jar.id,
       lane: 'jars' as const,

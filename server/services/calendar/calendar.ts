@@ -4,6 +4,7 @@ import type { JarView } from '../../../shared/schemas/loft/jar'
 import type { Recorded } from '../../../shared/schemas/log/common'
 import type { CalendarEntry } from '../../../shared/views/log/calendar-entry'
 import type { ChainView } from '../../../shared/views/year/chain'
+import type { TestSet } from '../../../shared/views/fastness/fastness'
 import type { OnTheHob } from '../../../shared/views/pot/hob'
 import type { WalkView } from '../../../shared/views/walk/walk'
 import { bathRepository } from '../../repositories/mordant-baths'
@@ -11,7 +12,15 @@ import { potRepository } from '../../repositories/pots'
 import { sourceNames } from '../pot/hob'
 import type { SourceVersions } from '../strength/source-versions'
 import { wishKind } from '../log/small-kinds'
-import { ofJar, ofPlannedBath, ofPlannedPot, ofRunning, ofWindow, ofWish } from './entries'
+import {
+  ofJar,
+  ofPlannedBath,
+  ofPlannedPot,
+  ofRunning,
+  ofTestSet,
+  ofWindow,
+  ofWish,
+} from './entries'
 import { CHAINS_KEPT_MS } from '../year/year'
 import { ofPlan } from './plan-entries'
 import { writeCalendar } from './write-calendar'
@@ -21,6 +30,7 @@ interface Views {
   hob: (now: number) => Promise<OnTheHob[]>
   jars: (now: number) => Promise<JarView[]>
   plans: () => Promise<{ items: ChainView[] }>
+  looks: (on: string) => Promise<TestSet[]>
   /** A find moves a season, and a season's event is then a later one. */
   versions: Pick<SourceVersions, 'ofAny'>
 }
@@ -38,7 +48,7 @@ export interface CalendarAsk {
 export const calendarService = (db: Knex, views: Views, clock: () => Date) => {
   async function entries({ on, withPlaces }: CalendarAsk): Promise<CalendarEntry[]> {
     const now = clock()
-    const [pots, baths, jars, hob, walk, wishes, plans, sequence] = await Promise.all([
+    const [pots, baths, jars, hob, walk, wishes, plans, looks, sequence] = await Promise.all([
       potRepository(db).open(),
       bathRepository(db).open(),
       views.jars(now.getTime()),
@@ -46,6 +56,7 @@ export const calendarService = (db: Knex, views: Views, clock: () => Date) => {
       views.walk(on),
       wishKind.page(db, { open: true, aside: false, limit: MOST_WISHES }),
       views.plans(),
+      views.looks(on),
       views.versions.ofAny(),
     ])
     const planned = pots.filter(({ stage }) => stage === 'planned')
@@ -60,6 +71,7 @@ export const calendarService = (db: Knex, views: Views, clock: () => Date) => {
         .flatMap((running) => ofRunning(running, lookUp(records, running.id))),
       ...jars.flatMap(ofJar),
       ...wishes.items.flatMap(ofWish),
+      ...looks.flatMap(ofTestSet),
       ...plans.items.flatMap((chain) =>
         ofPlan(chain, {
           sequence: sequence + Math.floor(now.getTime() / CHAINS_KEPT_MS),

@@ -165,6 +165,7 @@ export function createLog(
         hob: hob.view,
         jars: (now) => jars.standing(now),
         plans: year.plans,
+        looks: (on) => fastness.looks(on),
         versions,
       },
       clock,

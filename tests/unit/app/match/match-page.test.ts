@@ -71,6 +71,7 @@ const row = (id: string, readiness: WalkRow['readiness']) =>
 const around = (more: Partial<Around> = {}): Around => ({
   stock: [],
   walk: [],
+  fastness: [],
   today: '2026-05-01',
   ...more,
 })
