@@ -27,6 +27,9 @@ const HANGING = [
 const LATITUDE = 52
 const [BEGUN, LOOKED, LOOKED_AGAIN] = [-84, -56, -21] as const
 
+/** No piece is like another: what one lasts as a share of its source. */
+const PIECES = [0.85, 1.2] as const
+
 const BARE = estimateReflectance(BARE_LAB.wool)
 
 /** What a piece looks like with so much of its dye left. */
@@ -66,20 +69,20 @@ export function fastnessActs({ log, clock, today, id }: Story): Act[] {
     washed: true,
     by: 'reader' as const,
   })
-  const hung: { testId: string; source: string; swatch: Swatch }[] = []
+  const hung: { testId: string; source: string; swatch: Swatch; lasts: number }[] = []
   const setKey = id()
 
-  const look = (on: string, dyed: Reflectance, source: string): NewLook => {
+  const look = (on: string, dyed: Reflectance, source: string, lasts: number): NewLook => {
     const { halfH, stays } = present(LIGHT_TRUTH[source])
     const { windowSunH } = windowLight(LATITUDE, [addDays(today, BEGUN), on], 'S', 'mixed')
-    const left = stays + (1 - stays) * 2 ** (-windowSunH / halfH)
+    const left = stays + (1 - stays) * 2 ** (-windowSunH / (halfH * lasts))
     return { id: id(), on, open: colour(faded(dyed, left)), covered: colour(dyed) }
   }
   async function lookAtAll(on: string, more: { lookOn: string }) {
-    for (const { testId, source, swatch } of hung) {
+    for (const { testId, source, swatch, lasts } of hung) {
       later()
       const test = await log.fastnessTests.read(testId)
-      const change = { look: look(on, dyedOf(swatch), source), ...more }
+      const change = { look: look(on, dyedOf(swatch), source, lasts), ...more }
       await log.fastnessTests.change(testId, test.rev, change)
     }
   }
@@ -94,7 +97,9 @@ export function fastnessActs({ log, clock, today, id }: Story): Act[] {
       run: async () => {
         for (const [source, count] of HANGING) {
           const own = (await measured(source)).slice(0, count)
-          for (const swatch of own) hung.push({ testId: id(), source, swatch })
+          for (const [i, swatch] of own.entries()) {
+            hung.push({ testId: id(), source, swatch, lasts: PIECES[i] ?? 1 })
+          }
         }
         const shared = {
           kind: 'light' as const,

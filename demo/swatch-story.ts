@@ -38,8 +38,8 @@ const JUDGED: Record<string, Partial<SwatchJudgement>[]> = {
 
 /** Strips that hung in the window: what so many hours left of their K/S. */
 const IN_WINDOW = [
-  { source: 'tanacetum-vulgare/flowerHead', hours: 40, left: 0.84 },
-  { source: 'alnus-glutinosa/bark', hours: 40, left: 0.97 },
+  { source: 'tanacetum-vulgare/flowerHead', hours: 40, left: 0.72 },
+  { source: 'alnus-glutinosa/bark', hours: 40, left: 0.985 },
 ] as const
 
 interface Story {

@@ -19,7 +19,8 @@ const value = defineModel<T>({ required: true })
 
 <template>
   <LabeledField v-slot="{ id }" :label="label" :hint="hint" :error="error">
-    <ElSelect :id="id" v-model="value" :filterable="filterable">
+    <!-- an empty value may be a choice, too: "not known" -->
+    <ElSelect :id="id" v-model="value" :filterable="filterable" :empty-values="[null, undefined]">
       <ElOption
         v-for="option in options"
         :key="option.value"

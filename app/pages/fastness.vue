@@ -74,6 +74,7 @@ useHead({ title: 'Will it last · Juniper Haze' })
           @close="out.isOpen = false"
         />
       </section>
+      <SourceVerdicts v-if="chosen && !out.isOpen" :set="chosen" />
       <section v-if="view.sets.length" class="panel stack tight" aria-labelledby="sets">
         <h2 id="sets">Tests</h2>
         <ul class="sets">
@@ -100,7 +101,6 @@ useHead({ title: 'Will it last · Juniper Haze' })
           </li>
         </ul>
       </section>
-      <SourceVerdicts />
     </div>
   </div>
 </template>

@@ -45,6 +45,7 @@ const desk = usePhoto()
 provide(PHOTO_DESK, desk)
 
 const way = ref<ReadBy>('eye')
+const isTested = ref(false)
 const tool = ref<Mark | 'move'>('swatch')
 const light = ref<Illuminant | 'all'>('D65')
 const canvas = ref<InstanceType<typeof PhotoCanvas> | null>(null)
@@ -134,6 +135,7 @@ useHead({ title: () => `${hand.value?.swatch.code ?? 'Swatch'} · Juniper Haze` 
   <div v-if="hand" class="booth-grid" @dragover.prevent @drop.prevent="drop">
     <div
       class="see"
+      :class="{ tested: isTested && way !== 'photo' }"
       :data-photo="desk.opened ? desk.file?.name : undefined"
       :data-open-ms="desk.opened?.tookMs.toFixed(0)"
       :data-read-ms="desk.tookMs?.toFixed(0)"
@@ -194,7 +196,11 @@ useHead({ title: () => `${hand.value?.swatch.code ?? 'Swatch'} · Juniper Haze` 
       <VerdictForm v-if="hand.swatch.readings.length" :hand="hand" />
     </div>
     <div class="lists stack">
-      <SwatchLasting v-if="hand.swatch.readings.length" :swatch-id="hand.swatch.id" />
+      <SwatchLasting
+        v-if="hand.swatch.readings.length"
+        v-model:tested="isTested"
+        :swatch-id="hand.swatch.id"
+      />
       <SwatchLists
         :waiting="waiting?.items ?? []"
         :read="read?.items ?? []"
@@ -235,6 +241,11 @@ h1,
 
 .see > .fill {
   height: 452px;
+}
+
+/* its stages come into view below it */
+.see.tested > .fill {
+  height: 260px;
 }
 
 /* panel and answer run on beside the lists; columns are named, or what has a row is placed first */

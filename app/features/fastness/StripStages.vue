@@ -61,7 +61,7 @@ const stages = computed(() =>
 }
 
 .stage {
-  width: 92px;
+  width: 96px;
   font-size: 12px;
   line-height: 1.25;
 }

@@ -4,7 +4,6 @@ import { formatNumber } from '~/format/quantities'
 import { halfLifeWords } from '~~/shared/words/fastness/half-life-words'
 import type { AfterView, TestView } from '~~/shared/views/fastness/fastness'
 import StripStages from './StripStages.vue'
-import { percentText } from '~/features/strength/words'
 
 /** One piece under test: its stages, what they come to, and what it will look like. */
 const { view } = defineProps<{ view: TestView }>()
@@ -15,6 +14,8 @@ const half = computed(() =>
       'no half-life can be told from this yet'
     : '',
 )
+/** Less than that nobody sees, and no foretelling tells. */
+const LEAST_TOLD_DE = 0.5
 const stepText = ({ mid, low, high, beyond }: LightStep) =>
   beyond === 'below'
     ? `faded more than blue wool ${mid}`
@@ -24,9 +25,11 @@ const stepText = ({ mid, low, high, beyond }: LightStep) =>
         ? `fades like blue wool ${mid}`
         : `fades like blue wool ${low} to ${high}, most like ${mid}`
 const afterText = ({ words, left, colour }: AfterView) => {
-  const share = `${percentText(left.low)} to ${percentText(left.high)} of its strength left`
-  const off = colour ? `, likely ${formatNumber(colour.change, 2)} ΔE from before` : ''
-  return `${words}: ${share}${off}${left.isBeyond ? '; far beyond any look, a guess' : ''}`
+  const [low, high] = [left.low, left.high].map((share) => Math.round(100 * share))
+  const share = low === high ? `${low} % left` : `${low} to ${high} % left`
+  const off =
+    colour && colour.change >= LEAST_TOLD_DE ? `, ~${formatNumber(colour.change, 1)} ΔE off` : ''
+  return `${words}: ${share}${off}${left.isBeyond ? ', a guess far beyond any look' : ''}`
 }
 </script>
 
@@ -60,7 +63,7 @@ const afterText = ({ words, left, colour }: AfterView) => {
 <style scoped>
 .test {
   display: grid;
-  grid-template-columns: 150px minmax(0, 1.2fr) minmax(0, 1fr);
+  grid-template-columns: 138px minmax(0, 1.15fr) minmax(0, 1fr);
   gap: 14px;
   padding-top: 10px;
   border-top: 1px solid var(--line);

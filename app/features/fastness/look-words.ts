@@ -4,8 +4,10 @@ import { formatNumber } from '~/format/quantities'
 import { shortDate } from '~/format/dates'
 import { SEEN_CHOICES, STATES_OF } from './choices'
 
+/** A step is not torn in two at the end of a line. */
+const stepText = (step: ToldChange['step']) => `step\u00a0${step.replace('-', '\u2011')}`
 const changeText = ({ de2000, step, byEye }: ToldChange) =>
-  byEye ? `step ${step} by eye` : `${formatNumber(de2000, 2)} ΔE, step ${step}`
+  byEye ? `${stepText(step)} by eye` : `${formatNumber(de2000, 2)}\u00a0ΔE, ${stepText(step)}`
 
 /** What a piece was shown to by a look: `~46 h of sun`, `10 washes`, `12 Sep`, `some day`. */
 export function doseText(
@@ -31,7 +33,7 @@ export function lookWords(
   const change = told.change
     ? changeText(told.change)
     : told.stain
-      ? `stain ${told.stain.step}`
+      ? `stain, ${stepText(told.stain.step)}`
       : seen
   const left =
     told.left && test.kind !== 'drop'

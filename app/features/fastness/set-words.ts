@@ -11,6 +11,8 @@ export function setTitle({
   place,
   tests,
 }: Pick<TestSet, 'kind' | 'place' | 'tests'>): string {
+  if (tests[0]?.isOfReadings)
+    return `Readings after light, ${formatCount(tests.length, 'swatch', 'swatches')}`
   const own = tests.filter(({ test }) => test.blueWool === null).length
   const what =
     kind === 'light'
@@ -27,17 +29,18 @@ export function setTitle({
 export function setFacts({ kind, begunOn, endedOn, lookOn, tests }: TestSet): string {
   const [first] = tests
   if (!first) return ''
+  if (first.isOfReadings) return 'told with their readings, and put right there'
   const { light, wash, drop } = first.test
   const wools = tests.flatMap(({ test }) => test.blueWool ?? [])
   return [
-    kind === 'light' && !first.isOfReadings && facingWords(light?.facing ?? null),
+    kind === 'light' && facingWords(light?.facing ?? null),
     kind === 'wash' &&
       [
         wash?.tempC ? formatTemperature(wash.tempC) : 'heat not known',
         wash?.soap || 'soap not known',
       ].join(', '),
     drop?.words,
-    first.isOfReadings ? '' : begunOn ? `begun ${shortDate(begunOn)}` : 'begun some day',
+    begunOn ? `begun ${shortDate(begunOn)}` : 'begun some day',
     endedOn ? `ended ${shortDate(endedOn)}` : lookOn ? `look again ${shortDate(lookOn)}` : '',
     wools.length > 0 && `blue wool ${wools.join(', ')} beside`,
   ]

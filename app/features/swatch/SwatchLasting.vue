@@ -7,11 +7,14 @@ import { localToday } from '~/format/dates'
 
 /** Whether this swatch lasts: its tests with their stages cut side by side. */
 const { swatchId } = defineProps<{ swatchId: string }>()
+/** Whether it was tested at all. */
+const isTested = defineModel<boolean>('tested', { required: true })
 const api = useApi()
 const { data: view } = useLoaded(
   () => api.get<FastnessView>(`fastness/swatch/${swatchId}`, { on: localToday() }),
   () => swatchId,
 )
+watch(view, (now) => (isTested.value = Boolean(now?.sets.length)))
 const half = ({ halfLife, test }: TestView) =>
   halfLife ? halfLifeWords(halfLife, test.kind === 'wash' ? 'washes' : 'h') : ''
 </script>

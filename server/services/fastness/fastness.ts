@@ -101,8 +101,14 @@ async function allTests(db: Knex): Promise<FastnessTest[]> {
   return [...set, ...ofReadings]
 }
 
+/** Key of what readings of swatches tell of the light. */
+const OF_READINGS = 'readings'
+
 function setsOf(views: readonly TestView[], today: string): TestSet[] {
-  const groups = group(views, ({ test }) => test.setKey ?? test.id)
+  // readings after light hung nowhere together: they stand as one list
+  const groups = group(views, ({ test, isOfReadings }) =>
+    isOfReadings ? OF_READINGS : (test.setKey ?? test.id),
+  )
   return [...groups]
     .map(([key, tests]): TestSet => {
       const begun = tests.flatMap(({ test }) => test.begunOn ?? [])
@@ -123,6 +129,7 @@ function setsOf(views: readonly TestView[], today: string): TestSet[] {
     })
     .sort(
       (a, b) =>
+        Number(a.key === OF_READINGS) - Number(b.key === OF_READINGS) ||
         Number(a.endedOn !== null) - Number(b.endedOn !== null) ||
         (b.begunOn ?? '').localeCompare(a.begunOn ?? ''),
     )
