@@ -109,14 +109,7 @@ export const ofWish = (wish: Wish): CalendarEntry[] =>
     : [{ ...ofRecord(wish, 'wish'), summary: wish.words, when: day(wish.dueOn), alarmMin: null }]
 
 /** Strips that hang together want one look, on its day. */
-export const ofTestSet = ({
-  key,
-  endedOn,
-  lookOn,
-  place,
-  kind,
-  tests,
-}: TestSet): CalendarEntry[] =>
+export const ofTestSet = ({ key, endedOn, lookOn, kind, tests }: TestSet): CalendarEntry[] =>
   endedOn === null && lookOn !== null
     ? [
         {
@@ -129,7 +122,7 @@ export const ofTestSet = ({
               .at(-1) ?? '',
           description: '',
           place: '',
-          summary: `Look at ${formatCount(tests.length, kind === 'light' ? 'strip' : 'test')}${place && `, ${place}`}`,
+          summary: `Look at ${formatCount(tests.length, kind === 'light' ? 'strip' : 'test')}`,
           when: day(lookOn),
           alarmMin: null,
         },

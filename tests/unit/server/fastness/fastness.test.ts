@@ -1,0 +1,391 @@
+import { afterEach, beforeEach, describe, expect, test } from '@jest/globals'
+import { first, present } from '../../../../core/present'
+import { newId } from '../../../../shared/ids'
+import {
+  newFastnessTestSchema,
+  type FastnessTest,
+  type NewFastnessTest,
+} from '../../../../shared/schemas/fastness/fastness-test'
+import type { Swatch } from '../../../../shared/schemas/swatch/swatch'
+import { doseOfLook } from '../../../../shared/rules/fastness/dose-of-look'
+import { validate } from '../../../../shared/validate'
+import { dyedSwatch, measuredAt } from '../../../fixtures/dyed'
+import { openTestLog, refusal, TANSY, type TestLog } from '../../../fixtures/log'
+
+let here: TestLog
+beforeEach(async () => {
+  here = await openTestLog()
+})
+afterEach(() => here.database.close())
+
+const TODAY = '2026-11-01'
+const swatchOf = (strength = 1.2, more: Parameters<typeof dyedSwatch>[3] = {}) =>
+  dyedSwatch(here, 0.4, measuredAt(strength), more)
+const make = async (test: Omit<NewFastnessTest, 'id'>): Promise<FastnessTest> =>
+  present(
+    (await here.log.fastnessTests.create(validate(newFastnessTestSchema, { id: newId(), ...test })))
+      .item,
+  )
+const lookAt = (on: string, strength: number, covered = 1.2) => ({
+  id: newId(),
+  on,
+  open: measuredAt(strength),
+  covered: measuredAt(covered),
+})
+const WINDOW = {
+  kind: 'light' as const,
+  begunOn: '2026-06-01',
+  light: { facing: 'S' as const, sky: 'mixed' as const },
+}
+
+describe('tests as they are kept', () => {
+  test('every fact told comes back as it was told', async () => {
+    const { id: swatchId } = await swatchOf()
+    const told = {
+      kind: 'light' as const,
+      swatchId,
+      setKey: newId(),
+      place: 'kitchen window',
+      begunOn: '2026-06-01',
+      endedOn: '2026-09-01',
+      lookOn: null,
+      light: { facing: 'SE' as const, sky: 'clear' as const },
+      note: 'half under card',
+      before: { hex: '#c8a83c', wet: false, washed: null, errorDe: 3, by: 'photo' as const },
+      looks: [
+        {
+          id: newId(),
+          on: '2026-07-01',
+          dose: { value: 120.5, unit: 'klxh' as const },
+          seen: 'hardly' as const,
+          changeStep: 3.5,
+          stainStep: 4.5,
+          note: 'edge only',
+          open: { lab: { l: 70, a: 3, b: 40 }, wet: false, washed: true },
+        },
+      ],
+    }
+    const kept = await here.log.fastnessTests.read((await make(told)).id)
+    expect(kept).toMatchObject({
+      ...told,
+      before: { hex: '#c8a83c', errorDe: 3, by: 'photo', washed: null },
+      looks: [{ ...told.looks[0], open: { lab: { l: 70, a: 3, b: 40 }, basis: 'estimated' } }],
+    })
+    const wash = { tempC: 30, soap: 'wool soap' }
+    expect(await make({ kind: 'wash', swatchId, wash })).toMatchObject({ wash, drop: null })
+    const drop = { agent: 'lemon' as const, words: 'half and half' }
+    expect(await make({ kind: 'drop', swatchId, drop })).toMatchObject({ drop, light: null })
+  })
+
+  test('what nobody knows stays not known', async () => {
+    const { id: swatchId } = await swatchOf()
+    const kept = await make({ kind: 'light', swatchId, looks: [{ id: newId(), seen: 'half' }] })
+    expect(kept).toMatchObject({
+      setKey: null,
+      place: '',
+      begunOn: null,
+      endedOn: null,
+      lookOn: null,
+      light: null,
+      before: null,
+      looks: [{ on: null, dose: null, state: null, open: null, covered: null, changeStep: null }],
+    })
+    // a word without any light says nothing of a half-life
+    const { sets } = await here.log.fastness.view(TODAY)
+    expect(first(first(sets).tests)).toMatchObject({
+      halfLife: null,
+      looks: [{ dose: null, left: null }],
+    })
+  })
+
+  test('a look is added in its place, put right, taken out, and undone', async () => {
+    const { id: swatchId } = await swatchOf()
+    const { id, rev } = await make({ ...WINDOW, swatchId })
+    const late = lookAt('2026-08-01', 0.6)
+    const early = lookAt('2026-07-01', 0.9)
+    const one = (await here.log.fastnessTests.change(id, rev, { look: late })).item
+    const two = (await here.log.fastnessTests.change(id, one.rev, { look: early })).item
+    expect(two.looks.map(({ on }) => on)).toEqual(['2026-07-01', '2026-08-01'])
+    // only what is told of it changes: its colours stay
+    const put = { id: early.id, on: '2026-07-02', note: 'a day later' }
+    const three = (await here.log.fastnessTests.change(id, two.rev, { look: put })).item
+    expect(three.looks[0]).toMatchObject({ ...put, open: two.looks[0]!.open })
+    const four = await here.log.fastnessTests.change(id, three.rev, { withoutLook: late.id })
+    expect(four.item.looks).toHaveLength(1)
+    await here.log.changes.undo(present(four.changeSetId))
+    expect((await here.log.fastnessTests.read(id)).looks).toEqual(three.looks)
+    await expect(
+      here.log.fastnessTests.change(id, four.item.rev + 1, { withoutLook: newId() }),
+    ).rejects.toMatchObject(refusal(422, 'There is no look'))
+  })
+
+  test('what cannot be is refused, and nothing is kept of it', async () => {
+    const { id: swatchId } = await swatchOf()
+    await expect(make({ kind: 'light', swatchId: newId() })).rejects.toMatchObject(
+      refusal(422, 'There is no swatch'),
+    )
+    await expect(
+      make({ ...WINDOW, swatchId, looks: [lookAt('2026-05-01', 1)] }),
+    ).rejects.toMatchObject(refusal(422, 'was looked at on 2026-05-01, before it began'))
+    await expect(make({ ...WINDOW, swatchId, endedOn: '2026-01-01' })).rejects.toMatchObject(
+      refusal(422, 'ended on 2026-01-01, before it began'),
+    )
+    const bad = (test: object) => () => validate(newFastnessTestSchema, { id: newId(), ...test })
+    expect(bad({ kind: 'light' })).toThrow()
+    expect(bad({ kind: 'wash', blueWool: 3 })).toThrow()
+    expect(bad({ kind: 'drop', swatchId })).toThrow()
+    expect(bad({ kind: 'wash', swatchId, light: { facing: 'S' } })).toThrow()
+    expect(bad({ kind: 'light', swatchId, looks: [{ id: newId(), changeStep: 3.2 }] })).toThrow()
+    expect((await here.log.fastness.view(TODAY)).sets).toEqual([])
+  })
+
+  test('many are set out, looked at and undone as one; sent twice, they are one', async () => {
+    const swatches = [await swatchOf(), await swatchOf(0.8)]
+    const setKey = newId()
+    const tests = swatches.map(({ id }) => ({ ...WINDOW, id: newId(), swatchId: id, setKey }))
+    const made = await here.log.testSets.set({ tests })
+    expect(made.items).toHaveLength(2)
+    expect((await here.log.testSets.set({ tests })).items).toEqual([])
+    const { changeSetId } = await here.log.testSets.change({
+      changes: tests.map(({ id }) => ({ id, change: { look: lookAt('2026-07-01', 0.7) } })),
+    })
+    const [set] = (await here.log.fastness.view(TODAY)).sets
+    expect(set!.tests.map(({ looks }) => looks.length)).toEqual([1, 1])
+    await here.log.changes.undo(present(changeSetId))
+    expect(first((await here.log.fastness.view(TODAY)).sets).tests[0]!.looks).toEqual([])
+    // one that cannot be changed leaves the others as they were
+    await expect(
+      here.log.testSets.change({
+        changes: [
+          { id: tests[0]!.id, change: { endedOn: '2026-09-01' } },
+          { id: tests[1]!.id, change: { endedOn: '2026-01-01' } },
+        ],
+      }),
+    ).rejects.toMatchObject({ status: 422 })
+    expect(first((await here.log.fastness.view(TODAY)).sets).endedOn).toBeNull()
+  })
+})
+
+describe('what tests come to', () => {
+  const fading = (halfH: number, hours: number) => 1.2 * 2 ** (-hours / halfH)
+  const LATITUDE = 52
+  const hoursAt = (on: string) => doseOfLook(WINDOW, { dose: null, on }, LATITUDE)!.dose
+
+  async function strip(swatch: Swatch, halfH: number, setKey: string | null = null) {
+    const days = ['2026-06-20', '2026-07-20', '2026-08-25']
+    const looks = days.map((on) => lookAt(on, fading(halfH, hoursAt(on))))
+    return (await make({ ...WINDOW, swatchId: swatch.id, setKey, looks })).id
+  }
+
+  test('a strip tells its half-life, its steps and its colours to come', async () => {
+    const id = await strip(await swatchOf(), 110)
+    const { sets } = await here.log.fastness.view(TODAY)
+    const view = present(first(sets).tests.find(({ test: of }) => of.id === id))
+    const half = present(view.halfLife)
+    expect(half.kind).toBe('between')
+    if (half.kind === 'between') {
+      expect(half.low).toBeLessThan(110)
+      expect(half.high).toBeGreaterThan(110)
+    }
+    const [early, , late] = view.looks
+    expect(early!.change!.de2000).toBeLessThan(late!.change!.de2000)
+    expect(Number(late!.left!.share)).toBeCloseTo(fading(110, late!.dose!.dose) / 1.2, 1)
+    const [room, summer] = view.after
+    expect(room!.colour!.change).toBeLessThan(summer!.colour!.change)
+    expect(summer!.left.high).toBeLessThan(0.6)
+    // and of its swatch the same
+    const own = await here.log.fastness.ofSwatch(view.test.swatchId!, TODAY)
+    expect(own.sets.flatMap(({ tests }) => tests)).toEqual([view])
+  })
+
+  test('the next piece of a source is told from all its strips, apart from what is typical', async () => {
+    const setKey = newId()
+    for (const [strength, half] of [
+      [1.2, 100],
+      [1, 120],
+    ] as const) {
+      await strip(await swatchOf(strength), half, setKey)
+    }
+    const { items } = await here.log.fastness.sources()
+    const [tansy] = items
+    expect(tansy).toMatchObject({
+      sourceId: TANSY,
+      all: { light: { strips: 2, looks: 6, unit: 'h' }, wash: null, drops: [] },
+      groups: [{ mordant: 'Al' }],
+      comparisons: [],
+    })
+    const half = tansy!.all.light!.halfLife
+    expect(half.kind).toBe('between')
+    if (half.kind === 'between') expect(half.high / half.low).toBeGreaterThan(1.5)
+  })
+
+  test('references beside it give a blue-wool step', async () => {
+    const setKey = newId()
+    const swatch = await swatchOf()
+    await strip(swatch, 110, setKey)
+    const days = ['2026-06-20', '2026-07-20', '2026-08-25']
+    const [own] = first((await here.log.fastness.view(TODAY)).sets).tests
+    const changes = own!.looks.map(({ change }) => change!.de2000)
+    for (const [blueWool, times] of [
+      [2, 2],
+      [3, 1.05],
+      [4, 0.45],
+    ] as const) {
+      await make({
+        ...WINDOW,
+        blueWool,
+        setKey,
+        looks: days.map((on, i) => ({
+          id: newId(),
+          on,
+          covered: { lab: { l: 50, a: 0, b: 0 }, wet: false, washed: null },
+          // a grey step of lightness: CIEDE2000 is near it at this place
+          open: { lab: { l: 50 + times * changes[i]!, a: 0, b: 0 }, wet: false, washed: null },
+        })),
+      })
+    }
+    const [set] = (await here.log.fastness.view(TODAY)).sets
+    const told = present(set!.tests.find(({ test: of }) => of.swatchId === swatch.id)).lightStep
+    expect(told).toMatchObject({ mid: 3, beyond: null })
+  })
+
+  test('a drop that moves it and comes back is told so; a rub by its worst step', async () => {
+    const { id: swatchId } = await swatchOf()
+    await make({
+      kind: 'drop',
+      swatchId,
+      drop: { agent: 'vinegar', words: '' },
+      looks: [
+        { id: newId(), state: 'dried', open: measuredAt(0.6), covered: measuredAt(1.2) },
+        { id: newId(), state: 'rinsed', open: measuredAt(1.19), covered: measuredAt(1.2) },
+      ],
+    })
+    await make({
+      kind: 'rub',
+      swatchId,
+      looks: [
+        { id: newId(), state: 'dry', stainStep: 4.5 },
+        {
+          id: newId(),
+          state: 'damp',
+          stained: { lab: { l: 86.5, a: 0, b: 1 }, wet: false, washed: null },
+        },
+      ],
+    })
+    const { items } = await here.log.fastness.sources()
+    expect(items[0]!.all).toMatchObject({
+      drops: [{ agent: 'vinegar', tests: 1, moved: 1, cameBack: 1, notRinsed: 0 }],
+      rub: { tests: 1, dry: '4-5', damp: '3' },
+    })
+  })
+
+  test('washes fade by their number, and stain what is washed with them', async () => {
+    const { id: swatchId } = await swatchOf()
+    const looks = [2, 10, 30].map((value, i) => ({
+      id: newId(),
+      on: `2026-07-0${i + 1}`,
+      dose: { value, unit: 'times' as const },
+      open: measuredAt(1.2 * 2 ** (-value / 20)),
+      stainStep: 3,
+    }))
+    await make({ kind: 'wash', swatchId, wash: { tempC: null, soap: '' }, looks })
+    const { items } = await here.log.fastness.sources()
+    const { wash, stain } = items[0]!.all
+    expect(wash).toMatchObject({ strips: 1, unit: 'washes', halfLife: { kind: 'between' } })
+    expect(stain).toBe('3')
+  })
+
+  test('readings that tell hours of light are the looks that they are', async () => {
+    const swatch = await swatchOf()
+    const reading = { ...measuredAt(0.5), lightHours: 90 }
+    await here.log.swatches.change(swatch.id, swatch.rev, { reading })
+    const [set] = (await here.log.fastness.view(TODAY)).sets
+    expect(set!.tests).toMatchObject([
+      { isOfReadings: true, looks: [{ dose: { dose: 90, basis: 'told' } }] },
+    ])
+    expect((await here.log.fastness.sources()).items[0]!.all.light).toMatchObject({
+      strips: 1,
+      looks: 1,
+    })
+  })
+
+  test('weeks are told where days are not, and hours by a meter are the surest', async () => {
+    const { id: swatchId } = await swatchOf()
+    const doses = [
+      { value: 3, unit: 'weeks' as const },
+      { value: 3000, unit: 'klxh' as const },
+      { value: 60, unit: 'hours' as const },
+    ]
+    const { id } = await make({
+      kind: 'light',
+      swatchId,
+      looks: doses.map((dose) => ({ id: newId(), dose, open: measuredAt(0.9) })),
+    })
+    const { tests } = first((await here.log.fastness.view(TODAY)).sets)
+    const told = present(tests.find(({ test: of }) => of.id === id)).looks.map(({ dose }) => dose!)
+    expect(told.map(({ basis }) => basis)).toEqual(['reckoned', 'metered', 'told'])
+    expect(told[1]!.dose).toBe(60)
+    expect(told[1]!.logSd).toBeLessThan(told[2]!.logSd)
+    expect(told[0]!.logSd).toBeGreaterThan(0.5)
+  })
+
+  test('iron is held against alum where both hung together three times', async () => {
+    const treat = (...agents: string[]) => ({
+      piece: {
+        treatments: agents.map((agent) => ({
+          kind: 'mordant' as const,
+          agent: agent as 'alum',
+          percentWof: 10,
+          doneOn: '2026-08-01',
+        })),
+      },
+    })
+    const lot = await here.lot({ state: 'dried', netG: 300 })
+    for (let i = 0; i < 3; i++) {
+      const setKey = newId()
+      await strip(await swatchOf(1.2, { lot, ...treat('alum') }), 60, setKey)
+      await strip(await swatchOf(1.2, { lot, ...treat('alum', 'ironSulfate') }), 200, setKey)
+    }
+    const { items } = await here.log.fastness.sources()
+    const [told] = items[0]!.comparisons
+    expect(told).toMatchObject({ by: 'mordant', one: 'Al', other: 'Al Fe', times: { pairs: 3 } })
+    expect(told!.times.high).toBeLessThan(1)
+  })
+})
+
+describe('when a look is due', () => {
+  test('it stands on today, in the calendar, and in no other place once it ended', async () => {
+    const { id: swatchId } = await swatchOf()
+    const setKey = newId()
+    const { id, rev } = await make({
+      ...WINDOW,
+      swatchId,
+      setKey,
+      place: 'sill',
+      lookOn: '2026-10-30',
+    })
+    const { looksDue } = await here.log.today.view(TODAY)
+    expect(looksDue).toMatchObject([{ key: setKey, place: 'sill', tests: 1, lookOn: '2026-10-30' }])
+    expect((await here.log.today.view('2026-10-01')).looksDue).toEqual([])
+    const words = async () =>
+      (await here.log.calendar.entries({ on: TODAY, withPlaces: false })).map(
+        ({ summary }) => summary,
+      )
+    expect(await words()).toContain('Look at 1 strip')
+    await here.log.fastnessTests.change(id, rev, { endedOn: '2026-10-31' })
+    expect((await here.log.today.view(TODAY)).looksDue).toEqual([])
+    expect(await words()).not.toContain('Look at 1 strip')
+  })
+
+  test('south of the equator the sun stands in the north', async () => {
+    const { id: swatchId } = await swatchOf()
+    await make({ ...WINDOW, swatchId, looks: [lookAt('2026-06-29', 1)] })
+    const hours = async () =>
+      (await here.log.fastness.view(TODAY)).sets[0]!.tests[0]!.looks[0]!.dose!.dose
+    const north = await hours()
+    await here.log.settings.change({ hemisphere: 'southern' })
+    expect(await hours()).toBeLessThan(0.6 * north)
+    const { after } = (await here.log.fastness.view(TODAY)).sets[0]!.tests[0]!
+    expect(after.map(({ words }) => words)).toContain('a summer in a north window')
+  })
+})
