@@ -137,6 +137,7 @@ export function loftActs({ log, clock, today, id, patch }: Stage): Act[] {
         fibre: 'wool',
         form: 'yarn',
         isWashed: true,
+        isLasting: true,
         mordant: 'alum',
         mordantPercent: 10,
         parts: [

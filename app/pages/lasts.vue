@@ -2,11 +2,10 @@
 import { FIBRES } from '~~/catalogue/fibres'
 import { PARTS } from '~~/catalogue/parts'
 import { mordantKeyOf } from '~~/shared/schemas/basket/piece'
-import { mordantKeyWords } from '~~/shared/words/swatch/mordant-key-words'
 import { bestReading } from '~~/shared/rules/swatch/best-reading'
 import type { BoothView } from '~~/shared/views/swatch/booth'
 import type { SourcesFastness } from '~~/shared/views/fastness/fastness'
-import { cardLines } from '~/features/fastness/card-lines'
+import { cardLines, mordantInFull } from '~/features/fastness/card-lines'
 
 /** A card to go with a skein: what it is dyed with, how to wash it, what moves it. No place stands on it. */
 const api = useApi()
@@ -29,7 +28,7 @@ const card = computed(() => {
   return {
     hex: bestReading(swatch.readings)?.hex ?? null,
     title: sources.map(({ commonName, part }) => `${commonName} ${PARTS[part].label}`).join(', '),
-    what: `on ${FIBRES[piece.fibre].label}, ${mordantKeyWords(mordant)}`,
+    what: `on ${FIBRES[piece.fibre].label}, ${mordantInFull(mordant)}`,
     code: swatch.code,
     year: pot.dyedOn.slice(0, 4),
     lines: cardLines(sources, piece.fibre, mordant, items),

@@ -89,6 +89,13 @@ defineEmits<{ kept: []; close: [] }>()
   gap: 10px;
 }
 
+.wools :deep(.el-checkbox-button__inner) {
+  min-width: 40px;
+  height: 44px;
+  padding: 0 10px;
+  line-height: 42px;
+}
+
 @media (max-width: 600px) {
   .two {
     grid-template-columns: minmax(0, 1fr);

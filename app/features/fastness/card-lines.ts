@@ -1,11 +1,14 @@
+import { MORDANT_KEYS, MORDANTS } from '~~/catalogue/agents'
 import { FIBRES, type Fibre } from '~~/catalogue/fibres'
 import type { FastnessGroup, SourceFastness } from '~~/shared/views/fastness/fastness'
 import type { Source } from '~~/shared/schemas/walk/source'
+import { mordantKeyWords } from '~~/shared/words/swatch/mordant-key-words'
 import {
   dropSentence,
-  lightSentence,
+  halfLifeWords,
   lightVerdict,
   rubSentence,
+  stripsWords,
   washSentence,
 } from '~~/shared/words/fastness/half-life-words'
 
@@ -21,7 +24,6 @@ const LIGHT = {
   poor: 'Plants of this kind are said to fade: keep it out of the sun. This one was not tested.',
   unknown: 'Not tested in the light: keep it out of the sun.',
 }
-const ANIMAL = ['wool', 'silk', 'skin']
 
 /**
  * What goes with a skein: how to wash it, how it holds, what moves it; measured where it was, else said to
@@ -50,7 +52,7 @@ export function cardLines(
   const worst = sources.some(({ fastness }) => fastness === 'poor')
     ? 'poor'
     : (only?.fastness ?? 'unknown')
-  const isAnimal = ANIMAL.includes(FIBRES[fibre].origin) || fibreClass === 'silk'
+  const isAnimal = FIBRES[fibre].origin !== 'cellulose'
   return [
     {
       what: 'Wash',
@@ -73,7 +75,20 @@ export function cardLines(
 }
 
 /** To whoever has the skein, not to who sells it. */
-const lightForGiven = (light: NonNullable<FastnessGroup['light']>) =>
-  lightVerdict(light) === 'holds'
-    ? lightSentence(light)
-    : `Keep it out of the sun. ${lightSentence(light).replace(/^[^:]*: /, 'Tested by ')}`
+function lightForGiven(light: NonNullable<FastnessGroup['light']>): string {
+  const half = halfLifeWords(light.halfLife, light.unit)
+  const tested = `Tested by ${stripsWords(light)}${half && `: ${half}`}.`
+  return lightVerdict(light) === 'holds'
+    ? `It holds a summer in the window. ${tested}`
+    : `Keep it out of the sun. ${tested}`
+}
+
+/** `with alum and iron`: marks are for dyers. */
+export function mordantInFull(key: string): string {
+  if (key === 'none' || key === 'unknown') return mordantKeyWords(key)
+  const names = key
+    .split(' ')
+    .map((mark) => MORDANT_KEYS.find((agent) => MORDANTS[agent].mark === mark))
+    .flatMap((agent) => (agent ? [MORDANTS[agent].label] : []))
+  return names.length > 0 ? `with ${names.join(' and ')}` : mordantKeyWords(key)
+}

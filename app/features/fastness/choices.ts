@@ -14,7 +14,7 @@ export const KINDS: readonly { value: TestKind; label: string }[] = [
 ]
 
 export const FACING_CHOICES: readonly { value: Facing | ''; label: string }[] = [
-  { value: '', label: 'a window, which way not known' },
+  { value: '', label: 'not known' },
   { value: 'N', label: 'a north window' },
   { value: 'NE', label: 'a north-east window' },
   { value: 'E', label: 'an east window' },
@@ -26,7 +26,9 @@ export const FACING_CHOICES: readonly { value: Facing | ''; label: string }[] = 
   { value: 'open', label: 'the open, no glass' },
 ]
 export const facingWords = (facing: Facing | null): string =>
-  FACING_CHOICES.find(({ value }) => value === (facing ?? ''))!.label
+  facing
+    ? FACING_CHOICES.find(({ value }) => value === facing)!.label
+    : 'a window, which way not known'
 
 export const SKY_CHOICES: readonly { value: Sky | ''; label: string }[] = [
   { value: '', label: 'sky not known' },

@@ -4,6 +4,7 @@ import { dayMonth } from '~/format/calendar'
 import { formatMass } from '~/format/quantities'
 import { formatRoughMass } from '~/format/rough-mass'
 import type { ChainStep, ChainView, DoneStep } from '~~/shared/views/year/chain'
+import { lastingWords } from './lasting-words'
 import { barWords, chainLines, chainTroubles, jarWords, spareWords } from './chain-words'
 
 /** A plan, worked back from its day: what is done when, and what lies in its way. */
@@ -18,6 +19,9 @@ defineEmits<{ back: [step: ChainStep]; done: [step: ChainStep]; undone: [step: D
 const fibreG = computed(() => chain.plan.parts.reduce((sum, { fibreG: g }) => sum + g, 0))
 const lines = computed(() => chainLines(chain))
 const troubles = computed(() => chainTroubles(chain))
+const measured = useMeasuredLight()
+/** How its plants hold in the light: where that was asked for, or strips tell it. */
+const lasting = computed(() => lastingWords(chain, measured.value.of))
 const isLate = computed(() => chain.soonest !== null)
 </script>
 
@@ -40,6 +44,13 @@ const isLate = computed(() => chain.soonest !== null)
       </p>
       <p v-if="plant.jar">{{ plant.jar.code }} stands already: {{ jarWords(plant.jar) }}.</p>
     </template>
+    <p
+      v-for="{ sourceId, words, isWanting } in lasting"
+      :key="sourceId"
+      :class="{ estimate: isWanting }"
+    >
+      {{ words }}
+    </p>
     <PlainCaution v-for="caution in chain.cautions" :key="caution.key" :level="caution.level">
       {{ caution.words }}
     </PlainCaution>

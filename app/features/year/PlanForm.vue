@@ -138,6 +138,7 @@ const complaint = computed(
       />
     </div>
     <ElCheckbox v-model="draft.isWashed">the fibre is clean already</ElCheckbox>
+    <ElCheckbox v-model="draft.isLasting">it must last in the light</ElCheckbox>
     <DateField v-model="draft.wantedBy" label="Wanted by" :error="errors['/wantedBy']" ahead />
     <p v-if="keepsNumbers" class="quiet">
       What is ticked off or moved stays with “pot 1”, “pot 2”: look at it again where parts change.

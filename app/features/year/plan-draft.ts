@@ -28,6 +28,7 @@ export interface PlanDraft {
   fibre: Fibre
   form: Form
   isWashed: boolean
+  isLasting: boolean
   mordant: Mordant | ''
   mordantPercent: number | null
   parts: PartDraft[]
@@ -57,6 +58,7 @@ export const blankPlan = (): PlanDraft => ({
   fibre: 'wool',
   form: 'yarn',
   isWashed: true,
+  isLasting: false,
   mordant: 'alum',
   mordantPercent: USUAL_ALUM_PERCENT,
   parts: [blankPart()],
@@ -119,6 +121,7 @@ export const draftOf = (plan: Plan, sourceOf: ReadonlyMap<string, Source>): Plan
   fibre: plan.fibre,
   form: plan.form,
   isWashed: plan.isWashed,
+  isLasting: plan.isLasting,
   mordant: plan.mordant ?? '',
   mordantPercent: plan.mordantPercent,
   parts: plan.parts.map(({ sourceId, depth, ...part }) => ({
@@ -140,6 +143,7 @@ export const planBody = (draft: PlanDraft): Record<keyof NewPlan, unknown> => ({
   fibre: draft.fibre,
   form: draft.form,
   isWashed: draft.isWashed,
+  isLasting: draft.isLasting,
   mordant: draft.mordant || null,
   mordantPercent: draft.mordant ? draft.mordantPercent : null,
   parts: draft.parts.map(({ fibreG, pieces, depth, isLaterBath, source, again }) => ({

@@ -1,7 +1,7 @@
 import type { Knex } from 'knex'
 import { recorded, refers } from '../columns'
 
-/** Tests of how a colour holds: light, wash, rub and drop, each with its looks. */
+/** Tests of how a colour holds: light, wash, rub and drop, each with its looks; and plans that ask for it. */
 export const fastnessTests = {
   name: '0019-fastness-tests',
   async up(db: Knex) {
@@ -21,6 +21,9 @@ export const fastnessTests = {
       table.text('before').notNullable().defaultTo('null')
       table.text('looks').notNullable().defaultTo('[]')
       table.text('note').notNullable().defaultTo('')
+    })
+    await db.schema.alterTable('plan', (table) => {
+      table.boolean('is_lasting').notNullable().defaultTo(false)
     })
   },
   down: () => Promise.reject(new Error('Migrations run forward only: restore a backup instead.')),

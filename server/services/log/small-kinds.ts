@@ -159,6 +159,7 @@ export const planKind = plainKind<
     fibre: 'fibre',
     form: 'form',
     isWashed: 'is_washed',
+    isLasting: 'is_lasting',
     mordant: 'mordant',
     mordantPercent: 'mordant_percent',
     parts: 'parts',
@@ -168,7 +169,7 @@ export const planKind = plainKind<
     doneOn: 'done_on',
   },
   json: ['parts', 'moved', 'done'],
-  flags: ['isWashed'],
+  flags: ['isWashed', 'isLasting'],
   narrow(rows, { sourceId, open }) {
     if (sourceId) rows.where({ source_id: sourceId })
     if (open === true) rows.whereNull('done_on')

@@ -92,7 +92,7 @@ export async function plantOf(
 ): Promise<ChainPlant> {
   const isRatioKnown = pots.every(({ ratioDry }) => ratioDry !== null)
   const { dryFraction, bearings } = source
-  const { id: sourceId, commonName } = source.source
+  const { id: sourceId, commonName, fastness } = source.source
   const needed = plantForPlan(isRatioKnown ? pots : [], Math.max(0, row.stockDryG - claimedG), {
     dry: dryFraction,
   })
@@ -105,6 +105,7 @@ export async function plantOf(
   return {
     sourceId,
     sourceName: commonName,
+    fastness,
     jar,
     dryingDays: dryingOf({ jar, gatherG, isRatioKnown }, source, pots.length),
     wantedDryG: needed.wantedDryG,

@@ -51,6 +51,8 @@ export interface NewPlan {
   form: Form
   /** Whether it is clean already. */
   isWashed: boolean
+  /** Must hold in the light. */
+  isLasting: boolean
   /** null: dyed without. */
   mordant: Mordant | null
   /** Of the dry fibre; null: as usual, and not told. */
@@ -108,6 +110,7 @@ const editable = {
   fibre: fibreField,
   form: formField,
   isWashed: Joi.boolean(),
+  isLasting: Joi.boolean(),
   mordant: Joi.string()
     .valid(...MORDANT_KEYS)
     .allow(null),
@@ -126,6 +129,7 @@ export const newPlanSchema = Joi.object<NewPlan>({
   fibre: editable.fibre.required(),
   form: editable.form.required(),
   isWashed: editable.isWashed.default(true),
+  isLasting: editable.isLasting.default(false),
   mordant: editable.mordant.default(null),
   mordantPercent: editable.mordantPercent.default(null),
   parts: editable.parts.required(),

@@ -1,3 +1,4 @@
+import type { Fastness } from '../../../catalogue/sources'
 import type { Depth } from '../../../core/colour/depth'
 import type { Basis } from '../../../core/harvest/dry-fraction'
 import type { ChainKind } from '../../../core/plan/chain-steps'
@@ -47,6 +48,8 @@ export interface ChainPot {
 export interface ChainPlant {
   sourceId: string
   sourceName: string
+  /** As is typical of it. */
+  fastness: Fastness
   /** One that stands already; null: none does. */
   jar: ChainJar | null
   /** Of it, if it is gathered and dried. */

@@ -21,6 +21,7 @@ const step = (fields: Partial<ChainStep> & Pick<ChainStep, 'id' | 'kind'>): Chai
 const dock: ChainPlant = {
   sourceId: 's',
   sourceName: 'broad-leaved dock',
+  fastness: 'good',
   jar: null,
   dryingDays: [14, 28],
   wantedDryG: 450,
@@ -47,6 +48,7 @@ const chain = (fields: Partial<ChainView> = {}): ChainView => ({
     fibre: 'wool',
     form: 'yarn',
     isWashed: true,
+    isLasting: false,
     mordant: 'alum',
     mordantPercent: 10,
     parts: [
