@@ -15,7 +15,14 @@ export async function photoFile(
   exposure = 0.8,
   dyed?: readonly number[],
 ): Promise<Buffer> {
-  const { width, height, data } = boothPhoto(exposure, dyed)
+  return asJpeg(boothPhoto(exposure, dyed), scale)
+}
+
+/** A made-up picture as a JPEG, larger than it is drawn. */
+export function asJpeg(
+  { width, height, data }: ReturnType<typeof boothPhoto>,
+  scale = PHOTO_SCALE,
+): Promise<Buffer> {
   return sharp(Buffer.from(data), { raw: { width, height, channels: 4 } })
     .resize(width * scale, height * scale, { kernel: 'nearest' })
     .removeAlpha()

@@ -5,7 +5,7 @@ import BenchPhoto from './BenchPhoto.vue'
 import LookEntryRow from './LookEntryRow.vue'
 import { PARTS_OF } from './bench-areas'
 import { STATES_OF } from './choices'
-import type { DoseUnit, LookDraft, useLook } from './useLook'
+import { lookUnits, type LookDraft, type useLook } from './useLook'
 
 /** The bench: one look at all pieces of a set, by words, steps, colours or one photo. */
 const { set, form } = defineProps<{ set: TestSet; form: ReturnType<typeof useLook> }>()
@@ -21,17 +21,7 @@ const nameOf = (id: string) => {
 const pieces = computed(() =>
   draft.value.entries.map(({ testId }) => ({ id: testId, name: nameOf(testId) })),
 )
-const UNITS: Record<TestSet['kind'], readonly { value: DoseUnit; label: string }[]> = {
-  light: [
-    { value: 'days', label: 'from its days' },
-    { value: 'weeks', label: 'weeks there' },
-    { value: 'hours', label: 'hours of sun' },
-    { value: 'klxh', label: 'klx h, by a meter' },
-  ],
-  wash: [{ value: 'times', label: 'times washed' }],
-  rub: [],
-  drop: [],
-}
+const units = computed(() => lookUnits(set.kind))
 const photo = ref<InstanceType<typeof BenchPhoto> | null>(null)
 async function keep() {
   await photo.value?.settled()
@@ -51,12 +41,12 @@ const isUntold = computed(
     <h2 id="look">Look at {{ draft.entries.length > 1 ? 'all of them' : 'it' }}</h2>
     <div class="row facts">
       <DateField v-model="draft.on" label="Looked at on" />
-      <template v-if="UNITS[set.kind].length">
+      <template v-if="units.length">
         <ChoiceSelect
           v-if="set.kind === 'light'"
           v-model="draft.unit"
           label="Light until then"
-          :options="UNITS[set.kind]"
+          :options="units"
           class="unit"
         />
         <NumberField

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { TestSet } from '~~/shared/views/fastness/fastness'
 import LookForm from './LookForm.vue'
+import SetFix from './SetFix.vue'
 import TestSheet from './TestSheet.vue'
 import { setTitle, setFacts } from './set-words'
 import type { useLook } from './useLook'
@@ -10,21 +11,29 @@ const { set, look } = defineProps<{ set: TestSet; look: ReturnType<typeof useLoo
 const draft = defineModel<ReturnType<typeof useLook>['draft']>('draft', { required: true })
 defineEmits<{ keep: []; close: [] }>()
 
-/** Readings after light are put right at their swatch: nothing hangs of them. */
-const isOpen = computed(
-  () => set.endedOn === null && set.tests.some(({ isOfReadings }) => !isOfReadings),
+const isFixing = ref(false)
+watch(
+  () => set.key,
+  () => (isFixing.value = false),
 )
+/** Readings after light are put right at their swatch: nothing hangs of them. */
+const canFix = computed(() => set.tests.some(({ isOfReadings }) => !isOfReadings))
+const isOpen = computed(() => set.endedOn === null && canFix.value)
 </script>
 
 <template>
   <section class="panel stack tight" aria-labelledby="set">
     <div class="row head">
       <h2 id="set">{{ setTitle(set) }}</h2>
-      <ElButton v-if="isOpen && !look.isOpen" type="primary" @click="look.begin()"
-        >Look at {{ set.tests.length > 1 ? 'all of them' : 'it' }}</ElButton
-      >
+      <span class="row">
+        <ElButton v-if="canFix && !isFixing" @click="isFixing = true">Put it right</ElButton>
+        <ElButton v-if="isOpen && !look.isOpen" type="primary" @click="look.begin()"
+          >Look at {{ set.tests.length > 1 ? 'all of them' : 'it' }}</ElButton
+        >
+      </span>
     </div>
     <p class="quiet">{{ setFacts(set) }}</p>
+    <SetFix v-if="isFixing" :set="set" @close="isFixing = false" />
     <LookForm
       v-if="look.isOpen"
       :key="set.key"

@@ -3,7 +3,12 @@ import type { TestView } from '~~/shared/views/fastness/fastness'
 import { lookWords } from './look-words'
 
 /** A piece under test, its stages cut side by side: above what was kept from it, below what was not. */
-const { view } = defineProps<{ view: TestView }>()
+const { view, canFix = false } = defineProps<{
+  view: TestView
+  /** A stage is pressed to put it right. */
+  canFix?: boolean
+}>()
+defineEmits<{ fix: [lookId: string] }>()
 
 const stages = computed(() =>
   view.test.looks.map((look, i) => {
@@ -46,6 +51,15 @@ const stages = computed(() =>
       <span class="quiet"
         >{{ stage.words.dose }}<br /><strong>{{ stage.words.change }}</strong></span
       >
+      <button
+        v-if="canFix"
+        type="button"
+        class="link"
+        :aria-label="`Put right: ${view.code || view.name}, ${stage.words.dose}`"
+        @click="$emit('fix', stage.id)"
+      >
+        put right
+      </button>
     </li>
   </ol>
 </template>

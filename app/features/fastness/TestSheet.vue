@@ -3,11 +3,14 @@ import type { LightStep } from '~~/core/fastness/blue-wool'
 import { formatNumber } from '~/format/quantities'
 import { halfLifeWords } from '~~/shared/words/fastness/half-life-words'
 import type { AfterView, TestView } from '~~/shared/views/fastness/fastness'
+import LookFix from './LookFix.vue'
 import StripStages from './StripStages.vue'
 
 /** One piece under test: its stages, what they come to, and what it will look like. */
 const { view } = defineProps<{ view: TestView }>()
 
+/** Look that is put right; empty: none is. */
+const fixed = ref('')
 const half = computed(() =>
   view.halfLife
     ? halfLifeWords(view.halfLife, view.test.kind === 'wash' ? 'washes' : 'h') ||
@@ -42,7 +45,7 @@ const afterText = ({ words, left, colour }: AfterView) => {
       <span :class="{ quiet: view.code }">{{ view.name }}</span>
       <span v-if="view.isOfReadings" class="quiet">from its readings after light</span>
     </div>
-    <StripStages :view="view" />
+    <StripStages :view="view" :can-fix="!view.isOfReadings" @fix="fixed = $event" />
     <div v-if="view.test.kind !== 'drop' && view.test.kind !== 'rub'" class="told">
       <p v-if="half" class="half">{{ half }}</p>
       <p v-if="view.lightStep">{{ stepText(view.lightStep) }}</p>
@@ -57,6 +60,14 @@ const afterText = ({ words, left, colour }: AfterView) => {
         </li>
       </ul>
     </div>
+    <LookFix
+      v-if="fixed"
+      :key="fixed"
+      :view="view"
+      :look-id="fixed"
+      class="fix"
+      @close="fixed = ''"
+    />
   </li>
 </template>
 
@@ -73,6 +84,10 @@ const afterText = ({ words, left, colour }: AfterView) => {
   display: grid;
   align-content: start;
   font-size: 14px;
+}
+
+.fix {
+  grid-column: 1 / -1;
 }
 
 .half {

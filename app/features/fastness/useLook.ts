@@ -7,6 +7,7 @@ import type {
   FastnessTest,
   LookState,
   NewLook,
+  TestKind,
   ToldDose,
 } from '~~/shared/schemas/fastness/fastness-test'
 import type { TestSet } from '~~/shared/views/fastness/fastness'
@@ -31,6 +32,19 @@ export interface LookEntry {
 
 /** How the light of a look is told. */
 export type DoseUnit = ToldDose['unit'] | 'days'
+
+const UNITS: Record<TestKind, readonly { value: DoseUnit; label: string }[]> = {
+  light: [
+    { value: 'days', label: 'from its days' },
+    { value: 'weeks', label: 'weeks there' },
+    { value: 'hours', label: 'hours of sun' },
+    { value: 'klxh', label: 'klx h, by a meter' },
+  ],
+  wash: [{ value: 'times', label: 'times washed' }],
+  rub: [],
+  drop: [],
+}
+export const lookUnits = (kind: TestKind) => UNITS[kind]
 
 export interface LookDraft {
   on: string

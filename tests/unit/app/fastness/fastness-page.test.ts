@@ -1,5 +1,12 @@
 import { describe, expect, test } from '@jest/globals'
 import { areaName, evenAreas } from '../../../../app/features/fastness/bench-areas'
+import {
+  factChanges,
+  factsOf,
+  lookChange,
+  lookFacts,
+} from '../../../../app/features/fastness/useFix'
+import type { Look } from '../../../../shared/schemas/fastness/fastness-test'
 import { setFacts, setTitle } from '../../../../app/features/fastness/set-words'
 import { changesOf, plainLook, type LookDraft } from '../../../../app/features/fastness/useLook'
 import { testsOf, type SetOutDraft } from '../../../../app/features/fastness/useSetOut'
@@ -133,6 +140,37 @@ describe('a look at many', () => {
     expect(Object.keys(areas)).toHaveLength(6)
     expect(areas[areaName('a', 'covered')]).toEqual({ x: 140, y: 70, width: 120, height: 60 })
     expect(areas[areaName('c', 'open')]).toEqual({ x: 540, y: 170, width: 120, height: 60 })
+  })
+})
+
+describe('putting right', () => {
+  test('only what is other goes to all of a set, and what is emptied is not known again', () => {
+    const set = { kind: 'light' as const, tests: [view(newId()), view(newId())] }
+    const facts = factsOf(set)
+    expect(factChanges(set, facts)).toEqual([])
+    const changes = factChanges(set, { ...facts, facing: '', begunOn: '2026-09-01' })
+    expect(changes).toHaveLength(2)
+    expect(changes[0]!.change).toEqual({
+      begunOn: '2026-09-01',
+      light: { facing: null, sky: null },
+    })
+    expect(() => validate(testSetChangeSchema, { changes })).not.toThrow()
+  })
+
+  test('a look comes back as it was told, but for what is put right', () => {
+    const look = {
+      id: newId(),
+      on: '2026-09-15',
+      dose: { value: 3, unit: 'weeks' as const },
+      seen: 'half' as const,
+      changeStep: 2.5,
+      stainStep: null,
+      note: 'edge',
+    }
+    const facts = lookFacts(look as Look)
+    expect(lookChange(look.id, facts)).toEqual({ look })
+    const unknown = lookChange(look.id, { ...facts, on: '', unit: 'days' })
+    expect(unknown.look).toMatchObject({ on: null, dose: null, seen: 'half' })
   })
 })
 
