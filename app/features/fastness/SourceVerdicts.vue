@@ -25,7 +25,8 @@ const told = computed(() => {
   return [...ofSet].flatMap((at) => {
     const source = sources[at]
     const item = source && items.get(source.id)
-    return item ? [{ id: source.id, name: source.name, says: fastnessSentences(item.all) }] : []
+    const says = item ? fastnessSentences(item.all) : []
+    return says.length > 0 ? [{ id: source.id, name: source.name, says }] : []
   })
 })
 </script>

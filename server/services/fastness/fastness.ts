@@ -110,7 +110,9 @@ function setsOf(views: readonly TestView[], today: string): TestSet[] {
     isOfReadings ? OF_READINGS : (test.setKey ?? test.id),
   )
   return [...groups]
-    .map(([key, tests]): TestSet => {
+    .map(([key, some]): TestSet => {
+      // as they were laid out: ids grow with time
+      const tests = some.toSorted((a, b) => (a.test.id < b.test.id ? -1 : 1))
       const begun = tests.flatMap(({ test }) => test.begunOn ?? [])
       const ended = tests.flatMap(({ test }) => test.endedOn ?? [])
       const looks = tests.flatMap(({ test }) => (test.endedOn ? [] : (test.lookOn ?? [])))
