@@ -13,7 +13,7 @@ export const SEEN_WORDS = ['same', 'hardly', 'plain', 'half', 'gone'] as const
 export type SeenWord = (typeof SEEN_WORDS)[number]
 
 /** Share of the strength left that such a word stands for, and its SD; from memory. */
-export const SEEN_LEFT: Record<SeenWord, { left: number; sd: number }> = {
+const SEEN_LEFT: Record<SeenWord, { left: number; sd: number }> = {
   same: { left: 0.98, sd: 0.06 },
   hardly: { left: 0.9, sd: 0.08 },
   plain: { left: 0.7, sd: 0.12 },
@@ -46,7 +46,7 @@ const errorOf = (seen: SeenColour) =>
   seen.errorDe ?? (isMeasured(seen) ? INSTRUMENT_DE : EYE_ERROR_DE)
 
 /** Least strength that fading can be told of. */
-export const LEAST_FADING_STRENGTH = 0.1
+const LEAST_FADING_STRENGTH = 0.1
 
 /**
  * What a look at a strip says of its strength.

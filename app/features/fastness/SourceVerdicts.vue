@@ -26,7 +26,7 @@ const told = computed(() => {
     const source = sources[at]
     const item = source && items.get(source.id)
     const says = item ? fastnessSentences(item.all) : []
-    return says.length > 0 ? [{ id: source.id, name: source.name, says }] : []
+    return source && says.length > 0 ? [{ id: source.id, name: source.name, says }] : []
   })
 })
 </script>

@@ -31,7 +31,7 @@ export interface LookEntry {
 }
 
 /** How the light of a look is told. */
-export type DoseUnit = ToldDose['unit'] | 'days'
+type DoseUnit = ToldDose['unit'] | 'days'
 
 const UNITS: Record<TestKind, readonly { value: DoseUnit; label: string }[]> = {
   light: [

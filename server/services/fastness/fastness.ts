@@ -85,8 +85,6 @@ export const fastnessService = (db: Knex, run: RunTask) => {
   }
 }
 
-export type FastnessService = ReturnType<typeof fastnessService>
-
 /** As the sun has it: a log of the south may tell its latitude without a sign. */
 const latitudeOf = ({ latitude, hemisphere }: Settings) =>
   hemisphere === 'southern' ? -Math.abs(latitude) : latitude

@@ -16,30 +16,30 @@ import {
 import { newReadingSchema, type NewReading, type Reading } from '../swatch/reading'
 
 /** What a swatch is put through to see whether its colour holds. */
-export const TEST_KINDS = ['light', 'wash', 'rub', 'drop'] as const
+const TEST_KINDS = ['light', 'wash', 'rub', 'drop'] as const
 export type TestKind = (typeof TEST_KINDS)[number]
 
 /** What is dropped on it. */
-export const DROPS = ['vinegar', 'lemon', 'soda', 'soap', 'sweat', 'rain', 'other'] as const
+const DROPS = ['vinegar', 'lemon', 'soda', 'soap', 'sweat', 'rain', 'other'] as const
 export type Drop = (typeof DROPS)[number]
 
 /** In which state a look was taken: of a rub the white cotton's, of a drop the spot's. */
-export const LOOK_STATES = ['dry', 'damp', 'dried', 'rinsed'] as const
+const LOOK_STATES = ['dry', 'damp', 'dried', 'rinsed'] as const
 export type LookState = (typeof LOOK_STATES)[number]
 
 /** Where it hung; null throughout: nobody said. */
-export interface LightPlace {
+interface LightPlace {
   facing: Facing | null
   sky: Sky | null
 }
 
-export interface WashWay {
+interface WashWay {
   tempC: number | null
   /** As it was said: `wool soap`, `none`; empty: not known. */
   soap: string
 }
 
-export interface DropOf {
+interface DropOf {
   agent: Drop
   /** More of it: `5 % vinegar`; or what else it was. */
   words: string
@@ -70,7 +70,7 @@ interface LookTraits {
 
 /** Colours of a look: the part under test, the part that was kept from it, and the white beside it. */
 export const LOOK_COLOURS = ['open', 'covered', 'stained', 'white'] as const
-export type LookColour = (typeof LOOK_COLOURS)[number]
+type LookColour = (typeof LOOK_COLOURS)[number]
 
 export type Look = LookTraits & Record<LookColour, Reading | null>
 export type NewLook = Partial<LookTraits> & { id: string } & Partial<

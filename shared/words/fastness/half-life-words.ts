@@ -1,7 +1,7 @@
 import type { HalfLife } from '../../../core/fastness/half-life'
 import { formatCount } from '../../../core/quantity/format-count'
 import type { FastnessGroup, MeasuredDrop, MeasuredFading } from '../../views/fastness/fastness'
-import type { Drop, TestKind } from '../../schemas/fastness/fastness-test'
+import type { Drop } from '../../schemas/fastness/fastness-test'
 
 /** What is not known better than to a tenth is told in two digits. */
 const two = (value: number) => String(Number(value.toPrecision(2)))
@@ -41,15 +41,14 @@ export function halfLifeShort(told: HalfLife, unit: Unit): string {
  * A summer behind a window that looks to the sun, in hours of window sun, as it is in the middle
  * latitudes: what lasts through it lasts for years in a room. From memory.
  */
-export const SUMMER_H = 300
+const SUMMER_H = 300
 /** What is half gone by then is gone in weeks. From memory. */
 const WEEKS_H = 100
 /** A thing that is washed is washed so often; from memory. */
 const LASTING_WASHES = 30
 
 /** How a colour holds in the light, as far as both ends of what is known allow to say it. */
-export const LIGHT_VERDICTS = ['holds', 'fades', 'fleeting', 'unsure'] as const
-export type LightVerdict = (typeof LIGHT_VERDICTS)[number]
+export type LightVerdict = 'holds' | 'fades' | 'fleeting' | 'unsure'
 
 export function lightVerdict({ halfLife }: MeasuredFading): LightVerdict {
   const low = halfLife.kind === 'between' || halfLife.kind === 'atLeast' ? halfLife.low : 0
@@ -144,10 +143,3 @@ export const fastnessSentences = (group: FastnessGroup): string[] =>
     rubSentence(group),
     ...group.drops.map(dropSentence),
   ].filter(Boolean)
-
-export const KIND_WORDS: Record<TestKind, string> = {
-  light: 'light strips',
-  wash: 'wash',
-  rub: 'rub',
-  drop: 'drop',
-}
