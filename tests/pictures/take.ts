@@ -5,9 +5,11 @@ import { join } from 'node:path'
 import { loadDemo } from '../../demo/load'
 import { CHROMIUM } from '../../playwright.config'
 import { catalogueId } from '../../shared/ids'
-import { photoFile, photoHands } from '../e2e/booth'
+import type { FastnessView } from '../../shared/views/fastness/fastness'
+import { asJpeg, photoHands } from '../e2e/booth'
 import { exited, startBuilt, untilReady } from '../e2e/server-process'
-import { chartFile, PLACES } from '../fixtures/booth-photo'
+import { ALL_STRIPS, BENCH_CHART, benchPhoto } from '../fixtures/bench-photo'
+import { chartFile } from '../fixtures/booth-photo'
 
 /** The pictures of the README: each main view with the demo log, as a dyer would meet it. */
 
@@ -66,28 +68,48 @@ async function matched(page: Page) {
   await page.getByText('How well this has foretold').waitFor()
 }
 
-/** A photo of an unread swatch, with its chart marked. */
-async function readPhoto(page: Page) {
-  await page.getByText('photo', { exact: true }).click()
+/** A swatch of which two looks were taken in the window. */
+async function openTested(page: Page) {
+  const { sets } = (await (
+    await page.request.get(`${BASE}/api/fastness?on=2100-01-01`)
+  ).json()) as FastnessView
+  const strips = sets.find(({ kind, endedOn }) => kind === 'light' && endedOn === null)
+  await page.goto(`${BASE}/swatch?swatch=${strips!.tests[0]!.test.swatchId}`)
+  await page.getByRole('heading', { name: 'Will it last' }).waitFor()
+}
+
+async function openCard(page: Page) {
+  await openTested(page)
+  await page.getByRole('link', { name: 'Card for it' }).click()
+  await page.getByRole('article').waitFor()
+}
+
+/** A photo of the strips that hang, set right by its chart. */
+async function readStrips(page: Page) {
+  await page.getByRole('button', { name: 'Look at all of them' }).click()
+  await page.getByText('one photo', { exact: true }).click()
   await page.getByLabel('Photo of the swatch', { exact: true }).setInputFiles({
-    name: 'hank.jpg',
+    name: 'strips.jpg',
     mimeType: 'image/jpeg',
-    buffer: await photoFile(),
+    buffer: await asJpeg(benchPhoto()),
   })
-  const hands = await photoHands(page)
-  await hands.mark(PLACES.swatch)
   await page.getByText('a chart', { exact: true }).click()
   await page.getByLabel('CGATS file of the chart').setInputFiles({
     name: 'chart.txt',
     mimeType: 'text/plain',
     buffer: Buffer.from(chartFile()),
   })
-  const { x, y, width, height } = PLACES.chart
+  const hands = await photoHands(page)
+  const { x, y, width, height } = BENCH_CHART
   await hands.corner(1, x, y)
   await hands.corner(2, x + width, y)
   await hands.corner(3, x + width, y + height)
   await hands.corner(4, x, y + height)
-  await page.getByText(/ΔE left on patches in the mean/).waitFor()
+  await hands.mark(ALL_STRIPS, 0)
+  await page
+    .getByText(/not read yet/)
+    .first()
+    .waitFor({ state: 'detached' })
 }
 
 async function allComputed(page: Page) {
@@ -95,27 +117,10 @@ async function allComputed(page: Page) {
   await page.getByText('being reckoned anew').waitFor({ state: 'hidden' })
 }
 
-/** Opens the sheet of the first thing whose tag begins so. */
-const open = (code: string) => async (page: Page) => {
-  await page
-    .getByRole('link', { name: new RegExp(`^${code}`) })
-    .first()
-    .click()
-  await page.waitForLoadState('networkidle')
-}
-
-/** Takes the first pieces that are found so in hand. */
-async function take(page: Page, words: string, n: number) {
-  await page.getByLabel('Find a piece').fill(words)
-  await page.waitForTimeout(600)
-  const boxes = page.getByRole('list', { name: 'Pieces' }).getByRole('checkbox')
-  for (let i = 0; i < n; i++) await boxes.nth(i).click()
-}
-
-async function inHand(page: Page) {
-  await take(page, 'trial', 3)
-  await page.getByLabel('Find a piece').fill('')
-  await page.waitForTimeout(600)
+/** What is measured of the light first. */
+async function byLight(page: Page) {
+  await allComputed(page)
+  await page.getByRole('button', { name: 'light', exact: true }).click()
 }
 
 const closeHelper = (page: Page) => page.getByRole('button', { name: 'pH by the spoon' }).click()
@@ -166,13 +171,13 @@ const SHOTS: [string, string, typeof TABLE, ((page: Page) => Promise<void>)?][] 
   ['today', '/', TABLE],
   ['walk', '/walk', TABLE, weighIn],
   ['walk-phone', '/walk', PHONE, weighIn],
-  ['lot', '/loft', TABLE, open('GAL-')],
-  ['basket', '/basket', TABLE, inHand],
   ['pot', '/pot', TABLE, planPot],
   ['hob', '/hob', TABLE, closeHelper],
   ['hob-phone', '/hob', PHONE, openRunning],
   ['year', '/year', TABLE, planShown],
-  ['booth', '/swatch', TABLE, readPhoto],
+  ['booth', '/wall', TABLE, openTested],
+  ['bench', '/fastness', TABLE, readStrips],
+  ['lasts', '/wall', TABLE, openCard],
   ['wall', '/wall', TABLE, pickOne],
   ['match', `/match?want=${WANTED}`, TABLE, matched],
   ['shades', '/shades', TABLE],
@@ -180,7 +185,7 @@ const SHOTS: [string, string, typeof TABLE, ((page: Page) => Promise<void>)?][] 
   ['strength', `/strength?source=${TANSY}`, TABLE],
   ['difference', '/difference', TABLE, answered],
   ['trial', '/trial', TABLE, designed],
-  ['atlas', '/atlas', TABLE, allComputed],
+  ['atlas', '/atlas', TABLE, byLight],
   ['keeping', '/keeping', TABLE, lookBack],
 ]
 

@@ -30,6 +30,13 @@ const names = computed((): Record<string, string> => ({
     ),
   ),
 }))
+/** Many lie close: each is numbered, in the order of their list. */
+const tags = computed(() => ({
+  ...names.value,
+  ...Object.fromEntries(
+    pieces.flatMap(({ id }, i) => parts.map((part) => [areaName(id, part), String(i + 1)])),
+  ),
+}))
 
 function open(file: File) {
   tool.value = ALL
@@ -81,7 +88,23 @@ defineExpose({ settled: desk.settled })
 
 <template>
   <div class="stack tight">
-    <PhotoPick :again="desk.file !== null" @choose="open" />
+    <div class="row picks">
+      <PhotoPick :again="desk.file !== null" @choose="open" />
+      <LabeledField v-if="desk.opened" v-slot="{ id }" label="Drag to mark" bare class="tool">
+        <ElSelect :id="id" v-model="tool" aria-label="Drag to mark">
+          <ElOption v-for="each in tools" :key="each.value" v-bind="each" />
+        </ElSelect>
+      </LabeledField>
+      <p v-if="desk.opened" class="quiet">
+        {{
+          tool === ALL
+            ? 'Drag one box around them all: it is cut evenly, in their order.'
+            : tool === 'card'
+              ? `Drag over the ${desk.known === 'paper' ? 'white paper' : 'grey card'}.`
+              : ''
+        }}
+      </p>
+    </div>
     <p v-if="!desk.opened" class="quiet">
       All of them side by side in one photo{{
         parts.length > 1 ? `, the ${parts[0]} part above` : ''
@@ -90,22 +113,6 @@ defineExpose({ settled: desk.settled })
     <p v-if="desk.step" role="status" class="quiet">{{ desk.step }} ...</p>
     <p v-if="desk.failure" class="wrong" role="alert">{{ desk.failure }}</p>
     <template v-if="desk.opened">
-      <div class="row">
-        <LabeledField v-slot="{ id }" label="Drag to mark" class="tool">
-          <ElSelect :id="id" v-model="tool" aria-label="Drag to mark">
-            <ElOption v-for="each in tools" :key="each.value" v-bind="each" />
-          </ElSelect>
-        </LabeledField>
-        <p class="quiet">
-          {{
-            tool === ALL
-              ? 'Drag one box around them all: it is cut evenly, in their order.'
-              : tool === 'card'
-                ? `Drag over the ${desk.known === 'paper' ? 'white paper' : 'grey card'}.`
-                : ''
-          }}
-        </p>
-      </div>
       <PhotoCanvas
         class="photo"
         :width="desk.opened.width"
@@ -116,6 +123,7 @@ defineExpose({ settled: desk.settled })
         :grid="desk.grid"
         :tool="tool"
         :names="names"
+        :tags="tags"
         @mark="mark"
         @corner="desk.moveCorner"
       />

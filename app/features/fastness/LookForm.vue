@@ -64,15 +64,15 @@ const isUntold = computed(
         :options="STATES_OF[set.kind]"
         class="unit"
       />
+      <ElRadioGroup v-model="way" aria-label="Read by">
+        <ElRadioButton value="words">words and steps</ElRadioButton>
+        <ElRadioButton value="colours">colours</ElRadioButton>
+        <ElRadioButton value="photo">one photo</ElRadioButton>
+      </ElRadioGroup>
     </div>
     <p v-if="isUntold" class="quiet">
       When it began, or this day, is not known: no hours follow. Weeks or hours can be told instead.
     </p>
-    <ElRadioGroup v-model="way" aria-label="Read by">
-      <ElRadioButton value="words">words and steps</ElRadioButton>
-      <ElRadioButton value="colours">colours</ElRadioButton>
-      <ElRadioButton value="photo">one photo</ElRadioButton>
-    </ElRadioGroup>
     <BenchPhoto
       v-if="way === 'photo'"
       ref="photo"

@@ -19,6 +19,7 @@ const {
   grid,
   tool,
   names = { swatch: 'swatch', bare: 'bare fibre', card: 'card' },
+  tags = names,
 } = defineProps<{
   /** Of the photo, px. */
   width: number
@@ -31,6 +32,8 @@ const {
   tool: string
   /** What each mark is called. */
   names?: Record<string, string>
+  /** What is written beside each in the photo, where its name is too long. */
+  tags?: Record<string, string>
 }>()
 const emit = defineEmits<{
   mark: [of: string, box: PhotoBox]
@@ -183,7 +186,7 @@ defineExpose({ by })
         <rect :x="each.x" :y="each.y" :width="each.width" :height="each.height" class="halo" />
         <rect :x="each.x" :y="each.y" :width="each.width" :height="each.height" />
         <text :x="each.x + 4" :y="each.y - 5">
-          {{ names[each.of] }}
+          {{ tags[each.of] }}
         </text>
       </g>
     </svg>
