@@ -65,9 +65,13 @@ const LIGHT_ADVICE: Record<LightVerdict, string> = {
   unsure: 'Not sure yet whether it holds a summer: look again, or hang another',
 }
 
-/** `4 strips, 11 looks`. */
-export const stripsWords = ({ strips, looks }: Pick<MeasuredFading, 'strips' | 'looks'>): string =>
-  `${formatCount(strips, 'strip')}, ${formatCount(looks, 'look')}`
+/** `4 strips, 11 looks`; of washed pieces `1 piece, 3 looks`. */
+export const stripsWords = ({
+  strips,
+  looks,
+  unit,
+}: Omit<MeasuredFading, 'halfLife' | 'steps'>): string =>
+  `${formatCount(strips, unit === 'h' ? 'strip' : 'piece')}, ${formatCount(looks, 'look')}`
 
 /** A verdict with its reason: `Hold it out of the sun; not for sale as lightfast: 4 strips, half gone in ..`. */
 export function lightSentence(light: MeasuredFading): string {

@@ -64,7 +64,7 @@ describe('what is said', () => {
     expect(halfLifeShort({ kind: 'untold' }, 'h')).toBe('')
     const wash = { ...light({ kind: 'atLeast' as const, low: 44 }), unit: 'washes' as const }
     expect(washSentence(wash)).toContain(
-      'It bears washing: 4 strips, 9 looks, half still there at 44',
+      'It bears washing: 4 pieces, 9 looks, half still there at 44',
     )
   })
 
