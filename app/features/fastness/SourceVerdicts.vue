@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { SourcesFastness, TestSet } from '~~/shared/views/fastness/fastness'
-import { fastnessSentences } from '~~/shared/words/fastness/half-life-words'
+import { comparisonSentence, fastnessSentences } from '~~/shared/words/fastness/half-life-words'
 import type { WallView } from '~~/shared/views/wall/wall'
 
 /** What all tests of the sources of a set say of their next piece. */
@@ -25,7 +25,9 @@ const told = computed(() => {
   return [...ofSet].flatMap((at) => {
     const source = sources[at]
     const item = source && items.get(source.id)
-    const says = item ? fastnessSentences(item.all) : []
+    const says = item
+      ? [...fastnessSentences(item.all), ...item.comparisons.map(comparisonSentence)]
+      : []
     return source && says.length > 0 ? [{ id: source.id, name: source.name, says }] : []
   })
 })

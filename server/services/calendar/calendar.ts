@@ -4,9 +4,9 @@ import type { JarView } from '../../../shared/schemas/loft/jar'
 import type { Recorded } from '../../../shared/schemas/log/common'
 import type { CalendarEntry } from '../../../shared/views/log/calendar-entry'
 import type { ChainView } from '../../../shared/views/year/chain'
-import type { TestSet } from '../../../shared/views/fastness/fastness'
 import type { OnTheHob } from '../../../shared/views/pot/hob'
 import type { WalkView } from '../../../shared/views/walk/walk'
+import type { SetToLookAt } from '../fastness/due-looks'
 import { bathRepository } from '../../repositories/mordant-baths'
 import { potRepository } from '../../repositories/pots'
 import { sourceNames } from '../pot/hob'
@@ -17,7 +17,7 @@ import {
   ofPlannedBath,
   ofPlannedPot,
   ofRunning,
-  ofTestSet,
+  ofSetToLookAt,
   ofWindow,
   ofWish,
 } from './entries'
@@ -30,7 +30,7 @@ interface Views {
   hob: (now: number) => Promise<OnTheHob[]>
   jars: (now: number) => Promise<JarView[]>
   plans: () => Promise<{ items: ChainView[] }>
-  looks: (on: string) => Promise<TestSet[]>
+  looks: () => Promise<SetToLookAt[]>
   /** A find moves a season, and a season's event is then a later one. */
   versions: Pick<SourceVersions, 'ofAny'>
 }
@@ -56,7 +56,7 @@ export const calendarService = (db: Knex, views: Views, clock: () => Date) => {
       views.walk(on),
       wishKind.page(db, { open: true, aside: false, limit: MOST_WISHES }),
       views.plans(),
-      views.looks(on),
+      views.looks(),
       views.versions.ofAny(),
     ])
     const planned = pots.filter(({ stage }) => stage === 'planned')
@@ -71,7 +71,7 @@ export const calendarService = (db: Knex, views: Views, clock: () => Date) => {
         .flatMap((running) => ofRunning(running, lookUp(records, running.id))),
       ...jars.flatMap(ofJar),
       ...wishes.items.flatMap(ofWish),
-      ...looks.flatMap(ofTestSet),
+      ...looks.flatMap(ofSetToLookAt),
       ...plans.items.flatMap((chain) =>
         ofPlan(chain, {
           sequence: sequence + Math.floor(now.getTime() / CHAINS_KEPT_MS),

@@ -8,8 +8,8 @@ import type { JarView } from '../../../shared/schemas/loft/jar'
 import type { Recorded } from '../../../shared/schemas/log/common'
 import type { Pot } from '../../../shared/schemas/pot/pot'
 import type { Wish } from '../../../shared/schemas/walk/wish'
+import type { SetToLookAt } from '../fastness/due-looks'
 import type { CalendarEntry } from '../../../shared/views/log/calendar-entry'
-import type { TestSet } from '../../../shared/views/fastness/fastness'
 import type { OnTheHob } from '../../../shared/views/pot/hob'
 import type { SeasonWindow, WalkRow } from '../../../shared/views/walk/walk'
 
@@ -109,25 +109,21 @@ export const ofWish = (wish: Wish): CalendarEntry[] =>
     : [{ ...ofRecord(wish, 'wish'), summary: wish.words, when: day(wish.dueOn), alarmMin: null }]
 
 /** Strips that hang together want one look, on its day. */
-export const ofTestSet = ({ key, endedOn, lookOn, kind, tests }: TestSet): CalendarEntry[] =>
-  endedOn === null && lookOn !== null
-    ? [
-        {
-          uid: `look-${key}@${HOST}`,
-          sequence: tests.reduce((sum, { test }) => sum + test.rev, 0),
-          changedAt:
-            tests
-              .map(({ test }) => test.updatedAt)
-              .sort()
-              .at(-1) ?? '',
-          description: '',
-          place: '',
-          summary: `Look at ${formatCount(tests.length, kind === 'light' ? 'strip' : 'test')}`,
-          when: day(lookOn),
-          alarmMin: null,
-        },
-      ]
-    : []
+export const ofSetToLookAt = ({ key, tests, lookOn }: SetToLookAt): CalendarEntry[] => [
+  {
+    uid: `look-${key}@${HOST}`,
+    sequence: tests.reduce((sum, { rev }) => sum + rev, 0),
+    changedAt: tests.reduce(
+      (latest, { updatedAt }) => (updatedAt > latest ? updatedAt : latest),
+      '',
+    ),
+    description: '',
+    place: '',
+    summary: `Look at ${formatCount(tests.length, tests[0]?.kind === 'light' ? 'strip' : 'test')}`,
+    when: day(lookOn),
+    alarmMin: null,
+  },
+]
 
 /**
  * When a plant can be gathered, as whole days; it moves with one's own finds.

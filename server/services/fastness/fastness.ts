@@ -71,17 +71,6 @@ export const fastnessService = (db: Knex, run: RunTask) => {
 
     /** What is measured of every source that was tested. */
     sources: async (): Promise<SourcesFastness> => bySource(await latitude()),
-
-    /** Sets that want a look by a day, and those that will. */
-    async looks(today: string): Promise<TestSet[]> {
-      const open = await everyPage((query: FastnessTestQuery) => fastnessTestKind.page(db, query), {
-        open: true,
-        aside: false,
-      })
-      if (open.every(({ lookOn }) => lookOn === null)) return []
-      const { views } = await reckoned(await latitude())
-      return setsOf(views, today).filter(({ lookOn }) => lookOn !== null)
-    },
   }
 }
 

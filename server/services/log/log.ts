@@ -61,6 +61,7 @@ import { readAlike } from '../swatch/read-alike'
 import { readerService } from '../swatch/swatch-reader'
 import { todayService } from './today'
 import { trialService } from '../pot/trials'
+import { setsToLookAt } from '../fastness/due-looks'
 import { fastnessService } from '../fastness/fastness'
 import { fastnessTestKind } from '../fastness/fastness-tests'
 import { testSets } from '../fastness/test-sets'
@@ -165,7 +166,7 @@ export function createLog(
         hob: hob.view,
         jars: (now) => jars.standing(now),
         plans: year.plans,
-        looks: (on) => fastness.looks(on),
+        looks: () => setsToLookAt(database.read),
         versions,
       },
       clock,
@@ -204,7 +205,7 @@ export function createLog(
       versions,
       walk.view,
       (on) => jars.due(on),
-      (on) => fastness.looks(on),
+      () => setsToLookAt(database.read),
     ),
     walk,
     wall: wallService(database.read),

@@ -4,7 +4,6 @@ import { PARTS } from '../../../catalogue/parts'
 import type { Part } from '../../../catalogue/parts'
 import { depthOf } from '../../../core/colour/depth'
 import { mordantKeyOf } from '../../../shared/schemas/basket/piece'
-import type { TestSet } from '../../../shared/views/fastness/fastness'
 import type {
   BathDue,
   JarDue,
@@ -15,6 +14,7 @@ import type {
   WishBack,
 } from '../../../shared/views/log/today'
 import type { WalkRow, WalkView } from '../../../shared/views/walk/walk'
+import type { SetToLookAt } from '../fastness/due-looks'
 import { wishKind } from './small-kinds'
 import type { SourceVersions } from '../strength/source-versions'
 import { ofCollections, sinceLastChange } from '../../database/since-last-change'
@@ -44,7 +44,7 @@ export const todayService = (
   versions: SourceVersions,
   walk: (on: string) => Promise<WalkView>,
   jarsDue: (on: string) => Promise<JarDue[]>,
-  looks: (on: string) => Promise<TestSet[]>,
+  looks: () => Promise<SetToLookAt[]>,
 ) => {
   const unmordanted = sinceLastChange(
     db,
@@ -64,7 +64,7 @@ export const todayService = (
       walk(today),
       latestRead(null),
       jarsDue(today),
-      looks(today),
+      looks(),
     ])
     return {
       counts: {
@@ -79,7 +79,7 @@ export const todayService = (
       wilting,
       jarsDue: jars,
       bathsDue: await bathsDue(db, today),
-      looksDue: sets.flatMap(lookDue),
+      looksDue: sets.flatMap((set) => lookDue(set, today)),
       potsDue: await potsDue(db, today),
       wishes: await wishesBack(db, today, rows),
       latest,
@@ -128,19 +128,11 @@ async function wiltingLots(db: Knex): Promise<TodayView['wilting']> {
 }
 
 /** Strips that hang together want one look. */
-const lookDue = ({ isDue, key, kind, place, lookOn, tests }: TestSet): LookDue[] =>
-  isDue && lookOn
-    ? [
-        {
-          key,
-          kind,
-          place,
-          lookOn,
-          tests: tests.length,
-          hexes: tests.flatMap(({ hex }) => hex ?? []),
-        },
-      ]
-    : []
+function lookDue({ key, tests, lookOn, hexes }: SetToLookAt, today: string): LookDue[] {
+  if (lookOn > today) return []
+  const { kind, place } = first(tests)
+  return [{ key, kind, place, lookOn, tests: tests.length, hexes }]
+}
 
 async function potsDue(db: Knex, today: string): Promise<PotDue[]> {
   return (await potRepository(db).open()).flatMap(({ id, code, stage, dyedOn, lots, pieces }) =>

@@ -1,6 +1,12 @@
 import type { HalfLife } from '../../../core/fastness/half-life'
 import { formatCount } from '../../../core/quantity/format-count'
-import type { FastnessGroup, MeasuredDrop, MeasuredFading } from '../../views/fastness/fastness'
+import { FIBRES, type Fibre } from '../../../catalogue/fibres'
+import type {
+  FastnessComparison,
+  FastnessGroup,
+  MeasuredDrop,
+  MeasuredFading,
+} from '../../views/fastness/fastness'
 import type { Drop } from '../../schemas/fastness/fastness-test'
 
 /** What is not known better than to a tenth is told in two digits. */
@@ -147,3 +153,25 @@ export const fastnessSentences = (group: FastnessGroup): string[] =>
     rubSentence(group),
     ...group.drops.map(dropSentence),
   ].filter(Boolean)
+
+const BY_WORDS: Record<FastnessComparison['by'], (key: string) => string> = {
+  mordant: (key) => (key === 'none' ? 'without a mordant' : `with ${key}`),
+  fibre: (key) => `on ${FIBRES[key as Fibre]?.label ?? key}`,
+  lot: (key) => `of ${key}`,
+}
+
+/** `With Al Fe it lasts 1.3 to 3.4 times as long as with Al (3 pairs that hung together).` */
+export function comparisonSentence({ by, one, other, times }: FastnessComparison): string {
+  const of = `(${formatCount(times.pairs, 'pair')} that hung together)`
+  const words = BY_WORDS[by]
+  // told with the longer-lasting first
+  const [longer, shorter, low, high] =
+    times.mid >= 1
+      ? [one, other, times.low, times.high]
+      : [other, one, 1 / times.high, 1 / times.low]
+  const [first, second] = [words(longer), words(shorter)]
+  const name = first[0]!.toUpperCase() + first.slice(1)
+  return low > 1
+    ? `${name} it lasts ${two(low)} to ${two(high)} times as long as ${second} ${of}.`
+    : `${name} or ${second}: no difference is sure yet ${of}.`
+}

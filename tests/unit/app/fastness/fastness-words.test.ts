@@ -15,6 +15,7 @@ import type {
   SourceFastness,
 } from '../../../../shared/views/fastness/fastness'
 import {
+  comparisonSentence,
   dropSentence,
   fastnessSentences,
   halfLifeShort,
@@ -65,6 +66,21 @@ describe('what is said', () => {
     const wash = { ...light({ kind: 'atLeast' as const, low: 44 }), unit: 'washes' as const }
     expect(washSentence(wash)).toContain(
       'It bears washing: 4 pieces, 9 looks, half still there at 44',
+    )
+  })
+
+  test('which lasts longer, and where nothing is sure', () => {
+    const times = { mid: 0.4, low: 0.25, high: 0.7, pairs: 3 }
+    const told = { by: 'mordant' as const, one: 'Al', other: 'Al Fe', times }
+    expect(comparisonSentence(told)).toBe(
+      'With Al Fe it lasts 1.4 to 4 times as long as with Al (3 pairs that hung together).',
+    )
+    const unsure = { ...told, times: { mid: 1.1, low: 0.8, high: 1.5, pairs: 4 } }
+    expect(comparisonSentence(unsure)).toBe(
+      'With Al or with Al Fe: no difference is sure yet (4 pairs that hung together).',
+    )
+    expect(comparisonSentence({ ...told, by: 'fibre', one: 'silk', other: 'wool' })).toContain(
+      'On wool it lasts',
     )
   })
 

@@ -1,0 +1,48 @@
+import { group } from 'd3-array'
+import type { Knex } from 'knex'
+import { colourBefore } from '../../../shared/rules/fastness/strip-of-test'
+import type {
+  FastnessTest,
+  FastnessTestQuery,
+} from '../../../shared/schemas/fastness/fastness-test'
+import { swatchRepository } from '../../repositories/swatches'
+import { everyPage } from '../log/every-page'
+import { fastnessTestKind } from './fastness-tests'
+
+/** Tests that hang together and are to be looked at on a day. */
+export interface SetToLookAt {
+  key: string
+  /** All that still hang of it, as they were laid out. */
+  tests: FastnessTest[]
+  /** The soonest day that was set for one of them. */
+  lookOn: string
+  /** As they were before, where that was read. */
+  hexes: string[]
+}
+
+/** Sets that are to be looked at some day; nothing is reckoned for it. */
+export async function setsToLookAt(db: Knex): Promise<SetToLookAt[]> {
+  const open = await everyPage((query: FastnessTestQuery) => fastnessTestKind.page(db, query), {
+    open: true,
+    aside: false,
+  })
+  const sets = [...group(open, ({ setKey, id }) => setKey ?? id)].flatMap(([key, tests]) => {
+    const [lookOn] = tests.flatMap((test) => test.lookOn ?? []).sort()
+    return lookOn ? [{ key, tests, lookOn }] : []
+  })
+  const ids = sets.flatMap(({ tests }) => tests.flatMap(({ swatchId }) => swatchId ?? []))
+  const readings = new Map(
+    (await swatchRepository(db).findMany([...new Set(ids)])).map((swatch) => [
+      swatch.id,
+      swatch.readings,
+    ]),
+  )
+  return sets.map(({ key, tests, lookOn }) => ({
+    key,
+    tests: tests.toSorted((a, b) => (a.id < b.id ? -1 : 1)),
+    lookOn,
+    hexes: tests.flatMap(
+      (test) => colourBefore(test, readings.get(test.swatchId ?? '') ?? [])?.hex ?? [],
+    ),
+  }))
+}
