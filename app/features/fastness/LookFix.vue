@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { TestView } from '~~/shared/views/fastness/fastness'
+import FormEnd from './FormEnd.vue'
 import { SEEN_CHOICES, STEP_CHOICES } from './choices'
 import { lookChange, lookFacts, useFix } from './useFix'
 import { lookUnits } from './useLook'
@@ -41,14 +42,16 @@ const units = computed(() => lookUnits(view.test.kind))
         <ElInput :id="id" v-model="facts.note" />
       </LabeledField>
     </div>
-    <div class="row">
-      <ElButton type="primary" native-type="submit" :loading="fix.saving">Put it right</ElButton>
+    <FormEnd
+      keep="Put it right"
+      leave="Leave it"
+      :saving="fix.saving"
+      :failure="fix.failure"
+      :errors="fix.errors"
+      @leave="$emit('close')"
+    >
       <ElButton :loading="fix.saving" @click="send(true)">Take it out</ElButton>
-      <ElButton @click="$emit('close')">Leave it</ElButton>
-      <p v-if="fix.failure || Object.keys(fix.errors).length" class="wrong" role="alert">
-        {{ fix.failure || Object.values(fix.errors)[0] }}
-      </p>
-    </div>
+    </FormEnd>
   </form>
 </template>
 

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { present } from '~~/core/present'
 import type { TestSet } from '~~/shared/views/fastness/fastness'
+import FormEnd from './FormEnd.vue'
 import BenchPhoto from './BenchPhoto.vue'
 import LookEntryRow from './LookEntryRow.vue'
 import { PARTS_OF } from './bench-areas'
@@ -102,13 +103,14 @@ const isUntold = computed(
         class="again"
       />
     </div>
-    <div class="row">
-      <ElButton type="primary" native-type="submit" :loading="form.saving">Keep the look</ElButton>
-      <ElButton @click="$emit('close')">Not now</ElButton>
-      <p v-if="form.failure || Object.keys(form.errors).length" class="wrong" role="alert">
-        {{ form.failure || Object.values(form.errors)[0] }}
-      </p>
-    </div>
+    <FormEnd
+      keep="Keep the look"
+      leave="Not now"
+      :saving="form.saving"
+      :failure="form.failure"
+      :errors="form.errors"
+      @leave="$emit('close')"
+    />
   </form>
 </template>
 

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { TestSet } from '~~/shared/views/fastness/fastness'
+import FormEnd from './FormEnd.vue'
 import { FACING_CHOICES, SKY_CHOICES } from './choices'
 import { factChanges, factsOf, useFix } from './useFix'
 
@@ -27,13 +28,14 @@ async function keep() {
       <DateField v-model="facts.endedOn" label="Ended on" />
       <DateField v-model="facts.lookOn" label="Look again on" ahead />
     </div>
-    <div class="row">
-      <ElButton type="primary" native-type="submit" :loading="fix.saving">Put it right</ElButton>
-      <ElButton @click="$emit('close')">Leave it</ElButton>
-      <p v-if="fix.failure || Object.keys(fix.errors).length" class="wrong" role="alert">
-        {{ fix.failure || Object.values(fix.errors)[0] }}
-      </p>
-    </div>
+    <FormEnd
+      keep="Put it right"
+      leave="Leave it"
+      :saving="fix.saving"
+      :failure="fix.failure"
+      :errors="fix.errors"
+      @leave="$emit('close')"
+    />
   </form>
 </template>
 

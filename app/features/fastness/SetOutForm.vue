@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { BLUE_WOOLS } from '~~/core/fastness/blue-wool'
+import FormEnd from './FormEnd.vue'
 import SwatchesSelect from './SwatchesSelect.vue'
 import { DROP_CHOICES, FACING_CHOICES, KINDS, SKY_CHOICES } from './choices'
 import type { useSetOut } from './useSetOut'
@@ -72,13 +73,14 @@ defineEmits<{ kept: []; close: [] }>()
         ahead
       />
     </div>
-    <div class="row">
-      <ElButton type="primary" native-type="submit" :loading="form.saving">Set it out</ElButton>
-      <ElButton @click="$emit('close')">Not now</ElButton>
-      <p v-if="form.failure || Object.keys(form.errors).length" class="wrong" role="alert">
-        {{ form.failure || Object.values(form.errors)[0] }}
-      </p>
-    </div>
+    <FormEnd
+      keep="Set it out"
+      leave="Not now"
+      :saving="form.saving"
+      :failure="form.failure"
+      :errors="form.errors"
+      @leave="$emit('close')"
+    />
   </form>
 </template>
 

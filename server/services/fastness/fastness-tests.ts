@@ -1,6 +1,8 @@
 import type { Knex } from 'knex'
 import {
   LOOK_COLOURS,
+  PLAIN_LOOK,
+  PLAIN_TEST,
   type FastnessTest,
   type FastnessTestChange,
   type FastnessTestQuery,
@@ -75,42 +77,13 @@ export const fastnessTestKind: RecordKind<
   },
 }
 
-const PLAIN: Omit<Kept, 'id' | 'kind' | 'looks'> = {
-  swatchId: null,
-  blueWool: null,
-  setKey: null,
-  place: '',
-  begunOn: null,
-  endedOn: null,
-  lookOn: null,
-  light: null,
-  wash: null,
-  drop: null,
-  before: null,
-  note: '',
-}
-
 function keptTest({ looks = [], before = null, ...told }: NewFastnessTest, at: string): Kept {
   return {
-    ...PLAIN,
+    ...PLAIN_TEST,
     ...told,
     before: taken(before, at, '/before'),
     looks: looks.reduce<Look[]>((kept, look, i) => withLook(kept, look, at, `/looks/${i}`), []),
   }
-}
-
-const PLAIN_LOOK: Omit<Look, 'id'> = {
-  on: null,
-  dose: null,
-  state: null,
-  seen: null,
-  changeStep: null,
-  stainStep: null,
-  note: '',
-  open: null,
-  covered: null,
-  stained: null,
-  white: null,
 }
 
 /** Looks with one more, or one put right; by their days, those of unknown day as they were told. */

@@ -5,7 +5,12 @@ import {
   type FadingStage,
   type SeenColour,
 } from '../../../core/fastness/strip'
-import type { FastnessTest, Look } from '../../schemas/fastness/fastness-test'
+import {
+  PLAIN_LOOK,
+  PLAIN_TEST,
+  type FastnessTest,
+  type Look,
+} from '../../schemas/fastness/fastness-test'
 import type { Reading } from '../../schemas/swatch/reading'
 import type { Swatch } from '../../schemas/swatch/swatch'
 import { bestReading } from '../swatch/best-reading'
@@ -72,33 +77,16 @@ export function testOfReadings(swatch: Swatch): FastnessTest | null {
   const { rev, createdAt, updatedAt, setAsideAt, id } = swatch
   return {
     ...{ id, rev, createdAt, updatedAt, setAsideAt },
+    ...PLAIN_TEST,
     kind: 'light',
     swatchId: id,
-    blueWool: null,
-    setKey: null,
-    place: '',
-    begunOn: null,
-    endedOn: null,
-    lookOn: null,
-    light: null,
-    wash: null,
-    drop: null,
-    before: null,
-    note: '',
     looks: after
       .map((reading): Look => ({
+        ...PLAIN_LOOK,
         id: reading.id,
         on: reading.readAt.slice(0, 10),
         dose: { value: reading.lightHours!, unit: 'hours' },
-        state: null,
-        seen: null,
-        changeStep: null,
-        stainStep: null,
-        note: '',
         open: reading,
-        covered: null,
-        stained: null,
-        white: null,
       }))
       .sort((a, b) => a.dose!.value - b.dose!.value),
   }

@@ -73,6 +73,21 @@ export const LOOK_COLOURS = ['open', 'covered', 'stained', 'white'] as const
 type LookColour = (typeof LOOK_COLOURS)[number]
 
 export type Look = LookTraits & Record<LookColour, Reading | null>
+/** A look of which nothing is known. */
+export const PLAIN_LOOK: Omit<Look, 'id'> = {
+  on: null,
+  dose: null,
+  state: null,
+  seen: null,
+  changeStep: null,
+  stainStep: null,
+  note: '',
+  open: null,
+  covered: null,
+  stained: null,
+  white: null,
+}
+
 export type NewLook = Partial<LookTraits> & { id: string } & Partial<
     Record<LookColour, NewReading | null>
   >
@@ -102,6 +117,22 @@ export interface FastnessTest extends Recorded, TestTraits {
   /** As it was before; null: held against its covered part, or the swatch's own reading. */
   before: Reading | null
   looks: Look[]
+}
+
+/** A test of which no more is known than what it is of. */
+export const PLAIN_TEST: Omit<TestTraits, 'kind'> & { before: null } = {
+  swatchId: null,
+  blueWool: null,
+  setKey: null,
+  place: '',
+  begunOn: null,
+  endedOn: null,
+  lookOn: null,
+  light: null,
+  wash: null,
+  drop: null,
+  before: null,
+  note: '',
 }
 
 export interface NewFastnessTest extends Partial<TestTraits> {
