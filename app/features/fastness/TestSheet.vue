@@ -11,12 +11,18 @@ const { view } = defineProps<{ view: TestView }>()
 
 /** Look that is put right; empty: none is. */
 const fixed = ref('')
-const half = computed(() =>
-  view.halfLife
-    ? halfLifeWords(view.halfLife, view.test.kind === 'wash' ? 'washes' : 'h') ||
-      'no half-life can be told from this yet'
-    : '',
-)
+/** Its half-life, or what a look lacks to tell one. */
+const half = computed(() => {
+  const { halfLife, test } = view
+  const unit = test.kind === 'wash' ? 'washes' : 'h'
+  if (halfLife) return halfLifeWords(halfLife, unit) || 'no half-life can be told from this yet'
+  if (!test.swatchId || test.looks.length === 0) return ''
+  const lacking =
+    test.kind === 'wash'
+      ? 'how often it was washed'
+      : 'how much light it had: its days, weeks or hours'
+  return `no half-life yet: a look wants ${lacking}, and a word or a colour beside the one before`
+})
 /** Less than that nobody sees, and no foretelling tells. */
 const LEAST_TOLD_DE = 0.5
 const stepText = ({ mid, low, high, beyond }: LightStep) =>
