@@ -19,7 +19,7 @@ const {
   grid,
   tool,
   names = { swatch: 'swatch', bare: 'bare fibre', card: 'card' },
-  tags = names,
+  tags = undefined,
 } = defineProps<{
   /** Of the photo, px. */
   width: number
@@ -186,7 +186,7 @@ defineExpose({ by })
         <rect :x="each.x" :y="each.y" :width="each.width" :height="each.height" class="halo" />
         <rect :x="each.x" :y="each.y" :width="each.width" :height="each.height" />
         <text :x="each.x + 4" :y="each.y - 5">
-          {{ tags[each.of] }}
+          {{ (tags ?? names)[each.of] }}
         </text>
       </g>
     </svg>

@@ -85,6 +85,7 @@ describe('today', () => {
     expect(await here.log.today.view('2026-09-09')).toEqual({
       counts: { ready: 0, wilting: 0, jars: 0, unmordanted: 0, unread: 0 },
       bathsDue: [],
+      looksDue: [],
       potsDue: [],
       unread: [],
       wilting: [],
