@@ -8,7 +8,7 @@ import { pieceInWords } from '~~/shared/words/swatch/piece-in-words'
 import { swatchName } from '~~/shared/words/swatch/swatch-name'
 import BesideChoice from '~/features/swatch/BesideChoice.vue'
 import BoothPatches from '~/features/swatch/BoothPatches.vue'
-import PhotoCanvas from '~/features/swatch/PhotoCanvas.vue'
+import DeskCanvas from '~/features/swatch/DeskCanvas.vue'
 import ReadingPanel from '~/features/swatch/ReadingPanel.vue'
 import ReadingHistory from '~/features/swatch/ReadingHistory.vue'
 import SwatchLasting from '~/features/swatch/SwatchLasting.vue'
@@ -48,7 +48,7 @@ const way = ref<ReadBy>('eye')
 const isTested = ref(false)
 const tool = ref<Mark | 'move'>('swatch')
 const light = ref<Illuminant | 'all'>('D65')
-const canvas = ref<InstanceType<typeof PhotoCanvas> | null>(null)
+const canvas = ref<InstanceType<typeof DeskCanvas> | null>(null)
 const isKeepingPhoto = ref(true)
 
 usePhotoReading(desk, form)
@@ -141,18 +141,11 @@ useHead({ title: () => `${hand.value?.swatch.code ?? 'Swatch'} · Juniper Haze` 
       :data-read-ms="desk.tookMs?.toFixed(0)"
     >
       <template v-if="way === 'photo' && desk.opened">
-        <PhotoCanvas
+        <DeskCanvas
           ref="canvas"
           class="fill"
-          :width="desk.opened.width"
-          :height="desk.opened.height"
-          :preview="desk.opened.preview"
-          :boxes="desk.boxes"
-          :corners="desk.shownCorners"
-          :grid="desk.grid"
           :tool="tool"
           @mark="(of, box) => (desk.boxes[of] = box)"
-          @corner="desk.moveCorner"
         />
         <div class="nearer">
           <button type="button" aria-label="Nearer" @click="canvas?.by(1.5)">+</button>

@@ -8,7 +8,7 @@ export type BlueWool = (typeof BLUE_WOOLS)[number]
 /** Change of a piece and of a reference over the same days. */
 export interface SameLight {
   step: BlueWool
-  /** Differences between covered and open part (CIELAB, as of the grey scale). */
+  /** Differences between covered and open part, CIEDE2000. */
   ofPiece: number
   ofReference: number
 }

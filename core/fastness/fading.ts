@@ -1,6 +1,5 @@
 import { group } from 'd3-array'
 import { positive } from '../checks'
-import { first } from '../present'
 import { COLUMNS, LOG_HALF_TIMES, LOG_STEP, PIECE_SPREADS } from './fading-grid'
 import { kernelOf, smoothAlong } from './smooth-along'
 import { stripLikelihood } from './strip-likelihood'
@@ -53,7 +52,7 @@ export function fadingOfStrip(strip: FadingStrip, prior: FadingPrior): Fading {
 export function fadingOfNext(strips: readonly FadingStrip[], prior: FadingPrior): Fading {
   const bySet = group(strips, ({ setKey }, i) => setKey ?? `alone ${i}`)
   const sets = [...bySet.values()].map((members) => ({
-    doseLogSd: first(members).doseLogSd,
+    doseLogSd: Math.max(...members.map((member) => member.doseLogSd)),
     likelihoods: members.map(({ stages }) => stripLikelihood(stages)),
   }))
   const perSpread = PIECE_SPREADS.map(({ kernel, weight }) => {

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import PhotoCanvas from '~/features/swatch/PhotoCanvas.vue'
+import DeskCanvas from '~/features/swatch/DeskCanvas.vue'
 import PhotoResults from '~/features/swatch/PhotoResults.vue'
 import type { GivenReading } from '~/features/swatch/given'
 import { PHOTO_DESK, usePhoto, type Mark } from '~/features/swatch/usePhoto'
@@ -68,14 +68,8 @@ const asked = computed(() => {
     <p v-else-if="desk.step" role="status">{{ desk.step }} ...</p>
     <template v-if="desk.opened">
       <p role="status" class="asked">{{ asked }}</p>
-      <PhotoCanvas
+      <DeskCanvas
         class="photo"
-        :width="desk.opened.width"
-        :height="desk.opened.height"
-        :preview="desk.opened.preview"
-        :boxes="desk.boxes"
-        :corners="null"
-        :grid="null"
         :tool="tool"
         :names="{ swatch: 'skein', bare: 'bare fibre', card: 'white paper' }"
         @mark="mark"

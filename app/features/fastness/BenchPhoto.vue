@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { PhotoBox } from '~~/core/colour/photo/chart-grid'
-import PhotoCanvas from '~/features/swatch/PhotoCanvas.vue'
+import DeskCanvas from '~/features/swatch/DeskCanvas.vue'
 import PhotoKnown from '~/features/swatch/PhotoKnown.vue'
 import PhotoPick from '~/features/swatch/PhotoPick.vue'
 import type { GivenReading } from '~/features/swatch/given'
@@ -113,20 +113,7 @@ defineExpose({ settled: desk.settled })
     <p v-if="desk.step" role="status" class="quiet">{{ desk.step }} ...</p>
     <p v-if="desk.failure" class="wrong" role="alert">{{ desk.failure }}</p>
     <template v-if="desk.opened">
-      <PhotoCanvas
-        class="photo"
-        :width="desk.opened.width"
-        :height="desk.opened.height"
-        :preview="desk.opened.preview"
-        :boxes="desk.boxes"
-        :corners="desk.shownCorners"
-        :grid="desk.grid"
-        :tool="tool"
-        :names="names"
-        :tags="tags"
-        @mark="mark"
-        @corner="desk.moveCorner"
-      />
+      <DeskCanvas class="photo" :tool="tool" :names="names" :tags="tags" @mark="mark" />
       <PhotoKnown />
       <ul v-if="refused.length" class="wrong" role="alert">
         <li v-for="words in refused" :key="words">{{ words }}.</li>

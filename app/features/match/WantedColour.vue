@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import PhotoCanvas from '~/features/swatch/PhotoCanvas.vue'
+import DeskCanvas from '~/features/swatch/DeskCanvas.vue'
 import PhotoControls from '~/features/swatch/PhotoControls.vue'
 import ReadFile from '~/features/swatch/ReadFile.vue'
 import { seenOf, type GivenReading } from '~/features/swatch/given'
@@ -80,15 +80,8 @@ const palette = useTemplateRef<HTMLInputElement>('palette')
     </ElRadioGroup>
     <ColourEntry v-if="way === 'chosen'" v-model="colour" label="Colour" />
     <template v-else-if="way === 'photo'">
-      <PhotoCanvas
-        v-if="desk.opened"
+      <DeskCanvas
         class="photo"
-        :width="desk.opened.width"
-        :height="desk.opened.height"
-        :preview="desk.opened.preview"
-        :boxes="desk.boxes"
-        :corners="desk.shownCorners"
-        :grid="desk.grid"
         :tool="tool"
         :names="{ swatch: 'the colour', bare: 'bare fibre', card: desk.known }"
         @mark="
@@ -97,7 +90,6 @@ const palette = useTemplateRef<HTMLInputElement>('palette')
             if (of === 'swatch' && !desk.boxes.card) tool = 'card'
           }
         "
-        @corner="desk.moveCorner"
       />
       <PhotoControls v-model:tool="tool" @choose="openPhoto" />
     </template>

@@ -26,23 +26,18 @@ export async function setsToLookAt(db: Knex): Promise<SetToLookAt[]> {
     open: true,
     aside: false,
   })
-  const sets = [...group(open, ({ setKey, id }) => setKey ?? id)].flatMap(([key, tests]) => {
-    const [lookOn] = tests.flatMap((test) => test.lookOn ?? []).sort()
-    return lookOn ? [{ key, tests, lookOn }] : []
-  })
-  const ids = sets.flatMap(({ tests }) => tests.flatMap(({ swatchId }) => swatchId ?? []))
-  const readings = new Map(
-    (await swatchRepository(db).findMany([...new Set(ids)])).map((swatch) => [
-      swatch.id,
-      swatch.readings,
-    ]),
+  const ids = open.flatMap(({ swatchId }) => swatchId ?? [])
+  const swatches = await swatchRepository(db).findMany([...new Set(ids)])
+  const standing = new Map(
+    swatches.filter(({ setAsideAt }) => setAsideAt === null).map((each) => [each.id, each]),
   )
-  return sets.map(({ key, tests, lookOn }) => ({
-    key,
-    tests: tests.toSorted((a, b) => (a.id < b.id ? -1 : 1)),
-    lookOn,
-    hexes: tests.flatMap(
-      (test) => colourBefore(test, readings.get(test.swatchId ?? '') ?? [])?.hex ?? [],
-    ),
-  }))
+  const tests = open.filter(({ swatchId }) => swatchId === null || standing.has(swatchId))
+  return [...group(tests, ({ setKey, id }) => setKey ?? id)].flatMap(([key, some]) => {
+    const [lookOn] = some.flatMap((test) => test.lookOn ?? []).sort()
+    if (!lookOn) return []
+    const hexes = some.flatMap(
+      (test) => colourBefore(test, standing.get(test.swatchId ?? '')?.readings ?? [])?.hex ?? [],
+    )
+    return [{ key, tests: some.toSorted((a, b) => (a.id < b.id ? -1 : 1)), lookOn, hexes }]
+  })
 }

@@ -1,10 +1,7 @@
 import { group } from 'd3-array'
 import type { Knex } from 'knex'
 import { testOfReadings } from '../../../shared/rules/fastness/strip-of-test'
-import type {
-  FastnessTest,
-  FastnessTestQuery,
-} from '../../../shared/schemas/fastness/fastness-test'
+import type { FastnessTestQuery } from '../../../shared/schemas/fastness/fastness-test'
 import type { Settings } from '../../../shared/schemas/log/settings'
 import type {
   FastnessView,
@@ -38,9 +35,7 @@ export const fastnessService = (db: Knex, run: RunTask) => {
   const reckoned = sinceLastChange(
     db,
     async (latitude: number): Promise<Reckoned> => {
-      const tests = await allTests(db)
-      const ids = tests.flatMap(({ swatchId }) => swatchId ?? [])
-      const swatches = await testedSwatches(db, ids)
+      const { tests, swatches } = await allTests(db)
       const scenarios = usualScenarios(latitude)
       return { views: await testViews(tests, swatches, { latitude, scenarios, ask }), swatches }
     },
@@ -78,14 +73,18 @@ export const fastnessService = (db: Knex, run: RunTask) => {
 const latitudeOf = ({ latitude, hemisphere }: Settings) =>
   hemisphere === 'southern' ? -Math.abs(latitude) : latitude
 
-/** Tests as they were set, and those that readings after light come to. */
-async function allTests(db: Knex): Promise<FastnessTest[]> {
+/** Tests as they were set, and those that readings after light come to, with their swatches. */
+async function allTests(db: Knex) {
   const set = await everyPage((query: FastnessTestQuery) => fastnessTestKind.page(db, query), {
     aside: false,
   })
-  const lit = await testedSwatches(db, await litSwatchIds(db))
-  const ofReadings = [...lit.values()].flatMap(({ swatch }) => testOfReadings(swatch) ?? [])
-  return [...set, ...ofReadings]
+  const lit = new Set(await litSwatchIds(db))
+  const ids = set.flatMap(({ swatchId }) => swatchId ?? [])
+  const swatches = await testedSwatches(db, [...ids, ...lit])
+  const ofReadings = [...swatches.values()].flatMap(({ swatch }) => testOfReadings(swatch) ?? [])
+  // of a swatch that was set aside nothing counts
+  const standing = set.filter(({ swatchId }) => swatchId === null || swatches.has(swatchId))
+  return { tests: [...standing, ...ofReadings], swatches }
 }
 
 /** Key of what readings of swatches tell of the light. */

@@ -54,6 +54,7 @@ export async function testViews(
     const piece = tested && testedPiece(test, tested)
     const at = asked.findIndex((each) => each.i === i)
     const answer = at < 0 ? null : answers[at]!
+    // what readings come to goes by the id of its swatch
     const isOfReadings = test.id === test.swatchId
     return {
       test,

@@ -30,12 +30,13 @@ export interface TestedSwatch {
 
 const WORST_FIRST: readonly Fastness[] = ['poor', 'fair', 'good']
 
-/** Swatches by their ids, with piece, plants and bare fibre. */
+/** Swatches by their ids, with piece, plants and bare fibre; those set aside are left out. */
 export async function testedSwatches(
   db: Knex,
   ids: readonly string[],
 ): Promise<Map<string, TestedSwatch>> {
-  const swatches = await swatchRepository(db).findMany([...new Set(ids)])
+  const found = await swatchRepository(db).findMany([...new Set(ids)])
+  const swatches = found.filter(({ setAsideAt }) => setAsideAt === null)
   const byId = <T extends { id: string }>(items: T[]) =>
     new Map(items.map((item) => [item.id, item]))
   const pieces = byId(

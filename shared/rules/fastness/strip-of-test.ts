@@ -56,12 +56,14 @@ export function stageOfLook(
 
 /** A strip as fading is reckoned from it; without a stage nothing can be. */
 export function stripOfTest(test: FastnessTest, piece: TestedPiece, latitude: number): FadingStrip {
+  const telling = test.looks.flatMap((look) => {
+    const stage = stageOfLook(test, look, piece, latitude)
+    const dose = doseOfLook(test, look, latitude)
+    return stage && dose ? [{ stage, logSd: dose.logSd }] : []
+  })
   return {
-    stages: test.looks.flatMap((look) => stageOfLook(test, look, piece, latitude) ?? []),
-    doseLogSd: Math.max(
-      0,
-      ...test.looks.map((look) => doseOfLook(test, look, latitude)?.logSd ?? 0),
-    ),
+    stages: telling.map(({ stage }) => stage),
+    doseLogSd: Math.max(0, ...telling.map(({ logSd }) => logSd)),
     setKey: test.setKey,
   }
 }

@@ -159,6 +159,14 @@ describe('what tests come to', () => {
     })
   })
 
+  test('a swatch that was set aside counts nowhere', async () => {
+    const swatch = await swatchOf()
+    await strip(swatch, 110)
+    await here.log.swatches.setAside(swatch.id, swatch.rev)
+    expect((await here.log.fastness.view(TODAY)).sets).toEqual([])
+    expect((await here.log.fastness.sources()).items).toEqual([])
+  })
+
   test('weeks are told where days are not, and hours by a meter are the surest', async () => {
     const { id: swatchId } = await swatchOf()
     const doses = [
