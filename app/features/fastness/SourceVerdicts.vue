@@ -1,34 +1,18 @@
 <script setup lang="ts">
 import type { SourcesFastness, TestSet } from '~~/shared/views/fastness/fastness'
 import { comparisonSentence, fastnessSentences } from '~~/shared/words/fastness/half-life-words'
-import type { WallView } from '~~/shared/views/wall/wall'
 
 /** What all tests of the sources of a set say of their next piece. */
 const { set } = defineProps<{ set: TestSet }>()
 const api = useApi()
-const { data: known } = useLoaded(async () => {
-  const [{ items }, { sources, swatches }] = await Promise.all([
-    api.get<SourcesFastness>('fastness/sources'),
-    api.get<WallView>('wall'),
-  ])
-  return {
-    items: new Map(items.map((item) => [item.sourceId, item])),
-    sources,
-    // tests of mixed baths speak of neither plant
-    sourceOf: new Map(swatches.map(({ id, sources: at }) => [id, at.length === 1 ? at[0] : null])),
-  }
-})
+const { data: known } = useLoaded(() => api.get<SourcesFastness>('fastness/sources'))
 const told = computed(() => {
-  const { items, sources, sourceOf } = known.value ?? {}
-  if (!items || !sources || !sourceOf) return []
-  const ofSet = new Set(set.tests.flatMap(({ test }) => sourceOf.get(test.swatchId ?? '') ?? []))
-  return [...ofSet].flatMap((at) => {
-    const source = sources[at]
-    const item = source && items.get(source.id)
-    const says = item
-      ? [...fastnessSentences(item.all), ...item.comparisons.map(comparisonSentence)]
-      : []
-    return source && says.length > 0 ? [{ id: source.id, name: source.name, says }] : []
+  const ofSet = [...new Set(set.tests.flatMap(({ sourceId }) => sourceId ?? []))]
+  return ofSet.flatMap((id) => {
+    const item = known.value?.items.find(({ sourceId }) => sourceId === id)
+    if (!item) return []
+    const says = [...fastnessSentences(item.all), ...item.comparisons.map(comparisonSentence)]
+    return says.length > 0 ? [{ id, name: item.sourceName, says }] : []
   })
 })
 </script>

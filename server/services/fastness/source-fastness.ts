@@ -1,6 +1,8 @@
 import { group } from 'd3-array'
+import { PARTS } from '../../../catalogue/parts'
 import { GREY_STEPS, type GreyStep } from '../../../core/colour/grey-scale'
 import type { FadingStrip } from '../../../core/fastness/fading'
+import { first } from '../../../core/present'
 import { usualFading } from '../../../core/fastness/usual'
 import { stripOfTest } from '../../../shared/rules/fastness/strip-of-test'
 import type { FastnessTest } from '../../../shared/schemas/fastness/fastness-test'
@@ -42,17 +44,19 @@ export async function sourcesFastness(
   tests: readonly KnownTest[],
   ask: FadingAsker,
 ): Promise<SourceFastness[]> {
-  const bySource = group(tests, ({ tested }) => tested.sources[0]!.id)
+  const bySource = group(tests, ({ tested }) => first(tested.sources).id)
   const made: SourceFastness[] = []
   for (const [sourceId, own] of bySource) {
     const groups = group(own, ({ tested }) => `${tested.fibreClass} ${tested.mordant}`)
     const parts: FastnessGroup[] = []
     for (const some of groups.values()) {
-      const { fibreClass, mordant } = some[0]!.tested
+      const { fibreClass, mordant } = first(some).tested
       parts.push({ fibreClass, mordant, ...(await measured(some, ask)) })
     }
+    const { commonName, part } = first(first(own).tested.sources)
     made.push({
       sourceId,
+      sourceName: `${commonName} ${PARTS[part].label}`,
       all: { fibreClass: null, mordant: null, ...(await measured(own, ask)) },
       groups: parts,
       comparisons: await comparisons(own, ask),
@@ -85,7 +89,7 @@ async function fadingOf(
   const [answer] = await ask.ask([
     {
       strips: telling.map(({ strip }) => strip),
-      prior: usualFading(kind, telling[0]!.tested.typical),
+      prior: usualFading(kind, first(telling).tested.typical),
       isOfNext: true,
       doses: [],
     },

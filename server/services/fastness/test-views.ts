@@ -3,6 +3,7 @@ import { lightStep, type SameLight } from '../../../core/fastness/blue-wool'
 import { fadedColour } from '../../../core/fastness/faded-colour'
 import type { Left } from '../../../core/fastness/half-life'
 import { usualFading } from '../../../core/fastness/usual'
+import { first } from '../../../core/present'
 import { spectrumSeen } from '../../../core/strength/swatch-strength'
 import {
   colourBefore,
@@ -61,6 +62,7 @@ export async function testViews(
       isOfReadings,
       code: tested?.swatch.code ?? '',
       name: tested?.name ?? `blue wool ${test.blueWool}`,
+      sourceId: tested?.sources.length === 1 ? first(tested.sources).id : null,
       fibre: tested?.fibre ?? null,
       hex: piece?.before?.hex ?? test.before?.hex ?? null,
       looks: test.looks.map((look) => lookView(test, look, piece, latitude)),

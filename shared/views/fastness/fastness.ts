@@ -51,6 +51,8 @@ export interface TestView {
   /** Empty of a reference. */
   code: string
   name: string
+  /** The one plant it is dyed with; null: of several, or it is a reference. */
+  sourceId: string | null
   fibre: Fibre | null
   /** As it was before; null: its colour was not read. */
   hex: string | null
@@ -134,6 +136,7 @@ export interface FastnessComparison {
 
 export interface SourceFastness {
   sourceId: string
+  sourceName: string
   /** Over all fibres and mordants. */
   all: FastnessGroup
   groups: FastnessGroup[]

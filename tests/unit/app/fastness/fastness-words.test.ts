@@ -144,6 +144,7 @@ const group = (more: Partial<FastnessGroup> = {}): FastnessGroup => ({
 })
 const source = (more: Partial<SourceFastness> = {}): SourceFastness => ({
   sourceId: 's',
+  sourceName: 'tansy flower heads',
   all: group(),
   groups: [],
   comparisons: [],
