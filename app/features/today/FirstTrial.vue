@@ -99,7 +99,9 @@ async function wish() {
     <PlainCaution v-for="caution in cautions" :key="caution.key" :level="caution.level">
       {{ caution.words }}
     </PlainCaution>
-    <template v-if="ratios && neededG !== null">
+    <!-- what is said above the buttons must not push them from under the pointer -->
+    <p v-if="!source && !unloaded" class="quiet">Looking it up.</p>
+    <template v-else-if="ratios && neededG !== null">
       <p>
         A first pair: two pieces of <strong>{{ formatMass(pieceG) }}</strong> {{ fibre }} in two
         jars, {{ formatMass(ratios[0] * pieceG) }} and {{ formatMass(ratios[1] * pieceG) }}
