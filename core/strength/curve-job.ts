@@ -12,7 +12,6 @@ import type { PosteriorPoint } from './posterior/observations'
 import { curvePosterior } from './posterior/posterior'
 import { ENOUGH_GAIN } from './saturation'
 import type { ConditionKey, PriorContext } from './posterior/priors'
-import type { SaturationCurve } from './saturation'
 import { bareStrengthSd, EYE_ERROR_DE, strengthErrorSd } from './reading-error'
 import {
   calibrated,
@@ -84,8 +83,6 @@ export interface CurveAnswer extends DescribedPosterior {
   unit: UnitAbsorption | null
   /** Mean spectrum of the bare fibres; null without a swatch. */
   bare: Reflectance | null
-  /** A single curve that stands for all. */
-  pointEstimate: SaturationCurve
   /** Dry ratio for the beginning of each depth, as likely as not, and eight times in ten. */
   forDepth: { depth: Depth; p50: number | null; p80: number | null }[]
   /** How many of the swatches are estimated from a colour. */
@@ -98,7 +95,7 @@ export interface CurveAnswer extends DescribedPosterior {
 }
 
 /** To be raised with every change of what comes out, so that no older answer is kept. */
-export const CURVE_VERSION = 8
+export const CURVE_VERSION = 9
 
 /**
  * The posterior of one curve from readings: strengths, estimates calibrated by what the source has
@@ -136,7 +133,6 @@ export function curveOfJob({
     taken: later.length > 0 ? laterBaths(points, context, later).taken : USUAL_TAKEN,
     laterBaths: later,
     shifts: lotHueShifts(colours.map(({ swatch: { lot }, dyed, bare }) => ({ lot, dyed, bare }))),
-    pointEstimate: posterior.pointEstimate,
     unit: unitAbsorption(colours),
     bare: meanOf(colours.map(({ bare }) => bare)),
     forDepth: DEPTHS.slice(1).map((depth) => ({

@@ -1,12 +1,19 @@
 import { finite, notNegative, positive } from '../checks'
 import { InputError } from '../input-error'
 
-/** The two shapes a strength curve is tried with; both run through the origin to a ceiling. */
+/** The two shapes that least squares fits; both run through the origin to a ceiling. */
 export const CURVE_MODELS = ['exponential', 'hyperbolic'] as const
 export type CurveModel = (typeof CURVE_MODELS)[number]
 
+/**
+ * All shapes a strength curve may have: the two, and each begun slowly, where little plant gives
+ * less than its share. Their names in dose and response: the Weibull and the Hill curve.
+ */
+export const CURVE_SHAPES = [...CURVE_MODELS, 'weibull', 'hill'] as const
+export type CurveShape = (typeof CURVE_SHAPES)[number]
+
 export interface SaturationCurve {
-  model: CurveModel
+  model: CurveShape
   /** P: strength that no amount of plant passes. */
   ceiling: number
   /** c or h: the dry ratio at which the curve bends, g air-dry plant per g dry fibre. */
@@ -21,18 +28,28 @@ export interface Shape {
   ratioOf(share: number, scale: number): number
   /** d share / d log scale, from the share: never positive, a larger scale bends later. */
   perLogScale(share: number, ratio: number, scale: number): number
-  /** d log share / d log ratio: 1 at the origin, 0 at the ceiling. */
+  /** d log share / d log ratio: 1 at the origin (1.5 of a slow start), 0 at the ceiling. */
   elasticity(ratio: number, scale: number): number
   /** The ratio from which doubling the plant adds no more than a share of strength. */
   ratioOfGain(gain: number, scale: number): number
 }
 
+/** Exponent of the ratio where a curve begins slowly; from memory. */
+const SLOW_START = 1.5
+/** What twice the plant is then as much as. */
+const SLOW_DOUBLING = 2 ** SLOW_START
+
+/** x^1.5 and back, in half the time of a power. */
+const slowed = (x: number): number => x * Math.sqrt(x)
+const unslowed = (x: number): number => Math.cbrt(x) ** 2
+
 /**
- * exponential: g = 1 - exp(-r/c). hyperbolic: g = r / (h + r).
+ * exponential: g = 1 - exp(-r/c). hyperbolic: g = r / (h + r). weibull and hill: the same of
+ * (r/c)^1.5 and (r/h)^1.5.
  *
  * `expm1` keeps the digits at small ratios, where 1 - exp(-x) would lose them.
  */
-export const SHAPES: Record<CurveModel, Shape> = {
+export const SHAPES: Record<CurveShape, Shape> = {
   exponential: {
     share: (ratio, scale) => -Math.expm1(-ratio / scale),
     ratioOf: (share, scale) => -scale * Math.log1p(-share),
@@ -47,6 +64,44 @@ export const SHAPES: Record<CurveModel, Shape> = {
     elasticity: (ratio, scale) => scale / (scale + ratio),
     ratioOfGain: (gain, scale) => (scale * (1 - gain)) / (2 * gain),
   },
+  weibull: {
+    share: (ratio, scale) => -Math.expm1(-slowed(ratio / scale)),
+    ratioOf: (share, scale) => scale * unslowed(-Math.log1p(-share)),
+    perLogScale: (share, ratio, scale) => -SLOW_START * slowed(ratio / scale) * (1 - share),
+    elasticity: (ratio, scale) => {
+      const x = slowed(ratio / scale)
+      return (SLOW_START * x) / Math.expm1(x)
+    },
+    ratioOfGain: (gain, scale) => scale * unslowed(-Math.log(leftAtGain(gain))),
+  },
+  hill: {
+    share: (ratio, scale) => {
+      const x = slowed(ratio / scale)
+      return x / (1 + x)
+    },
+    ratioOf: (share, scale) => scale * unslowed(share / (1 - share)),
+    perLogScale: (share) => -SLOW_START * share * (1 - share),
+    elasticity: (ratio, scale) => SLOW_START / (1 + slowed(ratio / scale)),
+    ratioOfGain: (gain, scale) =>
+      scale * unslowed((SLOW_DOUBLING - 1 - gain) / (SLOW_DOUBLING * gain)),
+  },
+}
+
+/**
+ * The share y that a Weibull curve still lacks where doubling gains so much: the lesser root of
+ * 1 - y^m = (1 + gain) (1 - y), m = 2^1.5. Convex and falling from 0, so Newton's steps from there
+ * never pass it.
+ */
+function leftAtGain(gain: number): number {
+  let y = 0
+  for (let i = 0; i < 30; i++) {
+    const raised = y ** SLOW_DOUBLING
+    const off = gain + raised - (1 + gain) * y
+    const step = off / (1 + gain - (y === 0 ? 0 : (SLOW_DOUBLING * raised) / y))
+    y += step
+    if (step < 1e-15) break
+  }
+  return y
 }
 
 /** Strength a curve gives at a dry ratio. */

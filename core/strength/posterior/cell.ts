@@ -1,4 +1,4 @@
-import { logNormalCdf, logNormalDensity } from './normal'
+import { logNormalCdf } from './normal'
 import type { Observation } from './observations'
 
 /** How much noisier than its kin an outlier is, and how often a swatch is one. */
@@ -214,28 +214,36 @@ export function cellPosterior(
   return { logEvidence, mean, variance, levelMean, levelVariance }
 }
 
-/** One normal for a lot's level, and the lot's evidence, given where the level is expected. */
+/**
+ * One normal for a lot's level, and the lot's evidence, given where the level is expected.
+ *
+ * The innermost step of all: densities are taken relative to that of "none", so that each alternative
+ * costs one exponential and a root, and the lot one logarithm.
+ */
 function averageAlternatives(
   { means, variances, within }: LotSummary,
   expectedMean: number,
   expectedVariance: number,
 ) {
-  const none =
-    within[0]! + logNormalDensity(means[0]! - expectedMean, variances[0]! + expectedVariance)
-  let total = 1
   // moments about the mean of "none", so that no digits are lost to a large mean
   const centre = means[0]!
+  const off = centre - expectedMean
+  const spread = variances[0]! + expectedVariance
+  const exponent = -0.5 * ((off * off) / spread)
+  const none = within[0]!
+  let total = 1
   let first = 0
   let second = variances[0]!
   for (let k = 1; k < means.length; k++) {
-    // what the scatter within the lot says alone often settles it, without a second logarithm
-    if (within[k]! - within[0]! < -NEGLIGIBLE_LOG) continue
+    // what the scatter within the lot says alone often settles it
+    const odds = within[k]! - none
+    if (odds < -NEGLIGIBLE_LOG) continue
     const moved = means[k]! - centre
     const variance = variances[k]!
-    const log =
-      within[k]! + logNormalDensity(means[k]! - expectedMean, variance + expectedVariance) - none
+    const wider = variance + expectedVariance
+    const log = odds - exponent - 0.5 * (((off + moved) * (off + moved)) / wider)
     if (log < -NEGLIGIBLE_LOG) continue
-    const share = Math.exp(Math.min(log, MOST_LOG))
+    const share = Math.exp(Math.min(log, MOST_LOG)) * Math.sqrt(spread / wider)
     total += share
     first += share * moved
     second += share * (variance + moved * moved)
@@ -244,6 +252,6 @@ function averageAlternatives(
   return {
     mean: centre + shift,
     variance: second / total - shift * shift,
-    logEvidence: none + Math.log(total),
+    logEvidence: none + exponent - 0.5 * LOG_2PI + Math.log(total / Math.sqrt(spread)),
   }
 }

@@ -33,7 +33,9 @@ export interface DescribedPosterior {
   /** With what twice the plant adds there. */
   enough: Enough & { doubling: Interval }
   band: BandPoint[]
-  models: { exponential: number; hyperbolic: number }
+  models: Posterior['models']
+  /** How probable it is that little plant gives less than its share. */
+  slowStart: number
   /** Probability that the source takes here at all. */
   uptakeProbability: number
   ceilingReached: boolean
@@ -61,7 +63,7 @@ export function describedOf(
   points: readonly PosteriorPoint[],
   ask: NonNullable<PosteriorQuestion['ask']> = {},
 ): DescribedPosterior {
-  const { n, ceiling, enough, models, uptakeProbability, ceilingReached } = posterior
+  const { n, ceiling, enough, models, slowStart, uptakeProbability, ceilingReached } = posterior
   const at = Math.max(0, ...points.map(({ ratio }) => ratio)) || REFERENCE_RATIO / 2
   return {
     n,
@@ -69,6 +71,7 @@ export function describedOf(
     ceiling,
     enough: { ...enough, doubling: posterior.doublingGain(enough.mid) },
     models,
+    slowStart,
     uptakeProbability,
     ceilingReached,
     band: BAND_RATIOS.map((ratio) => posterior.at(ratio)),

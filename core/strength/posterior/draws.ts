@@ -1,11 +1,11 @@
-import type { CurveModel } from '../saturation'
+import type { CurveShape } from '../saturation'
 import type { Cell } from './grid'
 import { OUTLIER_CHANCE, OUTLIER_FACTOR } from './cell'
 import { heavyTailedQuantile, normalQuantile } from './normal'
 
 /** One curve out of the posterior, with what one lot and a new lot would make of it. */
 export interface Draw {
-  model: CurveModel
+  model: CurveShape
   ceiling: number
   scale: number
   /** Factor on strength of the named lot (1 where none was named). */

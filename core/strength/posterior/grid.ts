@@ -1,12 +1,13 @@
-import { CURVE_MODELS, SHAPES, type CurveModel } from '../saturation'
+import { rollup, sum } from 'd3-array'
+import { CURVE_SHAPES, SHAPES, type CurveShape } from '../saturation'
 import { cellPosterior, summariseLot, type CellPosterior } from './cell'
 import { logNormalDensity } from './normal'
 import type { Observation, Observations } from './observations'
 import { SHAPE_FACTORS, type Prior } from './priors'
 
 /** One cell of the grid, with its share of the posterior. */
-export interface Cell extends CellPosterior {
-  model: CurveModel
+export interface Cell extends Omit<CellPosterior, 'logEvidence'> {
+  model: CurveShape
   logScale: number
   /** Width of the cell on log scale: draws are spread over it. */
   logScaleWidth: number
@@ -18,17 +19,17 @@ export interface Cell extends CellPosterior {
   ofEstimates?: { priorMean: number; shrinkage: number; variance: number }
 }
 
-/** A grid, and the log of its whole evidence, by which several are weighed against each other. */
+/** A grid, and the log of its whole evidence: how probable the prior makes these swatches. */
 export interface Grid {
   cells: Cell[]
-  logTotal: number
+  logEvidence: number
 }
 
 export interface GridOptions {
   /** Index of the lot whose level is asked for, or -1. */
   lot?: number
   /** Shapes to average over. */
-  models?: readonly CurveModel[]
+  models?: readonly CurveShape[]
 }
 
 interface Axis {
@@ -44,10 +45,14 @@ interface Axes {
 }
 
 const PRIOR_REACH = 3.2
-const COARSE = { logScale: 14, logErrorSd: 4, lotSd: 4 }
-const FINE = { logScale: 21, logErrorSd: 5, lotSd: 5 }
+const COARSE = { logScale: 12, logErrorSd: 3, lotSd: 3 }
+const FINE = { logScale: 16, logErrorSd: 4, lotSd: 4 }
 /** Of the coarse grid, cells below this share of the best do not widen the fine one. */
 const NEGLIGIBLE = 1e-4
+/** With so many, the coarse grid is too coarse to weigh one shape against another. */
+const MANY = 30
+/** Cells so far below the best, in log, are left out: all of them together would not be drawn once. */
+const NEVER_DRAWN = 20
 /** So few swatches narrow nothing: one grid over the reach of the prior is enough. */
 const FEW = 3
 
@@ -67,12 +72,26 @@ function middles({ from, to, steps }: Axis): number[] {
 export function posteriorGrid(
   observations: Observations,
   prior: Prior,
-  { lot = -1, models = CURVE_MODELS }: GridOptions = {},
+  { lot = -1, models = CURVE_SHAPES }: GridOptions = {},
 ): Grid {
   const cells = (axes: Axes) => cellsOn(axes, observations, prior, { lot, models })
   if (observations.n <= FEW) return cells(axesOf(prior, FINE))
   const coarse = axesOf(prior, COARSE)
-  return cells(narrowed(coarse, cells(coarse).cells))
+  const { cells: found } = cells(coarse)
+  const likely = observations.n > MANY ? models : likelyModels(found, models)
+  const fine = cellsOn(narrowed(coarse, found), observations, prior, { lot, models: likely })
+  // each shape had its share of the prior, the unlikely ones too
+  return { ...fine, logEvidence: fine.logEvidence + Math.log(likely.length / models.length) }
+}
+
+/** Shapes that fit so much worse that no draw would fall on them are not computed again. */
+function likelyModels(cells: readonly Cell[], models: readonly CurveShape[]): CurveShape[] {
+  const shares = rollup(
+    cells,
+    (some) => sum(some, ({ share }) => share),
+    ({ model }) => model,
+  )
+  return models.filter((model) => shares.get(model)! > NEGLIGIBLE)
 }
 
 function axesOf(prior: Prior, steps: typeof COARSE): Axes {
@@ -129,6 +148,7 @@ function cellsOn(
   const lotSds = middles(axes.lotSd)
   const logScaleWidth = (axes.logScale.to - axes.logScale.from) / axes.logScale.steps
   const cells: (Cell & { log: number })[] = []
+  let most = -Infinity
   for (const model of models) {
     const shift = Math.log(SHAPE_FACTORS[model].scale)
     const priorMean = Math.log(prior.ceiling * SHAPE_FACTORS[model].ceiling)
@@ -169,6 +189,8 @@ function cellsOn(
             errorDensity +
             logNormalDensity(lotSd, prior.lotSd ** 2) +
             cell.logEvidence
+          if (log < most - NEVER_DRAWN) continue
+          most = Math.max(most, log)
           // written out: spreading thousands of these took longer than computing them
           cells.push({
             model,
@@ -178,7 +200,6 @@ function cellsOn(
             lotSd,
             share: 0,
             log,
-            logEvidence: cell.logEvidence,
             mean: cell.mean,
             variance: cell.variance,
             levelMean: cell.levelMean,
@@ -188,11 +209,12 @@ function cellsOn(
       }
     }
   }
-  const most = cells.reduce((top, { log }) => Math.max(top, log), -Infinity)
   let total = 0
   for (const cell of cells) total += cell.share = Math.exp(cell.log - most)
   for (const cell of cells) cell.share /= total
   const width = (logScaleWidth * (axes.logErrorSd.to - axes.logErrorSd.from)) / errorSds.length
   const lotWidth = (axes.lotSd.to - axes.lotSd.from) / lotSds.length
-  return { cells, logTotal: most + Math.log(total * width * lotWidth) }
+  // the lot SD is half a normal, and each shape has its share of the prior
+  const priorShare = 2 / models.length
+  return { cells, logEvidence: most + Math.log(total * width * lotWidth * priorShare) }
 }

@@ -1,4 +1,4 @@
-import { posteriorGrid, type Cell, type GridOptions } from './grid'
+import { posteriorGrid, type Cell, type Grid, type GridOptions } from './grid'
 import {
   readObservations,
   type EstimateOffset,
@@ -22,11 +22,11 @@ export function posteriorCells(
   points: readonly PosteriorPoint[],
   prior: Prior,
   options: GridOptions = {},
-): { observations: Observations; cells: Cell[] } {
+): Grid & { observations: Observations } {
   const observations = readObservations(points)
   const estimates = points.flatMap(({ estimate }) => estimate ?? [])
   if (estimates.length === 0) {
-    return { observations, cells: posteriorGrid(observations, prior, options).cells }
+    return { observations, ...posteriorGrid(observations, prior, options) }
   }
   const off = first(estimates)
   const areAll = points.every(({ estimate, ratio }) => estimate || ratio === 0)
@@ -35,8 +35,8 @@ export function posteriorCells(
     ? { ...prior, ceilingLogSd: Math.hypot(prior.ceilingLogSd, off.logSd) }
     : prior
   const grids = offsetsOf(off, areAll).map(({ weight, ...each }) => {
-    const { cells, logTotal } = posteriorGrid(readObservations(points, each), seen, options)
-    return { cells, log: logTotal + Math.log(weight) }
+    const { cells, logEvidence } = posteriorGrid(readObservations(points, each), seen, options)
+    return { cells, log: logEvidence + Math.log(weight) }
   })
   const most = Math.max(...grids.map(({ log }) => log))
   const total = grids.reduce((sum, { log }) => sum + Math.exp(log - most), 0)
@@ -53,7 +53,7 @@ export function posteriorCells(
       }
     })
   })
-  return { observations, cells }
+  return { observations, cells, logEvidence: most + Math.log(total) }
 }
 
 /** What estimates may be off, with weights that come to 1. */

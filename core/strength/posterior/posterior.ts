@@ -1,19 +1,12 @@
 import { positive } from '../../checks'
 import { InputError } from '../../input-error'
-import {
-  checkedGain,
-  ENOUGH_GAIN,
-  SHAPES,
-  type CurveModel,
-  type SaturationCurve,
-} from '../saturation'
+import { checkedGain, ENOUGH_GAIN, SHAPES, type CurveShape } from '../saturation'
 import { drawCurves, quantile, type Draw } from './draws'
 import { POT_SD } from './cell'
 import { posteriorCells } from './posterior-cells'
 import { logNormalCdf, logNormalDensity } from './normal'
 import { readObservations, type Observations, type PosteriorPoint } from './observations'
 import type { Prior } from './priors'
-import { first } from '../../present'
 
 /** A number with its 90 % interval. */
 export interface Interval {
@@ -53,14 +46,13 @@ export interface Posterior {
   /** Strength that no amount of plant passes. */
   ceiling: Interval
   enough: Enough
-  /** How probable each shape is. */
+  /** How probable each shape is, its slow start with it; and how probable it is to begin slowly. */
   models: { exponential: number; hyperbolic: number }
+  slowStart: number
   /** Probability that the source takes on this fibre and mordant at all. */
   uptakeProbability: number
   /** Whether the ceiling lies near what was tried; where it does not, it is no number to rely on. */
   ceilingReached: boolean
-  /** A single curve that stands for all: the likelier shape, with the medians of its values. */
-  pointEstimate: SaturationCurve
   /** Strengths at a dry ratio: of the median lot (or the named one), a new lot, the next piece. */
   at(ratio: number): BandPoint
   /**
@@ -89,8 +81,8 @@ export interface PosteriorOptions {
   lot?: string
   /** What twice the plant may still add at *enough*, as a share of strength. Default 0.2. */
   enoughGain?: number
-  /** Shapes to average over; both, unless one is to be tried alone. */
-  models?: readonly CurveModel[]
+  /** Shapes to average over; all, unless some are to be tried alone. */
+  models?: readonly CurveShape[]
 }
 
 const LOW = 0.05
@@ -101,7 +93,7 @@ const REACHED_SHARE = 0.6
 /**
  * What is known of a source's curve from its swatches and its kind.
  *
- * log S = log P + log g(r / c) + lot + error, with both shapes g averaged by their evidence. The
+ * log S = log P + log g(r / c) + lot + error, with four shapes g averaged by their evidence. The
  * error is normal with an outlier now and then; lots differ by a normal term; a swatch too weak
  * to tell from bare fibre is left-censored. Everything but shape, scale and the two SDs is
  * integrated in closed form. Without swatches the answer is the prior. All intervals hold 90 %.
@@ -117,7 +109,7 @@ export function curvePosterior(
 ): Posterior {
   checkedGain(enoughGain)
   const at = lot === undefined ? -1 : lotIndex(readObservations(points), lot)
-  const { observations, cells } = posteriorCells(points, prior, { lot: at, models })
+  const { observations, cells, logEvidence } = posteriorCells(points, prior, { lot: at, models })
   const hasPots = observations.lots.some(({ swatches }) => swatches.some(({ pot }) => pot >= 0))
   const draws = drawCurves(cells, lot !== undefined, hasPots ? POT_SD : 0)
   const sorted = (value: (draw: Draw) => number) => {
@@ -133,10 +125,9 @@ export function curvePosterior(
       high: quantile(values, HIGH),
     }
   }
-  const exponential = cells.reduce(
-    (sum, { model, share }) => sum + (model === 'exponential' ? share : 0),
-    0,
-  )
+  const probabilityOf = (...shapes: CurveShape[]) =>
+    cells.reduce((sum, { model, share }) => sum + (shapes.includes(model) ? share : 0), 0)
+  const exponential = probabilityOf('exponential', 'weibull')
   const farthest = Math.max(0, ...observations.ratios)
   const ceiling = interval((draw) => draw.ceiling * draw.lotFactor)
   const enough = interval((draw) => enoughOf(draw, enoughGain))
@@ -150,12 +141,11 @@ export function curvePosterior(
     ceiling,
     enough: { ...enough, gain: enoughGain, beyondTried: enough.mid > farthest },
     models: { exponential, hyperbolic: 1 - exponential },
-    uptakeProbability: 1 - neverTakes(observations, prior, cells),
+    slowStart: probabilityOf('weibull', 'hill'),
+    uptakeProbability: 1 - neverTakes(observations, prior, logEvidence),
     ceilingReached:
       farthest > 0 &&
       interval((draw) => SHAPES[draw.model].share(farthest, draw.scale)).mid >= REACHED_SHARE,
-
-    pointEstimate: pointEstimateOf(draws),
 
     at(ratio) {
       positive(ratio, '/ratio')
@@ -235,20 +225,6 @@ export function curvePosterior(
   }
 }
 
-/** Of the draws of the likelier shape, the geometric means. */
-function pointEstimateOf(draws: readonly Draw[]): SaturationCurve {
-  const isExponential = (draw: Draw) => draw.model === 'exponential'
-  const some = draws.filter(isExponential).length * 2 >= draws.length
-  const of = draws.filter((draw) => isExponential(draw) === some)
-  const pointEstimate = (value: (draw: Draw) => number) =>
-    Math.exp(of.reduce((sum, draw) => sum + Math.log(value(draw)), 0) / of.length)
-  return {
-    model: first(of).model,
-    ceiling: pointEstimate(({ ceiling, lotFactor }) => ceiling * lotFactor),
-    scale: pointEstimate(({ scale }) => scale),
-  }
-}
-
 export function lotIndex(observations: Observations, lot: string): number {
   const index = observations.lots.findIndex(({ name }) => name === `lot ${lot}`)
   if (index >= 0) return index
@@ -266,11 +242,9 @@ export const enoughOf = ({ model, scale }: Draw, gain: number) =>
  * Probability that the source never takes here: then every reading is bare fibre and noise.
  * One swatch with a plain colour settles it; only weak ones keep it alive.
  */
-function neverTakes(
-  observations: Observations,
-  prior: Prior,
-  cells: readonly { logEvidence: number; share: number }[],
-): number {
+function neverTakes(observations: Observations, prior: Prior, logEvidenceOfUptake: number): number {
+  // a grid holds a hair less than all of its prior: with nothing seen that would be told as news
+  if (observations.n === 0) return prior.neverTakes
   const swatches = observations.lots.flatMap(({ swatches: some }) => some)
   const never =
     swatches.reduce(
@@ -281,15 +255,7 @@ function neverTakes(
       (sum, { logS, bareSd }) => sum + logNormalCdf(Math.exp(logS) / bareSd),
       0,
     )
-  // harmonic-mean identity: the prior mean of the evidence is one over its posterior mean inverse
-  // (in logs: swatches that contradict each other leave cells too unlikely for their inverse)
-  const logs = cells
-    .filter(({ share }) => share > 0)
-    .map(({ share, logEvidence }) => Math.log(share) - logEvidence)
-  const most = Math.max(...logs)
-  const uptakeProbability =
-    -most - Math.log(logs.reduce((sum, log) => sum + Math.exp(log - most), 0))
   const odds =
-    Math.log(prior.neverTakes) - Math.log1p(-prior.neverTakes) + never - uptakeProbability
+    Math.log(prior.neverTakes) - Math.log1p(-prior.neverTakes) + never - logEvidenceOfUptake
   return 1 / (1 + Math.exp(-odds))
 }

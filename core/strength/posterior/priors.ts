@@ -1,4 +1,4 @@
-import type { CurveModel } from '../saturation'
+import type { CurveShape } from '../saturation'
 import type { PosteriorPoint } from './observations'
 
 /** Kinds of source that are told apart before anything of a source itself is known. */
@@ -106,10 +106,13 @@ export function priorFor({
 }
 
 /**
- * Factors that turn the exponential shape's centres into a shape's own, so that both expect the
- * same strengths: h = 0.69 c and P_h = 1.17 P.
+ * Factors that turn the exponential shape's centres into a shape's own, so that all expect about the
+ * same strengths: h = 0.69 c and P_h = 1.17 P; of the slow ones by least squares on log S from 0.15
+ * to 3 times c.
  */
-export const SHAPE_FACTORS: Record<CurveModel, { scale: number; ceiling: number }> = {
+export const SHAPE_FACTORS: Record<CurveShape, { scale: number; ceiling: number }> = {
   exponential: { scale: 1, ceiling: 1 },
   hyperbolic: { scale: 0.69, ceiling: 1.17 },
+  weibull: { scale: 0.56, ceiling: 0.8 },
+  hill: { scale: 0.55, ceiling: 0.93 },
 }

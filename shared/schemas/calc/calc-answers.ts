@@ -46,6 +46,7 @@ const posterior = Joi.object({
     }),
   ),
   models: object({ exponential: number, hyperbolic: number }),
+  slowStart: number,
   takes: number,
   ceilingReached: flag,
   ratioFor: Joi.object({ mid: number, low: number, high: orNull }).allow(null).required(),

@@ -6,8 +6,9 @@ import { curveOfJob, type JobSwatch } from '../../../../core/strength/curve-job'
 import { conditionsApart, nearestCurve } from '../../../../core/strength/near-conditions'
 import { APART, priorOf } from '../../../../core/strength/posterior/borrowed'
 import { curvePosterior } from '../../../../core/strength/posterior/posterior'
-import { priorFor, type NearCurve } from '../../../../core/strength/posterior/priors'
+import { priorFor, SHAPE_FACTORS, type NearCurve } from '../../../../core/strength/posterior/priors'
 import { strengthErrorSd } from '../../../../core/strength/reading-error'
+import { CURVE_SHAPES, enoughRatio, strengthAt } from '../../../../core/strength/saturation'
 
 const wool = { fibre: 'wool', mordant: 'Al', ph: 'asItCame', way: 'simmer', stuff: 'asUsual' }
 const near = (n: number, ceiling = 2, scale = 0.3): NearCurve => ({
@@ -67,8 +68,15 @@ describe('a borrowed prior', () => {
     const sources = 150
     for (let i = 0; i < sources; i++) {
       const [ceiling, scale] = [2 * Math.exp(0.6 * normal()), 0.4 * Math.exp(0.5 * normal())]
+      const model = CURVE_SHAPES[i % CURVE_SHAPES.length]!
+      const factors = SHAPE_FACTORS[model]
+      const curveOf = (p: number, c: number) => ({
+        model,
+        ceiling: p * factors.ceiling,
+        scale: c * factors.scale,
+      })
       const seen = (at: number, p: number, c: number) =>
-        p * (1 - Math.exp(-at / c)) * Math.exp(0.15 * normal())
+        strengthAt(curveOf(p, c), at) * Math.exp(0.15 * normal())
       const lent: NearCurve = {
         ...near(0),
         points: [0.1, 0.2, 0.4, 0.6, 0.9, 0.3].map((ratio, k) => ({
@@ -84,10 +92,11 @@ describe('a borrowed prior', () => {
       const points = [{ ratio: 0.3, lot: 'own', strength: seen(0.3, p, c) }]
       const borrowed = curvePosterior(points, priorOf({ kind: 'leaf', near: lent }))
       const alone = curvePosterior(points, priorFor({ kind: 'leaf' }))
-      const truth = p * (1 - Math.exp(-0.8 / c))
+      const truth = strengthAt(curveOf(p, c), 0.8)
+      const enough = enoughRatio(curveOf(p, c))
       const { low, high } = borrowed.at(0.8)
       if (low <= truth && truth <= high) held++
-      if (borrowed.enough.low <= enoughOf(c) && enoughOf(c) <= borrowed.enough.high) inside++
+      if (borrowed.enough.low <= enough && enough <= borrowed.enough.high) inside++
       width += Math.log(high / low) / Math.log(alone.at(0.8).high / alone.at(0.8).low) / sources
     }
     // 90 % within binomial error of 150 sources (three SDs)
@@ -98,8 +107,6 @@ describe('a borrowed prior', () => {
     expect(width).toBeLessThan(0.95)
   })
 })
-
-const enoughOf = (scale: number) => -scale * Math.log1p(-0.9 * (1 - Math.exp(-1 / scale)))
 
 describe('what a reading may be off', () => {
   const bare = estimateReflectance({ l: 88, a: 0.5, b: 10 })

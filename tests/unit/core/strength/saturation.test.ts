@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
 import { Matrix, QrDecomposition, solve } from 'ml-matrix'
 import {
-  CURVE_MODELS,
+  CURVE_SHAPES,
   enoughRatio,
   ratioForStrength,
   SHAPES,
@@ -12,7 +12,7 @@ import {
 import { twoColumnQr } from '../../../../core/strength/two-column-qr'
 
 const curve = fc.record({
-  model: fc.constantFrom(...CURVE_MODELS),
+  model: fc.constantFrom(...CURVE_SHAPES),
   ceiling: fc.double({ min: 0.05, max: 20, noNaN: true }),
   scale: fc.double({ min: 0.02, max: 5, noNaN: true }),
 }) as fc.Arbitrary<SaturationCurve>
@@ -61,7 +61,7 @@ describe('saturating curves', () => {
   })
 
   test('what lies at or above the ceiling is not reached', () => {
-    for (const model of CURVE_MODELS) {
+    for (const model of CURVE_SHAPES) {
       expect(ratioForStrength({ model, ceiling: 2, scale: 1 }, 2)).toBeNull()
       expect(ratioForStrength({ model, ceiling: 2, scale: 1 }, 3)).toBeNull()
     }

@@ -18,10 +18,24 @@ const BURN = 20_000
 const [READING_SD, OUTLIER_CHANCE, OUTLIER_FACTOR] = [0.02, 0.05, 4]
 
 const density = (x: number, sd: number) => Math.exp(-0.5 * (x / sd) ** 2) / sd
-const share = (isExponential: boolean, ratio: number, logScale: number) =>
-  isExponential
-    ? 1 - Math.exp(-ratio / Math.exp(logScale))
-    : ratio / (0.69 * Math.exp(logScale) + ratio)
+const hyperbola = (x: number) => x / (1 + x)
+const bend = (x: number) => 1 - Math.exp(-x)
+/** Of each shape: the share of its ceiling at r / c, its ceiling, and where doubling adds a fifth. */
+const SHAPES = [
+  { share: bend, top: 1, enough: Math.log(5) },
+  { share: (x: number) => hyperbola(x / 0.69), top: 1.17, enough: 2 * 0.69 },
+  // (1 - y^(2^1.5)) / (1 - y) = 1.2 has y = 0.17244: by a desk calculator
+  {
+    share: (x: number) => bend((x / 0.56) ** 1.5),
+    top: 0.8,
+    enough: 0.56 * (-Math.log(0.17244)) ** (2 / 3),
+  },
+  {
+    share: (x: number) => hyperbola((x / 0.55) ** 1.5),
+    top: 0.93,
+    enough: 0.55 * ((2 ** 1.5 - 1.2) / (0.2 * 2 ** 1.5)) ** (2 / 3),
+  },
+]
 
 /** Medians and 90 % ends of log S at a ratio, and of log enough. */
 function sampled(points: Point[], kind: SourceKind, at: number, seed: number) {
@@ -32,8 +46,8 @@ function sampled(points: Point[], kind: SourceKind, at: number, seed: number) {
   // log P, log c, log error SD, lot SD, then each lot's term
   let state = [Math.log(prior.ceiling), Math.log(prior.scale), Math.log(0.15), 0.2]
   state = [...state, ...Array.from({ length: lots }, () => 0)]
-  let isExponential = true
-  const logOf = (s: number[], exponential: boolean) => {
+  let shape = 0
+  const logOf = (s: number[], of: number) => {
     const [logP, logC, logError, lotSd, ...terms] = s as [
       number,
       number,
@@ -48,16 +62,16 @@ function sampled(points: Point[], kind: SourceKind, at: number, seed: number) {
       0.5 * ((logError - Math.log(prior.errorSd)) / prior.errorLogSd) ** 2 -
       0.5 * (lotSd / prior.lotSd) ** 2
     for (const term of terms) log += -0.5 * (term / lotSd) ** 2 - Math.log(lotSd)
-    const top = exponential ? logP : logP + Math.log(1.17)
+    const { share, top } = SHAPES[of]!
     for (const { ratio, strength, lot } of points) {
-      const off = Math.log(strength) - top - Math.log(share(exponential, ratio, logC)) - terms[lot]!
+      const off = Math.log(strength / top / share(ratio / Math.exp(logC))) - logP - terms[lot]!
       const sd = Math.hypot(Math.exp(logError), READING_SD / strength)
       const wide = density(off, OUTLIER_FACTOR * sd)
       log += Math.log((1 - OUTLIER_CHANCE) * density(off, sd) + OUTLIER_CHANCE * wide)
     }
     return log
   }
-  let log = logOf(state, isExponential)
+  let log = logOf(state, shape)
   const sizes = [0.35, 0.4, 0.45, 0.2, ...Array.from({ length: lots }, () => 0.2)]
   const strengths: number[] = []
   const enough: number[] = []
@@ -69,14 +83,14 @@ function sampled(points: Point[], kind: SourceKind, at: number, seed: number) {
     next[i]! += by
     if (i === 0 && uniform() < 0.5) for (let j = 4; j < next.length; j++) next[j]! -= by
     if (i === 1 && uniform() < 0.5) next[0]! += 0.7 * by
-    const jumps: boolean = uniform() < 0.1 ? !isExponential : isExponential
-    const logNext = logOf(next, jumps)
-    if (Math.log(uniform()) < logNext - log) [state, isExponential, log] = [next, jumps, logNext]
+    const jump: number = uniform() < 0.2 ? Math.floor(uniform() * SHAPES.length) : shape
+    const logNext = logOf(next, jump)
+    if (Math.log(uniform()) < logNext - log) [state, shape, log] = [next, jump, logNext]
     if (k < BURN) continue
     const [logP, logC] = state as [number, number]
-    const top = isExponential ? logP : logP + Math.log(1.17)
-    strengths.push(top + Math.log(share(isExponential, at, logC)))
-    enough.push(logC + Math.log(isExponential ? Math.log(5) : 2 * 0.69))
+    const { share, top, enough: unit } = SHAPES[shape]!
+    strengths.push(logP + Math.log(top * share(at / Math.exp(logC))))
+    enough.push(logC + Math.log(unit))
   }
   const ends = (values: number[]) => {
     const sorted = values.sort((a, b) => a - b)
