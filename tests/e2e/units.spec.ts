@@ -35,7 +35,7 @@ const withSettings = (page: Page, more: object) =>
     await route.fulfill({ response: answer, json: { ...settings, ...more } })
   })
 
-const CHUNK = 6
+const CHUNK = 3
 const chunks = Array.from({ length: Math.ceil(PAGES.length / CHUNK) }, (_, i) =>
   PAGES.slice(i * CHUNK, (i + 1) * CHUNK),
 )
