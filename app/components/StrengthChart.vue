@@ -1,5 +1,7 @@
 <script setup lang="ts">
 import ChartSwatches from '~/features/strength/ChartSwatches.vue'
+import { toldCeiling } from '~~/core/strength/curve-job'
+import { sentenceSpan } from '~~/core/strength/sentences'
 import { toldEnough } from '~~/core/strength/posterior/describe-posterior'
 import { useId } from 'vue'
 import { formatNumber, formatRatio, inDecimals } from '~/format/quantities'
@@ -9,7 +11,6 @@ import EnoughMark from '~/features/strength/EnoughMark.vue'
 import { placedPoints } from '~/features/strength/placed-points'
 import { useStrengthScales } from '~/features/strength/useStrengthScales'
 import { useSize } from '~/composables/useSize'
-import type { Interval } from '~~/core/strength/posterior/posterior'
 import type { CurveView } from '~~/shared/views/strength/curve'
 import type { StrengthGroup, StrengthPointView } from '~~/shared/views/strength/strength'
 
@@ -65,12 +66,10 @@ const tag = computed(() => {
     },
   }
 })
-const rangeText = ({ mid, low, high }: Interval) =>
-  `${formatNumber(mid, 2)} (${formatNumber(low, 2)} to ${formatNumber(high, 2)})`
-
 const isEstimated = ({ basis }: StrengthPointView) => basis === 'estimated'
 
 const enough = computed(() => answer.value && toldEnough(answer.value))
+const ceiling = computed(() => answer.value && toldCeiling(answer.value))
 const spoken = computed(
   () =>
     `Colour strength against dry ratio of ${sourceName}: ${counted.value.length} swatches` +
@@ -124,16 +123,16 @@ const spoken = computed(
           :d="path"
           class="new-lot"
         />
-        <template v-if="answer.ceilingReached && answer.ceiling.mid < highest">
+        <template v-if="ceiling && ceiling.mid < highest">
           <line
             :x1="MARGIN.left"
             :x2="width - MARGIN.right"
-            :y1="y(answer.ceiling.mid)"
-            :y2="y(answer.ceiling.mid)"
+            :y1="y(ceiling.mid)"
+            :y2="y(ceiling.mid)"
             class="ceiling"
           />
-          <text :x="MARGIN.left + 8" :y="y(answer.ceiling.mid) - 6" class="label">
-            ceiling {{ rangeText(answer.ceiling) }}
+          <text :x="MARGIN.left + 8" :y="y(ceiling.mid) - 6" class="label">
+            ceiling {{ formatNumber(ceiling.mid, 2) }} ({{ sentenceSpan(ceiling) }})
           </text>
         </template>
         <path :d="middlePath" class="curve" :class="{ typical: answer.n === 0 }" />

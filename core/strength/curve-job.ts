@@ -9,7 +9,7 @@ import { lotHueShifts, type LotHueShift } from './lot-hue'
 import { priorOf } from './posterior/borrowed'
 import { describedOf, type DescribedPosterior } from './posterior/describe-posterior'
 import type { PosteriorPoint } from './posterior/observations'
-import { curvePosterior } from './posterior/posterior'
+import { curvePosterior, type Interval } from './posterior/posterior'
 import { ENOUGH_GAIN } from './saturation'
 import type { ConditionKey, PriorContext } from './posterior/priors'
 import { bareStrengthSd, EYE_ERROR_DE, strengthErrorSd } from './reading-error'
@@ -160,6 +160,11 @@ export const isScaleKnown = ({
   calibration,
 }: Pick<CurveAnswer, 'n' | 'estimated' | 'calibration'>): boolean =>
   estimated < n || n === 0 || calibration.n > 0
+
+/** The ceiling where its number can be relied on: reached, and not on a guessed scale; else null. */
+export const toldCeiling = (
+  answer: Pick<CurveAnswer, 'ceiling' | 'ceilingReached' | 'n' | 'estimated' | 'calibration'>,
+): Interval | null => (answer.ceilingReached && isScaleKnown(answer) ? answer.ceiling : null)
 
 /** Mean spectrum, band by band; null of none. */
 export const meanOf = (spectra: readonly Reflectance[]): Reflectance | null =>

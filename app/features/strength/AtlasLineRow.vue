@@ -72,9 +72,9 @@ const basis = computed(
               :style="{ background: line.row.ceilingHex }"
               aria-hidden="true"
             />
-            {{ depthOf(line.row.ceiling.mid) }}
+            {{ line.row.isScaleKnown ? '' : 'about ' }}{{ depthOf(line.row.ceiling.mid) }}
           </span>
-          <span class="quiet"
+          <span v-if="line.row.isScaleKnown" class="quiet"
             >{{ tilde }}{{ formatNumber(line.row.ceiling.mid, 2) }} ({{
               sentenceSpan(line.row.ceiling)
             }})</span

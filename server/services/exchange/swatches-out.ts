@@ -232,9 +232,10 @@ export function curvesCsv({ rows, sources }: AtlasView): string {
         leansOn: row.donorSwatches,
         takes: figure(row.uptakeProbability),
         ceilingReached: yes(row.ceilingReached),
-        ceiling: figure(row.ceiling.mid),
-        ceilingLow: figure(row.ceiling.low),
-        ceilingHigh: figure(row.ceiling.high),
+        // on a guessed scale it has no number
+        ceiling: figure(row.isScaleKnown ? row.ceiling.mid : null),
+        ceilingLow: figure(row.isScaleKnown ? row.ceiling.low : null),
+        ceilingHigh: figure(row.isScaleKnown ? row.ceiling.high : null),
         enoughDry: figure(row.enough.mid),
         enoughDryLow: figure(row.enough.low),
         enoughDryHigh: figure(row.enough.high),

@@ -1,6 +1,7 @@
 import { hueFamilyOf } from '../../../core/colour/colour-name'
 import { hexOfLab } from '../../../core/colour/screen-colour'
 import { labOfReflectance, type Lab } from '../../../core/colour/tristimulus'
+import { isScaleKnown } from '../../../core/strength/curve-job'
 import { expectedReflectance } from '../../../core/strength/expected-colour'
 import type { Interval } from '../../../core/strength/posterior/posterior'
 import type { AtlasRow } from '../../../shared/views/strength/atlas'
@@ -9,7 +10,7 @@ import { bandAt } from '../../../core/strength/posterior/band-at'
 import { present } from '../../../core/present'
 
 /** Raised with every change of what a row holds, so that no older one is kept. */
-export const ATLAS_VERSION = 8
+export const ATLAS_VERSION = 9
 
 /** Dry ratio at which strengths of different sources are compared. */
 const HALF = 0.5
@@ -47,6 +48,7 @@ export function toAtlasRow({ answer, donorCurve, ...view }: CurveView): AtlasRow
     uptakeProbability: short(uptakeProbability),
     ceiling: scaled(ceiling, 1),
     ceilingReached,
+    isScaleKnown: isScaleKnown(answer),
     ceilingHex: hexOf(labAt(ceiling.mid)),
     enough: { ...scaled(enough, 1), beyondTried: enough.beyondTried },
     forDepth: answer.forDepth.map(({ depth, p50, p80 }) => ({

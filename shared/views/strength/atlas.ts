@@ -28,6 +28,8 @@ export interface AtlasRow {
   uptakeProbability: number
   ceiling: Interval
   ceilingReached: boolean
+  /** Some swatch was read with an instrument: else a ceiling has a word, and no number. */
+  isScaleKnown: boolean
   /** Its colour; null where the hue is not known. */
   ceilingHex: string | null
   /** Dry ratio. */

@@ -40,6 +40,7 @@ const row = (sourceId: string, fields: Partial<AtlasRow> = {}): AtlasRow => ({
   uptakeProbability: 1,
   ceiling: exactly(1.5),
   ceilingReached: true,
+  isScaleKnown: true,
   ceilingHex: '#a07010',
   enough: { ...exactly(0.6), beyondTried: false },
   perGram: exactly(2.2),

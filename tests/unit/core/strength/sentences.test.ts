@@ -8,6 +8,8 @@ import {
   type StrengthFacts,
 } from '../../../../core/strength/sentences'
 import { askCurve } from '../../../../core/strength/estimate-at'
+import type { EstimateFactor } from '../../../../core/strength/estimate-factor'
+import { toldCeiling } from '../../../../core/strength/curve-job'
 import { FEW_TRIALS } from '../../../../core/strength/trials'
 
 /*
@@ -151,6 +153,25 @@ describe('the sentences of a source', () => {
     expect(facts.described.ceilingReached).toBe(false)
     expect(byId.get('ceiling')).toMatch(/not reached in what you tried/)
     expect(byId.get('share')).not.toMatch(/can do/)
+  })
+
+  test('the ceiling’s number stands by itself only where the scale is known, too', () => {
+    const { described } = range(pointsOf(20), 0.3).facts
+    const calibration: EstimateFactor = {
+      factor: 1,
+      perLogS: 0,
+      n: 0,
+      logSd: 0.1,
+      sharedLogSd: 0.25,
+      slopeSd: 0.08,
+    }
+    const told = (estimated: number, more: object = {}) =>
+      toldCeiling({ ...described, calibration, estimated, ...more })
+    expect(told(19)).toEqual(described.ceiling)
+    expect(told(20)).toBeNull()
+    expect(told(0, { ceilingReached: false })).toBeNull()
+    // read both ways, in other swatches
+    expect(told(20, { calibration: { ...calibration, n: 3 } })).toEqual(described.ceiling)
   })
 
   test('a source that never takes is said to, as sure as it is and no surer', () => {

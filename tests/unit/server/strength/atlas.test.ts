@@ -35,6 +35,7 @@ describe('the atlas', () => {
       fibreClass: 'wool',
       mordant: 'Al',
       ceilingReached: curve!.answer.ceilingReached,
+      isScaleKnown: true,
       tried: [0.1, 1.2],
       way: 'simmer',
       family: 'yellow',
