@@ -159,7 +159,6 @@ describe('the sentences of a source', () => {
     const { described } = range(pointsOf(20), 0.3).facts
     const calibration: EstimateFactor = {
       factor: 1,
-      perLogS: 0,
       n: 0,
       logSd: 0.1,
       sharedLogSd: 0.25,
