@@ -95,7 +95,7 @@ export interface CurveAnswer extends DescribedPosterior {
 }
 
 /** To be raised with every change of what comes out, so that no older answer is kept. */
-export const CURVE_VERSION = 9
+export const CURVE_VERSION = 10
 
 /**
  * The posterior of one curve from readings: strengths, estimates calibrated by what the source has
