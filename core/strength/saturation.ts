@@ -39,7 +39,7 @@ const SLOW_START = 1.5
 /** What twice the plant is then as much as. */
 const SLOW_DOUBLING = 2 ** SLOW_START
 
-/** x^1.5 and back, in half the time of a power. */
+/** x^1.5, and back. */
 const slowed = (x: number): number => x * Math.sqrt(x)
 const unslowed = (x: number): number => Math.cbrt(x) ** 2
 

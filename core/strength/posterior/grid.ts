@@ -66,8 +66,7 @@ function middles({ from, to, steps }: Axis): number[] {
  * The posterior over shape, log scale, log error SD and lot SD, on an even grid.
  *
  * A coarse grid over the reach of the prior finds where the mass lies; where swatches have
- * narrowed that, a finer grid covers only it.
- *
+ * narrowed that, a finer grid covers only it, and only shapes that may have made them.
  */
 export function posteriorGrid(
   observations: Observations,
