@@ -1,8 +1,6 @@
 <script setup lang="ts">
 import { useMediaQuery } from '@vueuse/core'
 import { useVirtualizer } from '@tanstack/vue-virtual'
-import { formatNumber, formatRatio } from '~/format/quantities'
-import { sentenceSpan } from '~/format/spans'
 import type { AtlasView } from '~~/shared/views/strength/atlas'
 import AtlasAskForm from '~/features/strength/AtlasAskForm.vue'
 import AtlasLineRow from '~/features/strength/AtlasLineRow.vue'
@@ -11,12 +9,11 @@ import {
   atlasChoices,
   atlasLines,
   FIRST_ASK,
-  plantText,
+  firstHere,
   SORTS,
   type AtlasAsk,
   type SortKey,
 } from '~/features/strength/atlas-rows'
-import { groupWords } from '~/features/strength/words'
 
 /** All sources side by side: strength, ceiling, enough, hue, fastness, and what each costs. */
 const api = useApi()
@@ -67,17 +64,7 @@ function sortBy(key: SortKey) {
 }
 const sorted = (key: SortKey) =>
   ask.sort !== key ? undefined : ask.isFalling ? 'descending' : 'ascending'
-const best = computed(() => {
-  const line = lines.value[0]
-  if (!line) return ''
-  const on = groupWords(line.row)
-  const plant = line.far
-    ? `; how little makes ${ask.depth} was never tried near enough`
-    : line.ratioWeighed
-      ? `; ${ask.depth} takes ${formatRatio(line.ratioWeighed)} ${line.source.usualRatioState}, ${plantText(line)}`
-      : ''
-  return `First here: ${line.name} on ${on}: strength ${formatNumber(line.row.perGram.mid, 2)} per g of dry plant on a g of fibre (${sentenceSpan(line.row.perGram)})${plant}.`
-})
+const best = computed(() => (lines.value[0] ? firstHere(lines.value[0], ask.depth) : ''))
 useHead({ title: 'All sources · Juniper Haze' })
 </script>
 

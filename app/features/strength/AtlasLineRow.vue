@@ -3,7 +3,7 @@ import { colourName } from '~~/core/colour/colour-name'
 import { depthOf } from '~~/core/colour/depth'
 import { formatMass, formatNumber, formatRatio } from '~/format/quantities'
 import { sentenceSpan } from '~/format/spans'
-import { plantText, type AtlasLine } from './atlas-rows'
+import { plantText, tildeOf, type AtlasLine } from './atlas-rows'
 import { groupWords, percentText } from './words'
 import { halfLifeShort, lightSentence } from '~~/shared/words/fastness/half-life-words'
 import { formatCount } from '~~/core/quantity/format-count'
@@ -34,7 +34,7 @@ const enoughSpan = computed(() => {
   return sentenceSpan({ low: low / share, high: high / share })
 })
 const takesNothing = computed(() => line.row.uptakeProbability < 0.5)
-const tilde = computed(() => (line.row.estimated > 0 ? '~' : ''))
+const tilde = computed(() => tildeOf(line.row))
 const basis = computed(
   () =>
     `${formatCount(line.row.n, 'swatch', 'swatches')} in ${formatCount(line.row.lots, 'lot')}` +

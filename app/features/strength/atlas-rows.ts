@@ -2,13 +2,16 @@ import { FIBRE_CLASSES, type FibreClass } from '~~/catalogue/fibres'
 import { PARTS } from '~~/catalogue/parts'
 import { HUE_FAMILIES, type HueFamily } from '~~/core/colour/colour-name'
 import { DEPTHS, type Depth } from '~~/core/colour/depth'
-import { formatMass } from '~/format/quantities'
+import { formatMass, formatNumber, formatRatio } from '~/format/quantities'
+import { sentenceSpan } from '~/format/spans'
 import type { Fastness } from '~~/catalogue/sources'
+import { TAKES_FROM } from '~~/core/strength/posterior/describe-posterior'
 import type { AtlasRow, AtlasSource, AtlasView } from '~~/shared/views/strength/atlas'
 import { farFromTried, type FarFromTried } from '~~/core/strength/outside-tried'
 import { present } from '~~/core/present'
 import { keysOf } from '~~/core/json'
 import type { LightOn, MeasuredLight } from '~~/shared/rules/fastness/measured-light'
+import { groupWords } from './words'
 
 /** What is asked of all curves at once. */
 export interface AtlasAsk {
@@ -133,14 +136,33 @@ export function atlasLines(
 function weighedFor({ forDepth, uptakeProbability }: AtlasRow, source: AtlasSource, ask: AtlasAsk) {
   const needed = forDepth.find(({ depth }) => depth === ask.depth)
   const dry = needed && (ask.isSure ? needed.p80 : needed.p50)
-  return dry && uptakeProbability >= 0.5 ? dry / source.usualDryFraction : null
+  return dry && uptakeProbability >= TAKES_FROM ? dry / source.usualDryFraction : null
 }
 
 /** `39 g for 100 g`: as sure as its ratio, so a guess is told in two digits. */
-export function plantText({ ratioWeighed, far }: AtlasLine): string {
+export function plantText({ ratioWeighed, far }: Pick<AtlasLine, 'ratioWeighed' | 'far'>): string {
   const massG = 100 * present(ratioWeighed)
   const needed = formatMass(far ? Number(massG.toPrecision(2)) : massG)
   return `${needed} for ${formatMass(100)}`
+}
+
+/** `~` where strengths stand on estimates. */
+export const tildeOf = ({ estimated }: Pick<AtlasRow, 'estimated'>): '~' | '' =>
+  estimated > 0 ? '~' : ''
+
+/** The first of the curves in a sentence: no number where it takes nothing, no ratio far from any tried. */
+export function firstHere(
+  { row, name, source, ratioWeighed, far }: AtlasLine,
+  depth: Depth,
+): string {
+  const head = `First here: ${name} on ${groupWords(row)}`
+  if (row.uptakeProbability < TAKES_FROM) return `${head}, and it likely takes nothing.`
+  const plant = far
+    ? `; how little makes ${depth} was never tried near enough`
+    : ratioWeighed
+      ? `; ${depth} takes ${formatRatio(ratioWeighed)} ${source.usualRatioState}, ${plantText({ ratioWeighed, far })}`
+      : ''
+  return `${head}: strength ${tildeOf(row)}${formatNumber(row.perGram.mid, 2)} per g of dry plant on a g of fibre (${sentenceSpan(row.perGram)})${plant}.`
 }
 
 /** Values that the filters offer: only what some curve has. */
