@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import ChartSwatches from '~/features/strength/ChartSwatches.vue'
 import { toldCeiling } from '~~/core/strength/curve-job'
-import { sentenceSpan } from '~~/core/strength/sentences'
 import { toldEnough } from '~~/core/strength/posterior/describe-posterior'
 import { useId } from 'vue'
 import { formatNumber, formatRatio, inDecimals } from '~/format/quantities'
 import { dryRatioText } from '~/format/ratio'
+import { sentenceSpan } from '~/format/spans'
 import { bandAt } from '~~/core/strength/posterior/band-at'
 import EnoughMark from '~/features/strength/EnoughMark.vue'
 import { placedPoints } from '~/features/strength/placed-points'

@@ -95,9 +95,8 @@ export const SHAPES: Record<CurveShape, Shape> = {
 function leftAtGain(gain: number): number {
   let y = 0
   for (let i = 0; i < 30; i++) {
-    const raised = y ** SLOW_DOUBLING
-    const off = gain + raised - (1 + gain) * y
-    const step = off / (1 + gain - (y === 0 ? 0 : (SLOW_DOUBLING * raised) / y))
+    const slope = 1 + gain - SLOW_DOUBLING * y ** (SLOW_DOUBLING - 1)
+    const step = (gain + y ** SLOW_DOUBLING - (1 + gain) * y) / slope
     y += step
     if (step < 1e-15) break
   }

@@ -10,6 +10,7 @@ import type { CurveShape } from '../../core/strength/saturation'
 import { turningBack } from '../../core/strength/turning-back'
 import {
   holds,
+  ratioFrom,
   sourceSimulator,
   type SimulatedSource,
   type Simulation,
@@ -63,24 +64,15 @@ function potencyCount() {
           ({ lot: of, ratio }) =>
             of === '0' && truthAt(ratio) * lot < TELLING_SHARE * curve.ceiling,
         )
-        .map(({ ratio }) => Math.log(ratioOf(truthAt, truthAt(ratio) * lot) / ratio))
+        .map(({ ratio }) =>
+          Math.log(ratioFrom((at) => truthAt(at) >= truthAt(ratio) * lot) / ratio),
+        )
       if (logs.length === 0) return
       of++
       held += Number(holds(answer.factor, Math.exp(mean(logs)!)))
     },
     told: (words: typeof percent) => words(held, of),
   }
-}
-
-/** The ratio at which a rising truth has a strength. */
-function ratioOf(truthAt: (ratio: number) => number, strength: number): number {
-  let [low, high] = [-12, 8]
-  for (let i = 0; i < 50; i++) {
-    const at = (low + high) / 2
-    if (truthAt(Math.exp(at)) < strength) low = at
-    else high = at
-  }
-  return Math.exp(high)
 }
 
 /** How often a bath that turns back is said to, where its last ratio gave half of the best or less. */

@@ -1,4 +1,5 @@
 import type { Page } from '@playwright/test'
+import { catalogueId } from '../../shared/ids'
 import { PAGES } from './pages'
 import { expect, test, visit } from './watched'
 
@@ -36,8 +37,10 @@ const withSettings = (page: Page, more: object) =>
   })
 
 const CHUNK = 3
-const chunks = Array.from({ length: Math.ceil(PAGES.length / CHUNK) }, (_, i) =>
-  PAGES.slice(i * CHUNK, (i + 1) * CHUNK),
+// the page of Strength again, of a source whose ceiling and light are told
+const READ = [...PAGES, `/strength?source=${catalogueId('tanacetum-vulgare/flowerHead')}`]
+const chunks = Array.from({ length: Math.ceil(READ.length / CHUNK) }, (_, i) =>
+  READ.slice(i * CHUNK, (i + 1) * CHUNK),
 )
 test.describe.configure({ mode: 'parallel' })
 

@@ -3,7 +3,7 @@ import { colourName } from '~~/core/colour/colour-name'
 import { depthOf } from '~~/core/colour/depth'
 import { formatMass, formatNumber, formatRatio } from '~/format/quantities'
 import { sentenceSpan } from '~/format/spans'
-import { plantText, tildeOf, type AtlasLine } from './atlas-rows'
+import { plantText, takesNothing, tildeOf, type AtlasLine } from './atlas-rows'
 import { groupWords, percentText } from './words'
 import { halfLifeShort, lightSentence } from '~~/shared/words/fastness/half-life-words'
 import { formatCount } from '~~/core/quantity/format-count'
@@ -33,7 +33,6 @@ const enoughSpan = computed(() => {
   const share = line.source.usualDryFraction
   return sentenceSpan({ low: low / share, high: high / share })
 })
-const takesNothing = computed(() => line.row.uptakeProbability < 0.5)
 const tilde = computed(() => tildeOf(line.row))
 const basis = computed(
   () =>
@@ -53,7 +52,7 @@ const basis = computed(
       <span class="ribbon" :class="{ unknown: !paint }" :style="paint" aria-hidden="true" />
       <span class="quiet">{{ line.row.lab ? colourName(line.row.lab) : 'hue not known' }}</span>
     </span>
-    <template v-if="takesNothing">
+    <template v-if="takesNothing(line.row)">
       <span role="cell" class="nothing">took next to no dye</span>
       <span role="cell" /><span role="cell" /><span role="cell" />
     </template>

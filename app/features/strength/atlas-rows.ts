@@ -133,10 +133,10 @@ export function atlasLines(
   })
 }
 
-function weighedFor({ forDepth, uptakeProbability }: AtlasRow, source: AtlasSource, ask: AtlasAsk) {
-  const needed = forDepth.find(({ depth }) => depth === ask.depth)
+function weighedFor(row: AtlasRow, source: AtlasSource, ask: AtlasAsk) {
+  const needed = row.forDepth.find(({ depth }) => depth === ask.depth)
   const dry = needed && (ask.isSure ? needed.p80 : needed.p50)
-  return dry && uptakeProbability >= TAKES_FROM ? dry / source.usualDryFraction : null
+  return dry && !takesNothing(row) ? dry / source.usualDryFraction : null
 }
 
 /** `39 g for 100 g`: as sure as its ratio, so a guess is told in two digits. */
@@ -150,13 +150,17 @@ export function plantText({ ratioWeighed, far }: Pick<AtlasLine, 'ratioWeighed' 
 export const tildeOf = ({ estimated }: Pick<AtlasRow, 'estimated'>): '~' | '' =>
   estimated > 0 ? '~' : ''
 
+/** Where it likely takes nothing, no number of it is told. */
+export const takesNothing = ({ uptakeProbability }: Pick<AtlasRow, 'uptakeProbability'>): boolean =>
+  uptakeProbability < TAKES_FROM
+
 /** The first of the curves in a sentence: no number where it takes nothing, no ratio far from any tried. */
 export function firstHere(
   { row, name, source, ratioWeighed, far }: AtlasLine,
   depth: Depth,
 ): string {
   const head = `First here: ${name} on ${groupWords(row)}`
-  if (row.uptakeProbability < TAKES_FROM) return `${head}, and it likely takes nothing.`
+  if (takesNothing(row)) return `${head}, and it likely takes nothing.`
   const plant = far
     ? `; how little makes ${depth} was never tried near enough`
     : ratioWeighed

@@ -90,7 +90,7 @@ function likelyModels(cells: readonly Cell[], models: readonly CurveShape[]): Cu
     (some) => sum(some, ({ share }) => share),
     ({ model }) => model,
   )
-  return models.filter((model) => shares.get(model)! > NEGLIGIBLE)
+  return models.filter((model) => (shares.get(model) ?? 0) > NEGLIGIBLE)
 }
 
 function axesOf(prior: Prior, steps: typeof COARSE): Axes {

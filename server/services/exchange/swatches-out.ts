@@ -218,6 +218,8 @@ export function curvesCsv({ rows, sources }: AtlasView): string {
     CURVE_COLUMNS,
     rows.map((row) => {
       const source = byId.get(row.sourceId)
+      // on a guessed scale it has no number
+      const ceiling = row.isScaleKnown ? row.ceiling : null
       return {
         source: source?.scientificName ?? '',
         part: source ? PARTS[source.part].label : '',
@@ -232,10 +234,9 @@ export function curvesCsv({ rows, sources }: AtlasView): string {
         leansOn: row.donorSwatches,
         takes: figure(row.uptakeProbability),
         ceilingReached: yes(row.ceilingReached),
-        // on a guessed scale it has no number
-        ceiling: figure(row.isScaleKnown ? row.ceiling.mid : null),
-        ceilingLow: figure(row.isScaleKnown ? row.ceiling.low : null),
-        ceilingHigh: figure(row.isScaleKnown ? row.ceiling.high : null),
+        ceiling: ceiling && figure(ceiling.mid),
+        ceilingLow: ceiling && figure(ceiling.low),
+        ceilingHigh: ceiling && figure(ceiling.high),
         enoughDry: figure(row.enough.mid),
         enoughDryLow: figure(row.enough.low),
         enoughDryHigh: figure(row.enough.high),
