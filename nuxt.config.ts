@@ -1,6 +1,9 @@
 import { fileURLToPath } from 'node:url'
 import { build } from 'esbuild'
 
+/** Packages of hundreds of small files, which take longer to find than to run. */
+const MANY_FILES = '@stdlib|@hapi|joi|chrono-node|culori|d3-[a-z]+|ml-[a-z-]+|uuid'
+
 const SELF = ["'self'"]
 
 export default defineNuxtConfig({
@@ -38,6 +41,12 @@ export default defineNuxtConfig({
   elementPlus: { importStyle: 'css', icon: false, defaultLocale: 'en' },
   typescript: { strict: true, tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true } } },
   nitro: {
+    externals: { inline: [new RegExp(`(?:^|/node_modules/)(?:${MANY_FILES})(?:/|$)`)] },
+    // the one package of theirs that stays outside is a function, as older packages export it
+    commonJS: {
+      requireReturnsDefault: (id: string) =>
+        /(?:^|\/)debug(?:\/|$)/.test(id) ? 'preferred' : 'auto',
+    },
     errorHandler: fileURLToPath(new URL('server/http/error-handler.ts', import.meta.url)),
     typescript: { tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true } } },
   },
@@ -47,7 +56,7 @@ export default defineNuxtConfig({
     'nitro:init'(nitro) {
       nitro.hooks.hook('compiled', async () => {
         await build({
-          entryPoints: ['curves', 'tasks', 'keeping'].map((name) =>
+          entryPoints: ['curves', 'tasks', 'keeping', 'file-check'].map((name) =>
             fileURLToPath(new URL(`server/workers/${name}.ts`, import.meta.url)),
           ),
           outdir: `${nitro.options.output.serverDir}/workers`,
@@ -95,5 +104,7 @@ export default defineNuxtConfig({
   },
   // The server is this machine: a station's files are there at once when it is opened.
   experimental: { defaults: { nuxtLink: { prefetch: false } } },
+  // nobody starts the server with maps
+  sourcemap: { server: false },
   vite: { worker: { format: 'es' } },
 })

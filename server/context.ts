@@ -13,6 +13,7 @@ import { photoFiles } from './photos/photo-files'
 import { seedCatalogue } from './services/log/catalogue'
 import { createCurvePool, type CurvePool } from './services/strength/curve-pool'
 import { createLog, type Log } from './services/log/log'
+import { checkInThread } from './workers/check-in-thread'
 import { createKeepingPool, type KeepingPool } from './workers/keeping-pool'
 import { createTaskPool, type TaskPool } from './workers/task-pool'
 import { allAnswered } from './http/requests-under-way'
@@ -50,6 +51,7 @@ const workerFiles = () => ({
   keeping: fileURLToPath(new URL('./workers/keeping.mjs', import.meta.url)),
   curves: fileURLToPath(new URL('./workers/curves.mjs', import.meta.url)),
   tasks: fileURLToPath(new URL('./workers/tasks.mjs', import.meta.url)),
+  check: fileURLToPath(new URL('./workers/file-check.mjs', import.meta.url)),
 })
 
 /**
@@ -66,7 +68,7 @@ async function open(isWhole = false): Promise<Context> {
   try {
     const opened = await openLog(
       folder,
-      (log) => (isWhole ? Promise.resolve('ok') : tasks.run('checkFile', log)),
+      (log) => (isWhole ? Promise.resolve('ok') : checkInThread(workerFiles().check, log)),
       keepBeforeUpgrade(useKeepingPool().run),
     )
     database = opened.database
@@ -81,7 +83,7 @@ async function open(isWhole = false): Promise<Context> {
       tasks: tasks.run,
     })
     await log.forgetting.old()
-    return { ...opened, log, curves, tasks, daily: lookDaily(opened, log, tasks) }
+    return { ...opened, log, curves, tasks, daily: lookDaily(opened, log) }
   } catch (error) {
     // a folder that stays held would refuse the next try
     await database?.close()
@@ -193,12 +195,10 @@ async function closed({ database, curves, tasks, daily }: Context): Promise<void
 function lookDaily(
   { file, warnings }: Pick<Context, 'file' | 'warnings'>,
   log: Log,
-  tasks: TaskPool,
 ): NodeJS.Timeout {
   const timer = setInterval(() => {
     log.forgetting.old().catch((error: unknown) => logger.error({ err: error }, 'Not forgotten'))
-    tasks
-      .run('checkFile', file)
+    checkInThread(workerFiles().check, file)
       .then((complaint) => {
         if (complaint === 'ok') return
         logger.fatal({ complaint }, 'The log file is damaged')

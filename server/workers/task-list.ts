@@ -15,7 +15,6 @@ import type { DoseQuestion } from '../../core/acid-base/dose-question'
 import { readGrid } from '../../core/formats/grid'
 import { readWaypoints } from '../../core/formats/waypoints'
 import { InputError } from '../../core/input-error'
-import { messageOf } from '../../core/present'
 import { leastMakespan, type ScheduleQuestion } from '../../core/schedule/least-makespan'
 import { describeFit } from '../../core/strength/describe-fit'
 import { fitLeastSquares } from '../../core/strength/least-squares'
@@ -24,7 +23,6 @@ import {
   type PosteriorQuestion,
 } from '../../core/strength/posterior/describe-posterior'
 import type { LeastSquaresBody } from '../../shared/schemas/calc/calc'
-import { complaintOf, withLog } from '../database/log-facts'
 import { readLogFile } from '../services/exchange/log-file'
 import { readReadings } from '../services/exchange/readings-file'
 
@@ -33,7 +31,6 @@ import { readReadings } from '../services/exchange/readings-file'
  * was sent. Plain values in, plain values out.
  */
 export const TASKS = {
-  checkFile,
   readTable: ({ bytes, wanted }: { bytes: Uint8Array; wanted: readonly string[] }) =>
     readTable(bytes, wanted),
   readGrid: (bytes: Uint8Array) => readGrid(bytes),
@@ -67,16 +64,5 @@ export function answerTo(name: TaskName, input: unknown): TaskAnswer {
     if (error instanceof FileProblem) return { line: error.line, why: error.why }
     if (error instanceof InputError) return { pointer: error.pointer, why: error.message }
     throw error
-  }
-}
-
-/** The first complaint about a database file, or `ok`. */
-function checkFile(file: string): string {
-  try {
-    return withLog(file, complaintOf)
-  } catch (error) {
-    // another program's lock is no damage: it is told of where the log is opened
-    const { code } = error as { code?: unknown }
-    return typeof code === 'string' && code.startsWith('SQLITE_BUSY') ? 'ok' : messageOf(error)
   }
 }

@@ -24,12 +24,12 @@ import { findBackups } from '../../../../server/keeping/backups/backup-places'
 import { keepBeforeUpgrade } from '../../../../server/keeping/keep-before-upgrade'
 import { toProblem } from '../../../../server/http/to-problem'
 import { keepingHere } from '../../../../server/keeping/run-keeping'
-import { TASKS } from '../../../../server/workers/task-list'
+import checkFile from '../../../../server/workers/file-check'
 
 const opened: OpenLog[] = []
 const folders: string[] = []
 const keep = keepBeforeUpgrade(keepingHere)
-const check = (file: string) => Promise.resolve(TASKS.checkFile(file))
+const check = (file: string) => Promise.resolve(checkFile(file))
 
 function folder(): string {
   const path = mkdtempSync(join(tmpdir(), 'juniper-haze-open-'))
