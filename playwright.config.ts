@@ -30,6 +30,8 @@ export default defineConfig({
     locale: 'en-GB',
     viewport: { width: 1280, height: 800 },
     launchOptions: CHROMIUM,
+    // what moves is waited for at every click
+    contextOptions: { reducedMotion: 'reduce' },
     actionTimeout: 20_000,
     // a trace of every step doubles the time; set to 'on' to look into a failure
     trace: 'off',

@@ -24,18 +24,26 @@ async function timed(words, run) {
   return result
 }
 
-/** Steps that either hold or do not, such as lint, longest first: each counts as one test. */
-async function check(words, ...steps) {
+/** Commands that either hold or do not, such as lint, longest first: each counts as one test. */
+function held([name, command, args]) {
+  return async () => {
+    const isHeld = (await shown(command, args)) === 0
+    counts[isHeld ? 'passed' : 'failed']++
+    if (!isHeld) say(`${name}: does not hold, as said above`)
+  }
+}
+
+/** Runs steps, two beside each other. @throws the first that one of them throws, once all are done */
+async function besideEachOther(steps) {
   const waiting = [...steps]
+  const failures = []
   const runner = async () => {
     for (let step = waiting.shift(); step; step = waiting.shift()) {
-      const [name, command, args] = step
-      const isHeld = (await shown(command, args)) === 0
-      counts[isHeld ? 'passed' : 'failed']++
-      if (!isHeld) say(`${name}: does not hold, as said above`)
+      await step().catch((error) => failures.push(error))
     }
   }
-  await timed(words, () => Promise.all(Array.from({ length: AT_ONCE }, runner)))
+  await Promise.all(Array.from({ length: AT_ONCE }, runner))
+  if (failures.length > 0) throw failures[0]
 }
 
 function report(file) {
@@ -72,32 +80,36 @@ await run(async () => {
   try {
     await unpack()
     checkChromium()
-    // neither lint nor types need the database or a browser: both are got beside them
-    const ready = compile()
-      .then(ensureChromium)
-      .then(
-        () => null,
-        (error) => error,
-      )
     rmSync(join(ROOT, 'test-results'), { recursive: true, force: true })
     mkdirSync(join(ROOT, 'test-results'))
+    // neither lint nor types need the database or a browser: both are got beside them
+    const ready = compile().then(ensureChromium)
+    // told where it is waited for
+    ready.catch(() => undefined)
     await prepareTypes()
-    await check(
-      'Lint, types, formatting, import circles, and what nobody uses',
-      ['lint and the rooms’ imports', bin('eslint'), ['.', '--max-warnings', '0']],
-      ['types of server and pages', bin('vue-tsc'), ['-b', '--noEmit']],
-      ['formatting', bin('prettier'), ['--check', '--log-level', 'warn', '.']],
-      ['types of tests and demo', bin('tsc'), ['-p', 'tsconfig.tests.json']],
-      ['what nobody uses', bin('knip'), ['--no-progress']],
-      ['types of core', bin('tsc'), ['-p', 'tsconfig.core.json']],
-      ['import circles', bin('depcruise'), ['--config', '.dependency-cruiser.cjs', ...ROOMS]],
-      ['the drawing of the rooms', process.execPath, ['scripts/rooms.mjs', '--check']],
+    await timed('Lint, types, formatting, import circles, what nobody uses, and the build', () =>
+      besideEachOther([
+        held(['lint and the rooms’ imports', bin('eslint'), ['.', '--max-warnings', '0']]),
+        held(['types of server and pages', bin('vue-tsc'), ['-b', '--noEmit']]),
+        // the bundler works mostly by itself: another core has time for what is left
+        async () => {
+          await ready
+          await timed('Build', build)
+          counts.passed++
+        },
+        held(['formatting', bin('prettier'), ['--check', '--log-level', 'warn', '.']]),
+        held(['types of tests and demo', bin('tsc'), ['-p', 'tsconfig.tests.json']]),
+        held(['what nobody uses', bin('knip'), ['--no-progress']]),
+        held(['types of core', bin('tsc'), ['-p', 'tsconfig.core.json']]),
+        held([
+          'import circles',
+          bin('depcruise'),
+          ['--config', '.dependency-cruiser.cjs', ...ROOMS],
+        ]),
+        held(['the drawing of the rooms', process.execPath, ['scripts/rooms.mjs', '--check']]),
+      ]),
     )
-    const failure = await ready
-    if (failure) throw failure
     await unitTests()
-    await timed('Build', build)
-    counts.passed++
     await browserTests()
   } catch (error) {
     if (!(error instanceof Stop)) throw error

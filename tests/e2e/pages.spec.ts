@@ -1,36 +1,39 @@
+import { catalogueId } from '../../shared/ids'
 import { PAGES } from './pages'
 import { graveViolations } from './soundness'
 import { expect, test, visit } from './watched'
+import { strangeWords, UNITS, withSettings } from './words'
 
 // they only look: shared out among the workers, the long list is no tail of the suite
 test.describe.configure({ mode: 'parallel' })
 
-const SIZES = [
-  { width: 1280, height: 800 },
-  { width: 390, height: 844 },
-]
+const LOOKS = [
+  { units: 'metric', width: 1280, height: 800 },
+  { units: 'american', width: 390, height: 844 },
+] as const
+// the page of Strength again, of a source whose ceiling and light are told
+const LOOKED_AT = [...PAGES, `/strength?source=${catalogueId('tanacetum-vulgare/flowerHead')}`]
 
-for (const path of PAGES) {
-  test(`${path} is sound at a table and on a phone: nothing axe minds, nothing cut off sideways`, async ({
+for (const path of LOOKED_AT) {
+  test(`${path} is sound at a table in grams and on a phone in ounces: nothing axe minds, nothing cut off, no other units`, async ({
     page,
   }) => {
-    await visit(page, path)
-    await expect(page.locator('h1')).toHaveCount(1)
-    for (const size of SIZES) {
+    for (const { units, ...size } of LOOKS) {
+      const look = `${size.width} px wide, ${units}`
       await page.setViewportSize(size)
-      // two frames: what is measured is drawn anew
-      await page.evaluate(
-        () => new Promise((next) => requestAnimationFrame(() => requestAnimationFrame(next))),
-      )
+      await withSettings(page, UNITS[units])
+      await visit(page, path)
+      await expect(page.locator('h1')).toHaveCount(1)
+      expect.soft(await strangeWords(page, units), look).toEqual([])
       // colours are the same at every width, and dear to look at
-      const rules = { 'color-contrast': { enabled: size === SIZES[0] } }
-      expect(await graveViolations(page, { rules }), `${size.width} px wide`).toEqual([])
+      const rules = { 'color-contrast': { enabled: size.width === LOOKS[0].width } }
+      expect(await graveViolations(page, { rules }), look).toEqual([])
       // a chart that was wider is drawn anew first
       await expect(async () => {
         const wider = await page.evaluate(
           () => document.documentElement.scrollWidth - document.documentElement.clientWidth,
         )
-        expect(wider, `${size.width} px wide`).toBeLessThanOrEqual(0)
+        expect(wider, look).toBeLessThanOrEqual(0)
       }).toPass()
     }
   })
