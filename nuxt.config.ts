@@ -42,10 +42,9 @@ export default defineNuxtConfig({
   typescript: { strict: true, tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true } } },
   nitro: {
     externals: { inline: [new RegExp(`(?:^|/node_modules/)(?:${MANY_FILES})(?:/|$)`)] },
-    // the one package of theirs that stays outside is a function, as older packages export it
+    // what the bundler puts in place of their log of debugging is a function, and has names beside
     commonJS: {
-      requireReturnsDefault: (id: string) =>
-        /(?:^|\/)debug(?:\/|$)/.test(id) ? 'preferred' : 'auto',
+      requireReturnsDefault: (id: string) => (id.includes('npm/debug') ? 'preferred' : 'auto'),
     },
     errorHandler: fileURLToPath(new URL('server/http/error-handler.ts', import.meta.url)),
     typescript: { tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true } } },
