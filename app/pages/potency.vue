@@ -1,12 +1,10 @@
 <script setup lang="ts">
 import { median } from 'd3-array'
 import { PARTS } from '~~/catalogue/parts'
-import { formatMass, formatNumber, formatRatio } from '~/format/quantities'
+import { formatMass } from '~/format/quantities'
 import { hasEstimate, type LotAnswer } from '~~/core/strength/lot-potency'
 import type { LotInstead } from '~~/core/strength/lot-instead'
-import type { OpenInterval } from '~~/core/strength/posterior/posterior'
 import { LEAST_LOTS } from '~~/core/strength/potency-trends'
-import { sentenceSpan } from '~/format/spans'
 import type { LotFacts } from '~~/shared/views/strength/dyed-lot'
 import type { StrengthView } from '~~/shared/views/strength/strength'
 import LotPotencyList from '~/features/strength/LotPotencyList.vue'
@@ -14,9 +12,9 @@ import PotencyTrend from '~/features/strength/PotencyTrend.vue'
 import SourceChoice from '~/features/strength/SourceChoice.vue'
 import StrengthNav from '~/features/strength/StrengthNav.vue'
 import { lotLines, lotPoints } from '~/features/strength/lots-of'
+import { insteadWords, potencyWords } from '~/features/strength/potency-words'
 import { useChosenSource } from '~/features/strength/useChosenSource'
 import { groupWords } from '~/features/strength/words'
-import { formatCount } from '~~/core/quantity/format-count'
 import { plain } from '~/workers/plain'
 import { latestOnly } from '~/composables/latest'
 
@@ -95,26 +93,12 @@ watch(
 const advice = computed(() => {
   const [line, at, own] = [chosen.value, usual.value, instead.value]
   if (!line || !at || !own || !hasEstimate(line.answer)) return null
-  const { factor, differs, others } = line.answer
-  const { state, dryFraction, code } = line.facts
-  const asWeighed = (ratio: number) => `${formatRatio(ratio / dryFraction)} ${state}`
   return {
-    code,
+    potency: potencyWords(line.answer),
+    instead: insteadWords(own, line.answer, line.facts, at),
     dry: own.ratio?.mid ?? null,
-    isSure: differs,
-    of: `${formatNumber(factor.mid, 2)} times as strong as your usual`,
-    span: sentenceSpan(factor),
-    against: `${others.swatches} swatches of ${formatCount(others.lots, 'other lot')}`,
-    use: own.ratio && asWeighed(own.ratio.mid),
-    useSpan: own.ratio && openSpan(own.ratio, dryFraction),
-    where: asWeighed(at),
   }
 })
-/** `0.4 to 1.2`, as weighed; an end without bound is said. */
-function openSpan({ low, high }: OpenInterval, dryFraction: number): string {
-  if (high !== null) return sentenceSpan({ low: low / dryFraction, high: high / dryFraction })
-  return `from ${formatNumber(low / dryFraction, 2)}, perhaps out of reach`
-}
 const name = computed(() =>
   data.value
     ? `${data.value.view.source.commonName}, ${PARTS[data.value.view.source.part].label}`
@@ -164,21 +148,9 @@ useHead({ title: () => `${name.value || 'Lots and seasons'} · Juniper Haze` })
       <section v-if="chosen" class="panel stack tight" aria-labelledby="use" aria-live="polite">
         <h2 id="use">{{ chosen.facts.code }}</h2>
         <template v-if="advice">
+          <p>{{ advice.potency }}</p>
           <p>
-            This lot is <strong>{{ advice.of }}</strong> ({{ advice.span }}), held against
-            {{ advice.against }}.
-          </p>
-          <p v-if="!advice.use">
-            No amount of it is likely to reach what {{ advice.where }} of a usual lot gives.
-          </p>
-          <p v-else-if="advice.isSure">
-            Use <strong>{{ advice.use }}</strong> ({{ advice.useSpan }}) where you used
-            {{ advice.where }}.
-          </p>
-          <p v-else>
-            It may be as strong as any: {{ advice.where }} as usual, or {{ advice.use }} ({{
-              advice.useSpan
-            }}) to follow its own swatches.
+            <strong>{{ advice.instead }}</strong>
           </p>
           <div class="row">
             <NuxtLink

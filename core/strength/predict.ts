@@ -48,6 +48,8 @@ export interface Prediction {
   doubling: { mid: number; low: number; high: number } | null
   /** How sure it is that twice the plant adds less than a tenth; null for a mixed bath. */
   littleGain: number | null
+  /** How sure it is that the source takes on such fibre at all; null for a mixed bath. */
+  uptakeProbability: number | null
   isKnownLot: boolean
 }
 
@@ -133,6 +135,7 @@ export function predictor(curves: readonly KnownCurve[]) {
         littleGain: alone
           ? alone.posterior.probabilityOfLittleGain(alone.ratioDry, 2 * alone.ratioDry, LITTLE_GAIN)
           : null,
+        uptakeProbability: alone ? alone.posterior.uptakeProbability : null,
         isKnownLot: estimates.every(({ isKnownLot }) => isKnownLot),
       }
     },

@@ -111,27 +111,27 @@ function share({ on, at, described, weighed, isScaleKnown }: StrengthFacts): Sen
   }
 }
 
-function doubling({ at: { doubling: gain, littleGain }, steps }: StrengthFacts): Sentence {
-  const least = Math.floor(100 * Math.max(0, gain.low))
-  const most = Math.ceil(100 * gain.high)
-  const range = `${least} to ${most} %`
-  const seen = steps ? `, a step that is ${stepWords(steps.here)}` : ''
+/**
+ * What twice the plant adds: that it hardly helps is said where it is nearly sure, that it helps where
+ * the whole interval says so.
+ *
+ * @param gain 0.1 is a tenth more, 90 %
+ * @param littleGain probability that it is under `LITTLE_GAIN`
+ * @param seen how it looks, to follow the number
+ */
+export function doublingWords(gain: Interval, littleGain: number, seen = ''): string {
+  const range = `${Math.floor(100 * Math.max(0, gain.low))} to ${Math.ceil(100 * gain.high)} %`
   if (littleGain >= SURE) {
-    return {
-      id: 'doubling',
-      text: `Doubling it adds under ${100 * LITTLE_GAIN} % (${range})${seen}: more plant hardly helps.`,
-    }
+    return `Doubling it adds under ${100 * LITTLE_GAIN} % (${range})${seen}: more plant hardly helps.`
   }
-  if (gain.low >= LITTLE_GAIN) {
-    return {
-      id: 'doubling',
-      text: `Doubling it is likely to add ${percent(gain.mid)} (${range})${seen}.`,
-    }
-  }
-  return {
-    id: 'doubling',
-    text: `Doubling it may add ${percent(gain.mid)} (${range})${seen}: whether more plant helps is not sure.`,
-  }
+  return gain.low >= LITTLE_GAIN
+    ? `Doubling it is likely to add ${percent(gain.mid)} (${range})${seen}.`
+    : `Doubling it may add ${percent(gain.mid)} (${range})${seen}: whether more plant helps is not sure.`
+}
+
+function doubling({ at: { doubling: gain, littleGain }, steps }: StrengthFacts): Sentence {
+  const seen = steps ? `, a step that is ${stepWords(steps.here)}` : ''
+  return { id: 'doubling', text: doublingWords(gain, littleGain, seen) }
 }
 
 /** Where more plant stops helping, and what that would look like. */

@@ -1,9 +1,8 @@
 <script setup lang="ts">
-import { depthOf } from '~~/core/colour/depth'
-import { formatNumber } from '~/format/quantities'
 import GuardList from '~/features/baths/GuardList.vue'
 import { pieceName } from '~/features/basket/readiness'
 import { percentText } from '~/features/strength/words'
+import { expectedDepth, moreWords, standsOn } from './expected-words'
 import FairTrial from './FairTrial.vue'
 import { POT_PLAN } from './usePotPlan'
 import { formatCount } from '~~/core/quantity/format-count'
@@ -12,25 +11,13 @@ import { present } from '~~/core/present'
 /** The colour each piece is likely to take, how sure that is, and whether more plant would help. */
 const plan = present(inject(POT_PLAN))
 
-const BASIS = {
-  measured: 'all measured',
-  estimated: 'some estimated from colours',
-  borrowed: 'leaning on near conditions',
-  typical: 'typical of its kind, not yours',
-}
 const expected = computed(() =>
   plan.pieces.flatMap((piece, i) => {
     const prediction = plan.predictions[i]
-    return prediction ? [{ piece, prediction }] : []
+    return prediction ? [{ piece, prediction, words: expectedDepth(prediction) }] : []
   }),
 )
-/** Told of the piece that is known best: all share the bath. */
-const doubling = computed(() => {
-  const best = [...expected.value].sort((a, b) => b.prediction.n - a.prediction.n)[0]?.prediction
-  if (!best?.doubling || best.n < 2) return null
-  const { mid, low, high } = best.doubling
-  return { mid, low, high, n: best.n, sure: best.littleGain ?? 0 }
-})
+const more = computed(() => moreWords(expected.value.map(({ prediction }) => prediction)))
 const hasMany = computed(() => plan.pieces.length > 1)
 const isPulling = ref(Object.keys(plan.draft.pulls).length > 0)
 function setPull(id: string, minutes: number | null) {
@@ -62,7 +49,7 @@ function setPull(id: string, minutes: number | null) {
       :class="{ waiting: !plan.isAnswered }"
       :data-computed-ms="plan.isAnswered ? plan.tookMs : undefined"
     >
-      <li v-for="{ piece, prediction } in expected" :key="piece.id">
+      <li v-for="{ piece, prediction, words } in expected" :key="piece.id">
         <span
           class="patch"
           :class="{ unknown: !prediction.hex }"
@@ -71,27 +58,10 @@ function setPull(id: string, minutes: number | null) {
         <span>
           <strong>{{ piece.code }}</strong> <span class="quiet">{{ pieceName(piece) }}</span>
           <span class="line">
-            likely <strong>{{ depthOf(prediction.strength.mid) }}</strong>{{ ' ' }}
-            <span :class="{ estimate: prediction.basis !== 'measured' }">
-              {{ prediction.basis === 'measured' ? '' : '~'
-              }}{{ formatNumber(prediction.strength.mid, 2) }} ({{
-                formatNumber(prediction.strength.low, 2)
-              }}
-              to {{ formatNumber(prediction.strength.high, 2) }})</span
-            >
+            {{ words.likely }} <strong>{{ words.depth }}</strong>{{ words.others }}:
+            <span :class="{ estimate: prediction.basis !== 'measured' }">{{ words.strength }}</span>
           </span>
-          <span class="line quiet">
-            {{
-              prediction.n === 0
-                ? 'no swatches here yet'
-                : formatCount(prediction.n, 'swatch', 'swatches')
-            }}, {{ BASIS[prediction.basis]
-            }}{{
-              prediction.donorSwatches
-                ? `, of which there are ${formatCount(prediction.donorSwatches, 'swatch', 'swatches')}`
-                : ''
-            }}{{ prediction.isKnownLot ? ', this lot tried' : '' }}
-          </span>
+          <span class="line quiet">{{ standsOn(prediction) }}</span>
           <span v-if="isPulling" class="line pull">
             <NumberField
               :model-value="plan.draft.pulls[piece.id] ?? null"
@@ -105,16 +75,7 @@ function setPull(id: string, minutes: number | null) {
       </li>
     </ul>
     <ElCheckbox v-if="hasMany" v-model="isPulling" label="Pull some before the others" />
-    <p v-if="doubling">
-      Twice the plant adds <strong>{{ percentText(doubling.mid) }}</strong> ({{
-        percentText(doubling.low)
-      }}
-      to {{ percentText(doubling.high) }}).
-      <template v-if="doubling.sure > 0.8"
-        >{{ percentText(doubling.sure) }} sure that it is under a tenth: more plant hardly
-        helps.</template
-      >
-    </p>
+    <p v-if="more">{{ more }}</p>
     <p v-for="words in plan.taking" :key="words" class="quiet capital">{{ words }}</p>
     <FairTrial />
     <GuardList v-model="plan.draft.justifications" :guards="plan.guards" />

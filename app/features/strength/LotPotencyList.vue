@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import { scaleLog } from 'd3-scale'
 import { formatNumber, inDecimals } from '~/format/quantities'
-import { hasEstimate, type NotTold } from '~~/core/strength/lot-potency'
+import { hasEstimate } from '~~/core/strength/lot-potency'
 import { sentenceSpan } from '~/format/spans'
 import type { LotLine } from './lots-of'
+import { NOT_TOLD } from './potency-words'
 import { roughDate } from '~/format/dates'
 
 /** Each lot on one line: how many times as strong as the others, and how its hue lies beside. */
@@ -14,14 +15,6 @@ const TRACK = 232
 const RANGE: [number, number] = [0.4, 2.5]
 const TICKS = [0.5, 0.7, 1, 1.4, 2]
 const x = scaleLog(RANGE, [0, TRACK]).clamp(true)
-
-const NOT_TOLD: Record<NotTold, string> = {
-  onlyLot: 'the only lot: nothing to hold it against',
-  onlySuch: 'the only lot used in this state: drying is not the lot’s own',
-  tooFew: 'too few swatches: one against one tells nothing',
-  nearCeiling: 'dyed too near the ceiling to tell a ratio',
-  tookNothing: 'took no dye that could be told',
-}
 </script>
 
 <template>

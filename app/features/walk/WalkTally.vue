@@ -1,36 +1,31 @@
 <script setup lang="ts">
 import { allowance, passing, takenFrom } from '~~/core/harvest/allowance'
-import { formatMass, formatRatio } from '~/format/quantities'
+import { formatMass } from '~/format/quantities'
+import { depthWords, wantedWords, weighedRatio } from './need-words'
 import { ruleWords } from './rule-words'
 import type { WeighIn } from './useWeighIn'
-import { farWords } from '~/features/strength/words'
 import { present } from '~~/core/present'
-import { formatCount } from '~~/core/quantity/format-count'
-import type { Need } from '~~/shared/views/walk/walk'
 
 /** What it comes to: fibre it would dye, what is wanted still, what the patch bears. */
 const { weighIn } = defineProps<{ weighIn: WeighIn }>()
 
 const { draft, known, netG, dryG, dyesG, patch } = weighIn
 
-/** As it is weighed: `3 : 1 fresh`. */
-function weighedRatio(dry: number): string {
-  const { dryFraction, source } = present(known.value)
-  return draft.state === 'fresh'
-    ? `${formatRatio(dry / (dryFraction?.value ?? source.dryFraction))} fresh`
-    : `${formatRatio(dry)} dried`
-}
-
-/** How deep, and what says how much that takes. */
-function depthWords({ forDepth }: Need): string {
-  if (!forDepth) return ''
-  const { depth, ratioDry, n, tried } = forDepth
-  const by = n > 0 ? `by ${formatCount(n, 'swatch', 'swatches')}` : 'as is usual of its kind'
-  const guess = ratioDry === null ? '' : farWords(ratioDry, tried)
-  return ratioDry === null
-    ? `: no amount is likely to come out ${depth} (${by}), so by the usual ratio`
-    : `, ${depth} or deeper 8 times in 10 at ${weighedRatio(ratioDry)}, ${by}${guess && `; ${guess}`}`
-}
+const weighed = computed(() => ({
+  state: draft.state,
+  dryFraction: present(known.value).dryFraction,
+}))
+/** Wishes, each with what it wants still; null: that is enough. */
+const needs = computed(() =>
+  (known.value?.needs ?? []).map((need) => ({
+    need,
+    wanted: wantedWords(need, {
+      state: draft.state,
+      netG: netG.value ?? 0,
+      dryG: dryG.value ?? 0,
+    }),
+  })),
+)
 
 /** What the patch bears; where nothing was taken there yet, by the source's usual rule. */
 const bearing = computed(() => {
@@ -63,26 +58,21 @@ const passes = computed(() => {
   <div class="tally" role="status" aria-label="What it comes to">
     <p v-if="dyesG && known?.ratioDry">
       Dyes <strong>~{{ formatMass(dyesG) }}</strong> of fibre at
-      {{ weighedRatio(known.ratioDry.value) }}
+      {{ weighedRatio(known.ratioDry.value, weighed) }}
       <span class="quiet">{{
         known.ratioDry.basis === 'learnt'
           ? `your usual, by ${known.ratioDry.n} of your swatches`
           : `usual, ${known.source.provenance}, not yours`
       }}</span>
     </p>
-    <p v-for="need in known?.needs ?? []" :key="need.wish.id">
+    <p v-for="{ need, wanted } in needs" :key="need.wish.id">
       {{ need.wish.words }}:
-      <template v-if="need.wantedDryG - need.stockDryG - (dryG ?? 0) > 0.5">
-        <strong
-          >~{{
-            formatMass(need.toGatherG.mid - (draft.state === 'dried' ? 0 : (netG ?? 0)))
-          }}</strong
-        >
-        fresh more is wanted
-      </template>
+      <template v-if="wanted"
+        ><strong>{{ wanted }}</strong> fresh more is wanted</template
+      >
       <template v-else>that is enough</template>{{ ' '
       }}<span class="quiet"
-        >for {{ formatMass(need.wish.fibreG) }} of fibre{{ depthWords(need) }}</span
+        >for {{ formatMass(need.wish.fibreG) }} of fibre{{ depthWords(need, weighed) }}</span
       >
     </p>
     <p v-if="bearing" class="quiet">

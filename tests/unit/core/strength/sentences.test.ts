@@ -1,5 +1,4 @@
 import { describe, expect, test } from '@jest/globals'
-import { randomLcg, randomNormal } from 'd3-random'
 import { DEPTH_STARTS, depthOf } from '../../../../core/colour/depth'
 import type { PosteriorPoint } from '../../../../core/strength/posterior/observations'
 import {
@@ -11,20 +10,18 @@ import { askCurve } from '../../../../core/strength/estimate-at'
 import type { EstimateFactor } from '../../../../core/strength/estimate-factor'
 import { toldCeiling } from '../../../../core/strength/curve-job'
 import { FEW_TRIALS } from '../../../../core/strength/trials'
+import {
+  LOG_CASES,
+  LOGS_THAT_OCCUR,
+  pointsOf,
+  spanIn,
+  type LogName,
+} from '../../../fixtures/logs-that-occur'
 
 /*
  * Every sentence of the Strength page, held against the core it stands on, over the logs that occur:
  * no claim is stronger than its interval.
  */
-function pointsOf(n: number, seed = 0.4, ceiling = 1.8, scale = 0.3): PosteriorPoint[] {
-  const normal = randomNormal.source(randomLcg(seed))(0, 1)
-  return Array.from({ length: n }, (_, i) => {
-    const ratio = [0.3, 0.1, 0.8, 0.2, 0.5, 1.2][i % 6]!
-    const strength = ceiling * (1 - Math.exp(-ratio / scale)) * Math.exp(0.1 * normal())
-    return { ratio, strength, lot: `lot ${i % 5}` }
-  })
-}
-
 const weighed = { state: 'fresh', dryFraction: 0.18 }
 const range = (points: PosteriorPoint[], ratio: number, more: Partial<StrengthFacts> = {}) => {
   const curve = askCurve(points, { kind: 'leaf' })
@@ -47,75 +44,59 @@ const range = (points: PosteriorPoint[], ratio: number, more: Partial<StrengthFa
   return { facts, byId, text: [...byId.values()].join(' ') }
 }
 
-/** `12 to 34` behind a word: the span that a sentence claims. */
-function spanIn(text: string | undefined, unit = ''): [number, number] {
-  const [, low, high] = new RegExp(`([\\d.]+) (?:to|and) ([\\d.]+)${unit}`).exec(text ?? '') ?? []
-  return [Number(low), Number(high)]
+/** What is told of a log beside its points. */
+const MORE: Partial<Record<LogName, Partial<StrengthFacts>>> = {
+  'estimated only': { estimated: 8, isScaleKnown: false },
 }
-
-const estimates = (points: PosteriorPoint[]) =>
-  points.map((point) => ({ ...point, estimate: { logSd: 0.25, slopeSd: 0.08 } }))
-
-/** The logs that occur, each with what is told of it beside its points. */
-const LOGS: Record<string, [points: PosteriorPoint[], more?: Partial<StrengthFacts>]> = {
-  'no swatch': [[]],
-  'one swatch': [pointsOf(1)],
-  'three of one pot': [pointsOf(3).map((point) => ({ ...point, lot: 'lot 0', pot: 'a' }))],
-  'three ratios': [pointsOf(3)],
-  twenty: [pointsOf(20)],
-  'twenty, one ratio tried': [pointsOf(20).map((point) => ({ ...point, ratio: 0.3, pot: 'a' }))],
-  // of a boiled bath: a curve of its own, weak and flat
-  'boiled, all weak': [pointsOf(6, 0.7, 0.12, 0.15)],
-  'counted, not weighed': [pointsOf(6).map((point) => ({ ...point, ratioErrorSd: 0.35 }))],
-  'estimated only': [estimates(pointsOf(8)), { estimated: 8, isScaleKnown: false }],
-}
-const RATIOS = [0.05, 0.3, 1]
-const CASES = Object.keys(LOGS).flatMap((name) => RATIOS.map((ratio) => [name, ratio] as const))
 
 describe('the sentences of a source', () => {
-  test.each(CASES)('%s, at %d : 1 dry: no claim is stronger than its interval', (name, ratio) => {
-    const [points, more] = LOGS[name]!
-    const { facts, byId } = range(points, ratio, more)
-    const { enough, ceiling, ceilingReached, trials } = facts.described
-    const { share, doubling, strength, littleGain } = facts.at
-    // at or outside the interval, never inside
-    const [enoughLow, enoughHigh] = spanIn(byId.get('enough')?.split('(').at(-1)).map(
-      (ratio) => ratio * weighed.dryFraction,
-    ) as [number, number]
-    expect(enoughLow).toBeLessThanOrEqual(enough.low)
-    expect(enoughHigh).toBeGreaterThanOrEqual(enough.high)
-    const [gainLow, gainHigh] = spanIn(byId.get('doubling'), ' %').map((value) => value / 100)
-    expect(gainLow).toBeLessThanOrEqual(doubling.low + 1e-12)
-    expect(gainHigh).toBeGreaterThanOrEqual(doubling.high - 1e-12)
-    if (/of what this plant can do/.test(byId.get('share')!)) {
-      expect(trials).toBeGreaterThanOrEqual(FEW_TRIALS)
-      expect(ceilingReached && facts.isScaleKnown).toBe(true)
-      const [low, high] = spanIn(byId.get('share')!.split('do (')[1], ' %').map((v) => v / 100)
-      expect(low).toBeLessThanOrEqual(share.low)
-      expect(high).toBeGreaterThanOrEqual(share.high)
-    } else {
-      const [low, high] = spanIn(byId.get('share')!.split('strength')[1])
-      expect(low).toBeLessThanOrEqual(strength.low)
-      expect(high).toBeGreaterThanOrEqual(strength.high)
-      expect(byId.get('share')).toContain(depthOf(strength.low))
-      expect(byId.get('share')).toContain(depthOf(strength.high))
-      // a guessed scale has no plain depth word
-      expect(byId.get('share')!.includes('likely about')).toBe(!facts.isScaleKnown)
-    }
-    expect(byId.has('thin')).toBe(points.length > 0 && trials < FEW_TRIALS)
-    // a number for enough stands only where it lies within what was tried
-    const tells = /^From .* on, twice/.test(byId.get('enough')!)
-    expect(tells).toBe(points.length > 0 && !enough.beyondTried)
-    if (/hardly helps/.test(byId.get('doubling')!)) expect(littleGain).toBeGreaterThanOrEqual(0.95)
-    if (/likely to add/.test(byId.get('doubling')!))
-      expect(doubling.low).toBeGreaterThanOrEqual(0.1)
-    if (/ceiling is/.test(byId.get('ceiling')!)) {
-      expect(ceilingReached && facts.isScaleKnown).toBe(true)
-      const [low, high] = spanIn(byId.get('ceiling'))
-      expect(low).toBeLessThanOrEqual(ceiling.low)
-      expect(high).toBeGreaterThanOrEqual(ceiling.high)
-    }
-  })
+  test.each(LOG_CASES)(
+    '%s, at %d : 1 dry: no claim is stronger than its interval',
+    (name, ratio) => {
+      const points = LOGS_THAT_OCCUR[name]
+      const { facts, byId } = range(points, ratio, MORE[name])
+      const { enough, ceiling, ceilingReached, trials } = facts.described
+      const { share, doubling, strength, littleGain } = facts.at
+      // at or outside the interval, never inside
+      const [enoughLow, enoughHigh] = spanIn(byId.get('enough')?.split('(').at(-1)).map(
+        (ratio) => ratio * weighed.dryFraction,
+      ) as [number, number]
+      expect(enoughLow).toBeLessThanOrEqual(enough.low)
+      expect(enoughHigh).toBeGreaterThanOrEqual(enough.high)
+      const [gainLow, gainHigh] = spanIn(byId.get('doubling'), ' %').map((value) => value / 100)
+      expect(gainLow).toBeLessThanOrEqual(doubling.low + 1e-12)
+      expect(gainHigh).toBeGreaterThanOrEqual(doubling.high - 1e-12)
+      if (/of what this plant can do/.test(byId.get('share')!)) {
+        expect(trials).toBeGreaterThanOrEqual(FEW_TRIALS)
+        expect(ceilingReached && facts.isScaleKnown).toBe(true)
+        const [low, high] = spanIn(byId.get('share')!.split('do (')[1], ' %').map((v) => v / 100)
+        expect(low).toBeLessThanOrEqual(share.low)
+        expect(high).toBeGreaterThanOrEqual(share.high)
+      } else {
+        const [low, high] = spanIn(byId.get('share')!.split('strength')[1])
+        expect(low).toBeLessThanOrEqual(strength.low)
+        expect(high).toBeGreaterThanOrEqual(strength.high)
+        expect(byId.get('share')).toContain(depthOf(strength.low))
+        expect(byId.get('share')).toContain(depthOf(strength.high))
+        // a guessed scale has no plain depth word
+        expect(byId.get('share')!.includes('likely about')).toBe(!facts.isScaleKnown)
+      }
+      expect(byId.has('thin')).toBe(points.length > 0 && trials < FEW_TRIALS)
+      // a number for enough stands only where it lies within what was tried
+      const tells = /^From .* on, twice/.test(byId.get('enough')!)
+      expect(tells).toBe(points.length > 0 && !enough.beyondTried)
+      if (/hardly helps/.test(byId.get('doubling')!))
+        expect(littleGain).toBeGreaterThanOrEqual(0.95)
+      if (/likely to add/.test(byId.get('doubling')!))
+        expect(doubling.low).toBeGreaterThanOrEqual(0.1)
+      if (/ceiling is/.test(byId.get('ceiling')!)) {
+        expect(ceilingReached && facts.isScaleKnown).toBe(true)
+        const [low, high] = spanIn(byId.get('ceiling'))
+        expect(low).toBeLessThanOrEqual(ceiling.low)
+        expect(high).toBeGreaterThanOrEqual(ceiling.high)
+      }
+    },
+  )
 
   test('no swatch: typical, and said to be', () => {
     const { byId, text } = range([], 0.3)
