@@ -35,14 +35,14 @@ describe('a dose by the spoon', () => {
 
   // a thousand of them are in the bench of doses
   test('leads baths of four kinds near their target with four doses, none past the cap', () => {
-    const { pastCap, near, doses } = tallied([...ledByHelper(80, 'spoonsAndStrips', 0.42)], 0.5)
+    const { pastCap, near, doses } = tallied([...ledByHelper(40, 'spoonsAndStrips', 0.42)], 0.5)
     expect(pastCap).toBe(0)
     expect(near).toBeGreaterThanOrEqual(0.85)
     expect(median(doses)).toBeLessThanOrEqual(4)
   })
 
   test('a probe leads them nearer', () => {
-    const { pastCap, near } = tallied([...ledByHelper(48, 'scaleAndProbe', 0.42)], 0.3)
+    const { pastCap, near } = tallied([...ledByHelper(24, 'scaleAndProbe', 0.42)], 0.3)
     expect(pastCap).toBe(0)
     expect(near).toBeGreaterThanOrEqual(0.85)
   })

@@ -95,7 +95,7 @@ describe('the ledger', () => {
           await log.database.close()
         }
       }),
-      { numRuns: 60 },
+      { numRuns: 30 },
     )
   }, 120_000)
 
