@@ -19,7 +19,6 @@ async function choose(page: Page, name: string) {
 }
 
 test('twelve hanks through four mordants, by the keyboard alone', async ({ page }) => {
-  test.setTimeout(180_000)
   const { type, press, tabTo } = keyboardOf(page)
   await visit(page, '/')
   await press('3')

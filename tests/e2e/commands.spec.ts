@@ -16,7 +16,7 @@ function command(script: string, env: Record<string, string>, args: string[] = [
     cwd: ROOT,
     encoding: 'utf8',
     env: { ...process.env, ...env },
-    timeout: 80_000,
+    timeout: 200_000,
   })
   return { status, said: stripVTControlCharacters(stderr).trim() }
 }

@@ -5,7 +5,7 @@ import type { Pot } from '../../shared/schemas/pot/pot'
 import type { Settings } from '../../shared/schemas/log/settings'
 import { useEmptyLog } from './empty-log'
 import { typeInto } from './hands'
-import { expect, test } from './watched'
+import { BUSY_MS, expect, test } from './watched'
 
 /** Somebody's first day: an empty log, and what it can tell already. */
 
@@ -76,7 +76,7 @@ test('the demo is looked around in beside the log, which it does not touch', asy
   await page.goto(`${BASE}/`)
   await page.getByRole('button', { name: 'Look around in the demo' }).click()
   const open = page.getByRole('link', { name: 'Open the demo' })
-  await expect(open).toBeVisible({ timeout: 30_000 })
+  await expect(open).toBeVisible({ timeout: BUSY_MS })
   const opening = context.waitForEvent('page')
   await open.click()
   const demo = await opening

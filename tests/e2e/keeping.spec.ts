@@ -17,7 +17,7 @@ import type { Lot } from '../../shared/schemas/loft/lot'
 import { newId } from '../../shared/ids'
 import { useEmptyLog } from './empty-log'
 import { exited, startBuilt, untilReady } from './server-process'
-import { expect, test } from './watched'
+import { BUSY_MS, expect, test } from './watched'
 
 /** Backups and archives by the page, on the demo's log and on an empty one of another server. */
 
@@ -45,7 +45,7 @@ const settled = (base: string) =>
   expect(async () => {
     const view = await viewOf(base)
     expect(view.isAwaited || view.isRunning).toBe(false)
-  }).toPass({ timeout: 30_000 })
+  }).toPass({ timeout: BUSY_MS })
 
 async function firstLot(request: APIRequestContext, base: string): Promise<Lot> {
   const page = (await (await request.get(`${base}/api/lots?limit=1`)).json()) as { items: Lot[] }
@@ -190,7 +190,7 @@ test.describe('a damaged log', () => {
       writeSync(fd, Buffer.alloc(40_960, 0xa5), 0, 40_960, size - 61_440 - (size % 4096))
       server = startBuilt(data, port)
       // it answers that its log cannot be opened
-      await expect(() => fetch(`${base}/api/health`)).toPass({ timeout: 20_000 })
+      await expect(() => fetch(`${base}/api/health`)).toPass({ timeout: BUSY_MS })
       await page.goto(`${base}/walk`)
       const told = page.getByRole('alert').filter({ hasText: 'The log cannot be opened' })
       await expect(told).toContainText('is damaged')
@@ -201,7 +201,7 @@ test.describe('a damaged log', () => {
       await (await waiting).saveAs(join(folder(), 'saved.zip'))
       await told.getByRole('button', { name: 'Look at it' }).click()
       await told.getByRole('button', { name: 'Put it in the place of the log' }).click()
-      await expect(page.locator('main')).toBeVisible({ timeout: 20_000 })
+      await expect(page.locator('main')).toBeVisible({ timeout: BUSY_MS })
       const patches = (await (await request.get(`${base}/api/patches?limit=200`)).json()) as {
         items: unknown[]
       }

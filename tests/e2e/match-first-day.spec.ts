@@ -1,6 +1,6 @@
 import { useEmptyLog } from './empty-log'
 import { typeInto } from './hands'
-import { expect, test } from './watched'
+import { BUSY_MS, expect, test } from './watched'
 
 /** Somebody's first evening, in ounces: nothing yet, then one tag, and what colours it foretells. */
 
@@ -44,7 +44,7 @@ test('an empty log says what comes first; one tag in ounces hangs, is matched, a
   await page.getByRole('listbox', { name: 'Swatches on the wall' }).press('Enter')
   await page.getByRole('link', { name: 'A colour near it' }).click()
   const way = page.getByRole('article').first()
-  await expect(way).toBeVisible({ timeout: 30_000 })
+  await expect(way).toBeVisible({ timeout: BUSY_MS })
   await expect(way).toContainText('by 1 estimated swatch')
   await expect(way).toContainText(/oz tansy flower heads .* to gather/)
   // one swatch read by eye is no promise

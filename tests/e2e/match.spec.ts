@@ -6,15 +6,15 @@ import type { Wish } from '../../shared/schemas/walk/wish'
 import { PLACES } from '../fixtures/booth-photo'
 import { photoFile, photoHands } from './booth'
 import { saidOn } from './keyboard'
-import { expect, test, visit } from './watched'
+import { BUSY_MS, expect, test, visit } from './watched'
 
 /** A red with a little yellow in it: of the demo's dyes two come nearest in turn. */
 const WANTED = '#a55654'
 
 const waysOn = (page: Page) => page.getByRole('article')
 const answered = async (page: Page) => {
-  await expect(waysOn(page).first()).toBeVisible({ timeout: 30_000 })
-  await expect(page.getByRole('button', { name: 'Stop' })).toHaveCount(0, { timeout: 30_000 })
+  await expect(waysOn(page).first()).toBeVisible({ timeout: BUSY_MS })
+  await expect(page.getByRole('button', { name: 'Stop' })).toHaveCount(0, { timeout: BUSY_MS })
 }
 
 test('a photo of a wanted colour becomes two planned pots, with pieces and mordanting', async ({

@@ -3,7 +3,7 @@ import { catalogueId, newId } from '../../shared/ids'
 import type { Pot } from '../../shared/schemas/pot/pot'
 import { saidOn } from './keyboard'
 import { dayOf, finish, isoAgo, litPot, sheet } from './lit-pot'
-import { expect, test, visit } from './watched'
+import { BUSY_MS, expect, test, visit } from './watched'
 
 test('a pot is planned, lit, watched, finished, and waits to be read', async ({
   page,
@@ -95,7 +95,7 @@ test('pH by the spoon: each dose of the simulated bath brings it nearer to 9', a
   await expect(helper.getByText('simulated')).toBeVisible()
   for (let i = 0; i < 3; i++) {
     const read = helper.getByRole('button', { name: 'Read it' })
-    await expect(read).toBeEnabled({ timeout: 30_000 })
+    await expect(read).toBeEnabled({ timeout: BUSY_MS })
     const before = (await phReadings(request, pot)).length
     // the probe may become unsettled between press and release: then it is pressed again
     await expect(async () => {

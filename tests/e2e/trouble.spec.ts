@@ -6,7 +6,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { DATABASE_FILE } from '../../server/database/open'
 import { exited, startBuilt, untilReady } from './server-process'
-import { expect, test } from './watched'
+import { BUSY_MS, expect, test } from './watched'
 
 /** What a user sees of a log that cannot be opened, and of a server that is asked to end. */
 
@@ -36,7 +36,7 @@ function start(port: number) {
 /** Until a server answers at all, were it only that its log cannot be opened. */
 const untilAnswering = (base: string) =>
   expect(() => fetch(`${base}/api/health`).then((answer) => answer.text())).toPass({
-    timeout: 20_000,
+    timeout: BUSY_MS,
   })
 
 test.describe('a log that cannot be opened', () => {
@@ -55,7 +55,7 @@ test.describe('a log that cannot be opened', () => {
     await expect(page.locator('main')).toBeHidden()
 
     rmSync(join(folder, DATABASE_FILE))
-    await expect(page.locator('main')).toBeVisible({ timeout: 30_000 })
+    await expect(page.locator('main')).toBeVisible({ timeout: BUSY_MS })
     await expect(told).toBeHidden()
     await page.close()
   })

@@ -27,7 +27,7 @@ export const test = base.extend<{ tolerated: string[]; watched: undefined }>({
 })
 
 /** A page's first answers are computed: on a busy machine, with another log beside, that takes its time. */
-const BUSY_MS = 120_000
+export const BUSY_MS = 120_000
 
 /** Requests of a page that are still on their way; streams, which never end, are not counted. */
 const inFlight = new WeakMap<Page, Set<Request>>()
