@@ -96,6 +96,7 @@ const advice = computed(() => {
   return {
     potency: potencyWords(line.answer),
     instead: insteadWords(own, line.answer, line.facts, at),
+    isSure: line.answer.differs,
     dry: own.ratio?.mid ?? null,
   }
 })
@@ -150,7 +151,7 @@ useHead({ title: () => `${name.value || 'Lots and seasons'} · Juniper Haze` })
         <template v-if="advice">
           <p>{{ advice.potency }}</p>
           <p>
-            <strong>{{ advice.instead }}</strong>
+            <component :is="advice.isSure ? 'strong' : 'span'">{{ advice.instead }}</component>
           </p>
           <div class="row">
             <NuxtLink
