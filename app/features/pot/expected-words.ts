@@ -1,4 +1,4 @@
-import { depthOf } from '~~/core/colour/depth'
+import { depthOf, type Depth } from '~~/core/colour/depth'
 import { formatCount } from '~~/core/quantity/format-count'
 import type { Prediction } from '~~/core/strength/predict'
 import { doublingWords } from '~~/core/strength/sentences'
@@ -9,7 +9,7 @@ import { sentenceSpan } from '~/format/spans'
 const BASIS: Record<Prediction['basis'], string> = {
   measured: 'all measured',
   estimated: 'some estimated from colours',
-  borrowed: 'leaning on near conditions',
+  borrowed: 'all measured',
   typical: 'typical of its kind, not yours',
 }
 
@@ -18,7 +18,7 @@ export interface ExpectedDepth {
   likely: string
   /** `middling`, or `nothing` of what likely does not take. */
   depth: string
-  /** `, from pale to deep`: depths the next piece may come out; empty where it is one. */
+  /** `, from pale to deep`, `, up to full`: how else the next piece may come out; empty where it may not. */
   others: string
   /** `~0.62 (0.2 to 2)` */
   strength: string
@@ -35,7 +35,7 @@ export function expectedDepth({
   const told = {
     likely: isMeasured ? 'likely' : 'likely about',
     depth: depthOf(strength.mid),
-    others: least === most ? '' : `, from ${least} to ${most}`,
+    others: othersThan(depthOf(strength.mid), least, most),
     strength: `${isMeasured ? '' : '~'}${formatNumber(strength.mid, 2)} (${sentenceSpan(strength)})`,
   }
   return takesNothing(uptakeProbability)
@@ -43,9 +43,15 @@ export function expectedDepth({
     : told
 }
 
+function othersThan(depth: Depth, least: Depth, most: Depth): string {
+  if (least === most) return ''
+  if (depth === least) return `, up to ${most}`
+  return depth === most ? `, down to ${least}` : `, from ${least} to ${most}`
+}
+
 const takesNothing = (uptakeProbability: number | null) => (uptakeProbability ?? 1) < TAKES_FROM
 
-/** `3 swatches, leaning on near conditions, of which there are 8 swatches, this lot tried` */
+/** `3 swatches, all measured, leaning on 8 of near conditions, this lot tried` */
 export function standsOn({
   n,
   basis,
@@ -54,10 +60,8 @@ export function standsOn({
 }: Pick<Prediction, 'n' | 'basis' | 'donorSwatches' | 'isKnownLot'>): string {
   return [
     n === 0 ? 'no swatches here yet' : formatCount(n, 'swatch', 'swatches'),
-    BASIS[basis],
-    ...(donorSwatches > 0
-      ? [`of which there are ${formatCount(donorSwatches, 'swatch', 'swatches')}`]
-      : []),
+    ...(n === 0 && donorSwatches > 0 ? [] : [BASIS[basis]]),
+    ...(donorSwatches > 0 ? [`leaning on ${donorSwatches} of near conditions`] : []),
     ...(isKnownLot ? ['this lot tried'] : []),
   ].join(', ')
 }

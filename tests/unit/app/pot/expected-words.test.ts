@@ -27,7 +27,10 @@ describe('a planned pot', () => {
     expect(likely).toBe(prediction.basis === 'measured' ? 'likely' : 'likely about')
     // every depth that the next piece may come out is named, or lies between two that are
     const [least, most] = [depthOf(prediction.strength.low), depthOf(prediction.strength.high)]
-    expect(others).toBe(least === most ? '' : `, from ${least} to ${most}`)
+    for (const each of [least, most]) {
+      expect(`${depth}${others}`).toContain(each)
+    }
+    expect(others === '').toBe(least === most)
     const places = [least, depth, most].map((each) => DEPTHS.findIndex((known) => known === each))
     expect(places).toEqual([...places].sort((a, b) => a - b))
     expect(places).not.toContain(-1)
@@ -62,7 +65,13 @@ describe('a planned pot', () => {
     expect(standsOn(expected('one swatch', 0.3))).toMatch(/^1 swatch, /)
     expect(standsOn(expected('twenty', 0.3))).toBe('20 swatches, all measured, this lot tried')
     expect(standsOn({ n: 2, basis: 'borrowed', donorSwatches: 8, isKnownLot: false })).toBe(
-      '2 swatches, leaning on near conditions, of which there are 8 swatches',
+      '2 swatches, all measured, leaning on 8 of near conditions',
+    )
+    expect(standsOn({ n: 1, basis: 'estimated', donorSwatches: 8, isKnownLot: false })).toBe(
+      '1 swatch, some estimated from colours, leaning on 8 of near conditions',
+    )
+    expect(standsOn({ n: 0, basis: 'borrowed', donorSwatches: 8, isKnownLot: false })).toBe(
+      'no swatches here yet, leaning on 8 of near conditions',
     )
   })
 
