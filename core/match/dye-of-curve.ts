@@ -8,7 +8,7 @@ import { priorOf } from '../strength/posterior/borrowed'
 import { logNormalCdf } from '../strength/posterior/normal'
 import { curvePosterior } from '../strength/posterior/posterior'
 import { DETECTABLE, type PosteriorPoint } from '../strength/posterior/observations'
-import { TAKES_FROM } from '../strength/posterior/describe-posterior'
+import { takesNothing } from '../strength/posterior/describe-posterior'
 import type { PriorContext } from '../strength/posterior/priors'
 import { EYE_ERROR_DE, strengthErrorSd } from '../strength/reading-error'
 import { calibrated, calibrationOf, isMeasured, spectrumSeen } from '../strength/swatch-strength'
@@ -93,7 +93,7 @@ export function dyesOfCurve(id: string, job: CurveJob): MatchDye[] {
   const tried = swatches.map(({ point }) => point.ratio).filter((ratio) => ratio > 0)
   if (!unit || tried.length === 0) return []
   const posterior = matchPosterior(swatches, job)
-  if (posterior.uptakeProbability < TAKES_FROM) return []
+  if (takesNothing(posterior)) return []
   const [least, most] = [Math.min(...tried) / BELOW_TRIED, Math.max(...tried)]
   const ratios = Array.from(
     { length: RATIO_STEPS },

@@ -4,7 +4,7 @@ import { deltaE2000 } from '../colour/screen-colour'
 import type { Lab } from '../colour/tristimulus'
 import type { CurveJob } from '../strength/curve-job'
 import { quantile } from '../strength/posterior/draws'
-import { TAKES_FROM } from '../strength/posterior/describe-posterior'
+import { takesNothing } from '../strength/posterior/describe-posterior'
 import { foreteller } from './chance'
 import { matchPosterior, matchSwatches, NEXT_PIECE_SHARES, type MatchSwatch } from './dye-of-curve'
 import type { MatchDye } from './dye'
@@ -67,7 +67,7 @@ function foretellFrom(
   const unit = unitAbsorption(rest)
   if (!unit) return []
   const posterior = matchPosterior(rest, job)
-  if (posterior.uptakeProbability < TAKES_FROM) return []
+  if (takesNothing(posterior)) return []
   const hue = hueResiduals(rest)
   const hues = hueSpreads([hue, ...others]).slice(0, 1)
   return pot.flatMap(({ index, point: { ratio }, bare, lab, errorDe }) => {

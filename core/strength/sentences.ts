@@ -1,6 +1,6 @@
 import { depthOf } from '../colour/depth'
 import { formatNumber, formatRatio } from '../quantity/format-quantity'
-import type { DescribedPosterior } from './posterior/describe-posterior'
+import { takesNothing, type DescribedPosterior } from './posterior/describe-posterior'
 import type { Interval } from './posterior/posterior'
 import { stepWords } from './colour-step'
 import { LITTLE_GAIN } from './predict'
@@ -66,7 +66,7 @@ export function strengthSentences(facts: StrengthFacts): Sentence[] {
       id: 'typical',
       text: 'Typical, not yours: no swatch here can be counted yet.',
     })
-  } else if (uptakeProbability < 0.5) {
+  } else if (takesNothing(facts.described)) {
     const sure = `${Math.floor(100 * (1 - uptakeProbability))} % sure`
     list.push({
       id: 'takesNothing',
@@ -122,11 +122,11 @@ function share({ on, at, described, weighed, isScaleKnown }: StrengthFacts): Sen
 export function doublingWords(gain: Interval, littleGain: number, seen = ''): string {
   const range = `${Math.floor(100 * Math.max(0, gain.low))} to ${Math.ceil(100 * gain.high)} %`
   if (littleGain >= SURE) {
-    return `Doubling it adds under ${100 * LITTLE_GAIN} % (${range})${seen}: more plant hardly helps.`
+    return `Twice the plant adds under ${100 * LITTLE_GAIN} % (${range})${seen}: more plant hardly helps.`
   }
   return gain.low >= LITTLE_GAIN
-    ? `Doubling it is likely to add ${percent(gain.mid)} (${range})${seen}.`
-    : `Doubling it may add ${percent(gain.mid)} (${range})${seen}: whether more plant helps is not sure.`
+    ? `Twice the plant is likely to add ${percent(gain.mid)} (${range})${seen}.`
+    : `Twice the plant may add ${percent(gain.mid)} (${range})${seen}: whether more plant helps is not sure.`
 }
 
 function doubling({ at: { doubling: gain, littleGain }, steps }: StrengthFacts): Sentence {

@@ -52,14 +52,19 @@ function setPull(id: string, minutes: number | null) {
       <li v-for="{ piece, prediction, words } in expected" :key="piece.id">
         <span
           class="patch"
-          :class="{ unknown: !prediction.hex }"
-          :style="prediction.hex ? { background: prediction.hex } : {}"
+          :class="{ unknown: !words.hex }"
+          :style="words.hex ? { background: words.hex } : {}"
         />
         <span>
           <strong>{{ piece.code }}</strong> <span class="quiet">{{ pieceName(piece) }}</span>
           <span class="line">
-            {{ words.likely }} <strong>{{ words.depth }}</strong>{{ words.others }}:
-            <span :class="{ estimate: prediction.basis !== 'measured' }">{{ words.strength }}</span>
+            {{ words.likely }} <strong>{{ words.depth }}</strong>{{ words.others
+            }}<template v-if="words.strength"
+              >:
+              <span :class="{ estimate: prediction.basis !== 'measured' }">{{
+                words.strength
+              }}</span></template
+            >
           </span>
           <span class="line quiet">{{ standsOn(prediction) }}</span>
           <span v-if="isPulling" class="line pull">

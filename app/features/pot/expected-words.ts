@@ -2,14 +2,14 @@ import { depthOf, type Depth } from '~~/core/colour/depth'
 import { formatCount } from '~~/core/quantity/format-count'
 import type { Prediction } from '~~/core/strength/predict'
 import { doublingWords } from '~~/core/strength/sentences'
-import { TAKES_FROM } from '~~/core/strength/posterior/describe-posterior'
+import { takesNothing } from '~~/core/strength/posterior/describe-posterior'
 import { formatNumber } from '~/format/quantities'
 import { sentenceSpan } from '~/format/spans'
 
-const BASIS: Record<Prediction['basis'], string> = {
+/** What is borrowed is told by what it leans on. */
+const BASIS: Record<Exclude<Prediction['basis'], 'borrowed'>, string> = {
   measured: 'all measured',
   estimated: 'some estimated from colours',
-  borrowed: 'all measured',
   typical: 'typical of its kind, not yours',
 }
 
@@ -20,8 +20,10 @@ export interface ExpectedDepth {
   depth: string
   /** `, from pale to deep`, `, up to full`: how else the next piece may come out; empty where it may not. */
   others: string
-  /** `~0.62 (0.2 to 2)` */
-  strength: string
+  /** `~0.62 (0.2 to 2)`; null of what likely does not take, for it is told given that it does. */
+  strength: string | null
+  /** Its colour, where one can be told. */
+  hex: string | null
 }
 
 /** How deep a piece is likely to come out: no plainer than where the next one falls. */
@@ -29,18 +31,20 @@ export function expectedDepth({
   basis,
   strength,
   uptakeProbability,
-}: Pick<Prediction, 'basis' | 'strength' | 'uptakeProbability'>): ExpectedDepth {
-  const [least, most] = [depthOf(strength.low), depthOf(strength.high)]
-  const isMeasured = basis === 'measured'
-  const told = {
-    likely: isMeasured ? 'likely' : 'likely about',
-    depth: depthOf(strength.mid),
-    others: othersThan(depthOf(strength.mid), least, most),
-    strength: `${isMeasured ? '' : '~'}${formatNumber(strength.mid, 2)} (${sentenceSpan(strength)})`,
+  hex,
+}: Pick<Prediction, 'basis' | 'strength' | 'uptakeProbability' | 'hex'>): ExpectedDepth {
+  if (isUnlikely(uptakeProbability)) {
+    return { likely: 'likely takes', depth: 'nothing', others: '', strength: null, hex: null }
   }
-  return takesNothing(uptakeProbability)
-    ? { ...told, likely: 'likely takes', depth: 'nothing', others: '' }
-    : told
+  const depth = depthOf(strength.mid)
+  const isMeasured = basis === 'measured'
+  return {
+    likely: isMeasured ? 'likely' : 'likely about',
+    depth,
+    others: othersThan(depth, depthOf(strength.low), depthOf(strength.high)),
+    strength: `${isMeasured ? '' : '~'}${formatNumber(strength.mid, 2)} (${sentenceSpan(strength)})`,
+    hex,
+  }
 }
 
 function othersThan(depth: Depth, least: Depth, most: Depth): string {
@@ -49,7 +53,9 @@ function othersThan(depth: Depth, least: Depth, most: Depth): string {
   return depth === most ? `, down to ${least}` : `, from ${least} to ${most}`
 }
 
-const takesNothing = (uptakeProbability: number | null) => (uptakeProbability ?? 1) < TAKES_FROM
+/** Whether it likely does not take; of a mixed bath that is not known. */
+const isUnlikely = (uptakeProbability: number | null) =>
+  uptakeProbability !== null && takesNothing({ uptakeProbability })
 
 /** `3 swatches, all measured, leaning on 8 of near conditions, this lot tried` */
 export function standsOn({
@@ -60,7 +66,7 @@ export function standsOn({
 }: Pick<Prediction, 'n' | 'basis' | 'donorSwatches' | 'isKnownLot'>): string {
   return [
     n === 0 ? 'no swatches here yet' : formatCount(n, 'swatch', 'swatches'),
-    ...(n === 0 && donorSwatches > 0 ? [] : [BASIS[basis]]),
+    ...(basis === 'borrowed' ? [] : [BASIS[basis]]),
     ...(donorSwatches > 0 ? [`leaning on ${donorSwatches} of near conditions`] : []),
     ...(isKnownLot ? ['this lot tried'] : []),
   ].join(', ')
@@ -77,6 +83,6 @@ export function moreWords(
   predictions: readonly Pick<Prediction, 'n' | 'doubling' | 'littleGain' | 'uptakeProbability'>[],
 ): string {
   const best = [...predictions].sort((a, b) => b.n - a.n)[0]
-  if (!best?.doubling || best.n < FEWEST || takesNothing(best.uptakeProbability)) return ''
+  if (!best?.doubling || best.n < FEWEST || isUnlikely(best.uptakeProbability)) return ''
   return doublingWords(best.doubling, best.littleGain ?? 0)
 }

@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import { colourName } from '~~/core/colour/colour-name'
 import { depthOf } from '~~/core/colour/depth'
+import { takesNothing } from '~~/core/strength/posterior/describe-posterior'
 import { formatMass, formatNumber, formatRatio } from '~/format/quantities'
 import { sentenceSpan } from '~/format/spans'
-import { plantText, takesNothing, tildeOf, type AtlasLine } from './atlas-rows'
+import { plantText, tildeOf, type AtlasLine } from './atlas-rows'
 import { groupWords, percentText } from './words'
 import { halfLifeShort, lightSentence } from '~~/shared/words/fastness/half-life-words'
 import { formatCount } from '~~/core/quantity/format-count'

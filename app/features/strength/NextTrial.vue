@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { Narrowed, NextTrial as Trial } from '~~/core/strength/next-trial'
+import { takesNothing } from '~~/core/strength/posterior/describe-posterior'
 import { formatMass, formatNumber, formatRatio } from '~/format/quantities'
 import type { Page } from '~~/shared/schemas/log/common'
 import type { Lot } from '~~/shared/schemas/loft/lot'
@@ -20,7 +21,7 @@ const MOST_GROUPS = 6
 
 const factor = ref<(typeof FACTORS)[number]>(2)
 /** More plant where nothing takes teaches nothing. */
-const isWorthIt = ({ curve }: StrengthGroup) => (curve?.answer.uptakeProbability ?? 1) >= 0.5
+const isWorthIt = ({ curve }: StrengthGroup) => !curve || !takesNothing(curve.answer)
 /** Width of the interval that reads as within a factor, rounded to a tenth. */
 const widthOf = (within: number) => 2 * Math.log(within + 0.05)
 const worker = useCurvesWorker()

@@ -5,7 +5,7 @@ import { DEPTHS, type Depth } from '~~/core/colour/depth'
 import { formatMass, formatNumber, formatRatio } from '~/format/quantities'
 import { sentenceSpan } from '~/format/spans'
 import type { Fastness } from '~~/catalogue/sources'
-import { TAKES_FROM } from '~~/core/strength/posterior/describe-posterior'
+import { takesNothing } from '~~/core/strength/posterior/describe-posterior'
 import type { AtlasRow, AtlasSource, AtlasView } from '~~/shared/views/strength/atlas'
 import { farFromTried, type FarFromTried } from '~~/core/strength/outside-tried'
 import { present } from '~~/core/present'
@@ -149,10 +149,6 @@ export function plantText({ ratioWeighed, far }: Pick<AtlasLine, 'ratioWeighed' 
 /** `~` where strengths stand on estimates. */
 export const tildeOf = ({ estimated }: Pick<AtlasRow, 'estimated'>): '~' | '' =>
   estimated > 0 ? '~' : ''
-
-/** Where it likely takes nothing, no number of it is told. */
-export const takesNothing = ({ uptakeProbability }: Pick<AtlasRow, 'uptakeProbability'>): boolean =>
-  uptakeProbability < TAKES_FROM
 
 /** The first of the curves in a sentence: no number where it takes nothing, no ratio far from any tried. */
 export function firstHere(

@@ -1,5 +1,5 @@
 import { PARTS, type Part } from '~~/catalogue/parts'
-import { TAKES_FROM } from '~~/core/strength/posterior/describe-posterior'
+import { takesNothing } from '~~/core/strength/posterior/describe-posterior'
 import { formatCount } from '~~/core/quantity/format-count'
 import { formatDuration } from '~~/core/quantity/format-duration'
 import { formatMass, formatNumber, formatRatio, formatVolume } from '~/format/quantities'
@@ -61,9 +61,10 @@ export function fibreWords({
 const LEAST_NARROWING = 1.1
 
 /** What a year's swatches did to a curve; nothing is claimed of what they left as it was. */
-export function learntWords({ nBefore, n, narrowing, uptakeProbability, enough }: Learnt): string {
+export function learntWords(learnt: Learnt): string {
+  const { nBefore, n, narrowing, enough } = learnt
   const count = nBefore === 0 ? `new, ${swatches(n)}` : `${swatches(n)}, ${nBefore} before`
-  if (uptakeProbability < TAKES_FROM) return `${count}; it likely does not take`
+  if (takesNothing(learnt)) return `${count}; it likely does not take`
   if (!enough) return `${count}; enough was not reached in what was tried`
   const [low, high] = enough.map(formatRatio)
   const ends = `${count}; enough likely between ${low} and ${high} dry`

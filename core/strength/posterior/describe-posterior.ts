@@ -84,15 +84,16 @@ export function describedOf(
 
 function wordsFor(n: number, ceilingReached: boolean, uptakeProbability: number): string {
   if (n === 0) return 'No swatches yet: this is what is usual for its kind, not yours.'
-  if (uptakeProbability < 0.5)
+  if (takesNothing({ uptakeProbability }))
     return 'It likely does not take here: nothing tried can be told from bare fibre.'
   return ceilingReached
     ? 'The ceiling lies near what was tried.'
     : 'The ceiling was not reached in what was tried: do not rely on its number.'
 }
 
-/** Below this a source likely does not take here, and nothing is enough. */
-export const TAKES_FROM = 0.5
+/** Whether a source likely does not take here: then nothing is enough, and no number is told of it. */
+export const takesNothing = ({ uptakeProbability }: { uptakeProbability: number }): boolean =>
+  uptakeProbability < 0.5
 
 /** Where enough may be told: the source takes, and it lies within what was tried; else null. */
 export const toldEnough = ({
@@ -100,4 +101,4 @@ export const toldEnough = ({
   uptakeProbability,
 }: Pick<DescribedPosterior, 'enough' | 'uptakeProbability'>):
   DescribedPosterior['enough'] | null =>
-  uptakeProbability >= TAKES_FROM && !enough.beyondTried ? enough : null
+  takesNothing({ uptakeProbability }) || enough.beyondTried ? null : enough

@@ -1,7 +1,7 @@
 import type { Knex } from 'knex'
 import { atOneRatio } from '../../../core/evidence/at-one-ratio'
 import type { SourceEvidence } from '../../../core/evidence/source-evidence'
-import { TAKES_FROM } from '../../../core/strength/posterior/describe-posterior'
+import { takesNothing } from '../../../core/strength/posterior/describe-posterior'
 import type { Ratios } from '../../../shared/schemas/evidence/evidence'
 import type { EvidenceLook } from '../../../shared/views/evidence/evidence'
 import { ofCollections } from '../../database/since-last-change'
@@ -72,7 +72,7 @@ export function keptEvidence(db: Knex, run: RunTask, curves: Pick<CurvesService,
   async function curveOf(sourceId: string) {
     const [view] = await curves.all({ sourceId })
     if (!view || view.answer.n < LEAST_FOR_CURVE) return null
-    if (view.answer.uptakeProbability < TAKES_FROM) return null
+    if (takesNothing(view.answer)) return null
     // enough is told for the gain that the dyer has set
     return { enough: view.answer.enough, gain: (await readSettings(db)).enoughPercent / 100 }
   }

@@ -20,10 +20,10 @@ describe('a planned pot', () => {
   test.each(LOG_CASES)('%s, at %d : 1 dry: says no more than its prediction', (name, ratio) => {
     const prediction = expected(name, ratio)
     const { likely, depth, others, strength } = expectedDepth(prediction)
-    const [low, high] = spanIn(strength)
+    const [low, high] = spanIn(strength!)
     expect(low).toBeLessThanOrEqual(prediction.strength.low)
     expect(high).toBeGreaterThanOrEqual(prediction.strength.high)
-    expect(strength.startsWith('~')).toBe(prediction.basis !== 'measured')
+    expect(strength!.startsWith('~')).toBe(prediction.basis !== 'measured')
     expect(likely).toBe(prediction.basis === 'measured' ? 'likely' : 'likely about')
     // every depth that the next piece may come out is named, or lies between two that are
     const [least, most] = [depthOf(prediction.strength.low), depthOf(prediction.strength.high)]
@@ -54,6 +54,8 @@ describe('a planned pot', () => {
       likely: 'likely takes',
       depth: 'nothing',
       others: '',
+      strength: null,
+      hex: null,
     })
     expect(moreWords([prediction])).toBe('')
   })
@@ -64,8 +66,12 @@ describe('a planned pot', () => {
     )
     expect(standsOn(expected('one swatch', 0.3))).toMatch(/^1 swatch, /)
     expect(standsOn(expected('twenty', 0.3))).toBe('20 swatches, all measured, this lot tried')
-    expect(standsOn({ n: 2, basis: 'borrowed', donorSwatches: 8, isKnownLot: false })).toBe(
+    expect(standsOn({ n: 2, basis: 'measured', donorSwatches: 8, isKnownLot: false })).toBe(
       '2 swatches, all measured, leaning on 8 of near conditions',
+    )
+    // of two sources in a bath one leans on its own swatches elsewhere, the other on nothing
+    expect(standsOn({ n: 0, basis: 'typical', donorSwatches: 8, isKnownLot: false })).toBe(
+      'no swatches here yet, typical of its kind, not yours, leaning on 8 of near conditions',
     )
     expect(standsOn({ n: 1, basis: 'estimated', donorSwatches: 8, isKnownLot: false })).toBe(
       '1 swatch, some estimated from colours, leaning on 8 of near conditions',

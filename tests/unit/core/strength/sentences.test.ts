@@ -119,7 +119,7 @@ describe('the sentences of a source', () => {
     expect(byId.get('share')).toMatch(
       /^On wool, Al, 3 : 1 fresh \(0\.54 : 1 dry\) gives \d\d % of what this plant can do \(\d\d to \d+ %\)\.$/,
     )
-    expect(byId.get('doubling')).toMatch(/^Doubling it/)
+    expect(byId.get('doubling')).toMatch(/^Twice the plant/)
     expect(range(pointsOf(20), 2.5).byId.get('doubling')).toMatch(/more plant hardly helps/)
     expect(range(pointsOf(20), 0.05).byId.get('doubling')).toMatch(/is likely to add \d\d %/)
   })
