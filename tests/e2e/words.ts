@@ -40,13 +40,13 @@ export const withSettings = (page: Page, more: object) =>
     await route.fulfill({ response: answer, json: { ...settings, ...more } })
   })
 
-const STRANGE: Record<Units, RegExp[]> = {
+const OF_OTHERS: Record<Units, RegExp[]> = {
   metric: [AMERICAN, POINT],
   american: [METRIC, DAY_FIRST, AFTERNOON],
 }
 
 /** What a page says in other units, dates or decimals than those that are set. */
-export async function strangeWords(page: Page, units: Units): Promise<string[]> {
+export async function wordsInOtherUnits(page: Page, units: Units): Promise<string[]> {
   const words = await said(page)
-  return STRANGE[units].flatMap((pattern) => words.match(pattern) ?? [])
+  return OF_OTHERS[units].flatMap((pattern) => words.match(pattern) ?? [])
 }
