@@ -1,5 +1,7 @@
 <script setup lang="ts">
 import { PARTS } from '~~/catalogue/parts'
+import { latestOnly } from '~/composables/latest'
+import { messageOf } from '~~/core/present'
 import type { NameHit } from '~~/shared/views/walk/name-hit'
 import type { Source } from '~~/shared/schemas/walk/source'
 
@@ -16,6 +18,8 @@ const hits = shallowRef<NameHit[]>([])
 const found = computed(() => hits.value.map((hit) => hit.source))
 const typed = ref('')
 const looking = ref(false)
+/** Why the names could not be looked through: not the same as no name found. */
+const failure = ref('')
 
 const nameOf = ({ commonName, part }: Source) => `${commonName}, ${PARTS[part].label}`
 
@@ -26,16 +30,22 @@ const options = computed(() => {
   return [chosen, ...found.value]
 })
 
+const ask = latestOnly()
 async function look(text: string) {
+  const isLatest = ask()
   typed.value = text.trim()
   looking.value = true
   try {
     const answer = await api.get<{ hits: NameHit[] }>('names', { q: typed.value, limit: 12 })
-    if (text.trim() === typed.value) hits.value = answer.hits
-  } catch {
+    if (!isLatest()) return
+    hits.value = answer.hits
+    failure.value = ''
+  } catch (error) {
+    if (!isLatest()) return
     hits.value = []
+    failure.value = messageOf(error)
   } finally {
-    looking.value = false
+    if (isLatest()) looking.value = false
   }
 }
 
@@ -71,7 +81,7 @@ onMounted(() => look(''))
       default-first-option
       :remote-method="look"
       :loading="looking && !found.length"
-      no-data-text="Not known by that name."
+      :no-data-text="failure || 'Not known by that name.'"
       :value-on-clear="''"
       placeholder="name, old name or common name"
       loading-text="looking"
@@ -79,7 +89,7 @@ onMounted(() => look(''))
       :aria-invalid="invalid"
       @update:model-value="choose(String($event))"
     >
-      <template v-if="typed.length > 1" #footer>
+      <template v-if="typed.length > 1 && !failure" #footer>
         <button type="button" class="own" @click="addOwn">
           {{ found.length ? 'None of these: add' : 'Add' }} “{{ typed }}” as a source of your own
         </button>
