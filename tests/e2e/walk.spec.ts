@@ -49,9 +49,8 @@ test.describe('on a phone', () => {
     await expect(said(page)).toContainText(/Weighed in YAR-\d\d-\d\d, 227 g fresh/)
   })
 
-  test('a gathering known already takes 20 s and 12 taps at most', async ({ page }) => {
+  test('a gathering known already takes 12 taps at most', async ({ page }) => {
     await visit(page, '/walk')
-    const began = Date.now()
     const { tap, digits, counted } = thumb(page)
     const again = page.getByRole('group', { name: 'Gathered last: again' })
     await tap(again.getByRole('button').first())
@@ -62,7 +61,6 @@ test.describe('on a phone', () => {
     await tap(page.getByRole('button', { name: /Keep it, \d+ g/ }))
     await expect(said(page)).toContainText('Weighed in')
     expect(counted.taps).toBeLessThanOrEqual(12)
-    expect(Date.now() - began).toBeLessThanOrEqual(20_000)
   })
 })
 
