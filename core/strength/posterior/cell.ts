@@ -25,11 +25,11 @@ const MOST_LOG = 500
  */
 export interface LotSummary {
   /** Precision-weighted mean of log S - log g, by alternative. */
-  means: Float64Array
+  means: readonly number[]
   /** Variance of that mean about the lot's own level. */
-  variances: Float64Array
+  variances: readonly number[]
   /** log evidence of the scatter within the lot, with the alternative's prior. */
-  within: Float64Array
+  within: readonly number[]
 }
 
 /**
@@ -51,9 +51,12 @@ export function summariseLot(
   errorVariance: number,
 ): LotSummary {
   const n = swatches.length
-  const means = new Float64Array(n + 1)
-  const variances = new Float64Array(n + 1)
-  const within = new Float64Array(n + 1)
+  if (n === 1) {
+    return summariseSingle(swatches[0]!, logShares[begin]!, slopes[begin]!, errorVariance)
+  }
+  const means = new Array<number>(n + 1)
+  const variances = new Array<number>(n + 1)
+  const within = new Array<number>(n + 1)
   const all = noSums()
   const pots: LotSums[] = []
   let logDeterminant = 0
@@ -107,6 +110,24 @@ export function summariseLot(
   }
   return { means, variances, within }
 }
+
+/** The same of a swatch that is alone in its lot: nothing scatters, so nothing is told of scatter. */
+function summariseSingle(
+  { logS, knownVariance }: Observation,
+  logShare: number,
+  slope: number,
+  errorVariance: number,
+): LotSummary {
+  const level = logS - logShare
+  const variance = knownVariance + errorVariance
+  return {
+    means: [level, level],
+    variances: [variance + slope * slope, variance * OUTLIER_FACTOR ** 2 + slope * slope],
+    within: SINGLE_WITHIN,
+  }
+}
+
+const SINGLE_WITHIN = [LOG_SOUND, LOG_SOUND + LOG_ODDS] as const
 
 /** Sums over a lot's swatches, each by its weight: of y = log S - log g, of slopes a, and products. */
 interface LotSums {
