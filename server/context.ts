@@ -11,7 +11,7 @@ import type { Swap } from './keeping/keeper-base'
 import { putInPlace } from './keeping/swap'
 import { photoFiles } from './photos/photo-files'
 import { seedCatalogue } from './services/log/catalogue'
-import { createCurvePool, type CurvePool } from './services/strength/curve-pool'
+import { openCurvePool, type CurvePool } from './services/strength/curve-pool'
 import { createLog, type Log } from './services/log/log'
 import { checkInThread } from './workers/check-in-thread'
 import { createKeepingPool, type KeepingPool } from './workers/keeping-pool'
@@ -75,7 +75,9 @@ async function open(isWhole = false): Promise<Context> {
     await seedCatalogue(database.write, new Date().toISOString())
     const files = photoFiles(folder)
     await files.sweep()
-    const curves = createCurvePool(workerFiles().curves)
+    const curves = openCurvePool(workerFiles().curves, folder, (error) =>
+      logger.warn({ err: error }, 'What was computed is not kept'),
+    )
     const log = createLog(database, {
       compute: curves.compute,
       match: curves.match,

@@ -35,8 +35,14 @@ function beginImmediate(raw: BetterSqlite.Database): void {
     prepare(sql === 'BEGIN;' ? 'BEGIN IMMEDIATE;' : sql)) as typeof raw.prepare
 }
 
-/** @param filename a file, `:memory:`, or the bytes of a database to be opened in memory */
-function connect(filename: string | Buffer, readonly: boolean): Knex {
+/** A file that may be lost: what it holds is in the order it came, and nobody waits for the disk. */
+const THROWAWAY = ['journal_mode = WAL', 'synchronous = OFF', 'busy_timeout = 3000']
+
+/**
+ * @param filename a file, `:memory:`, or the bytes of a database to be opened in memory
+ * @param pragmas what a connection that writes begins with
+ */
+function connect(filename: string | Buffer, readonly: boolean, pragmas = PRAGMAS): Knex {
   return knex({
     client: 'better-sqlite3',
     // the driver takes bytes in the place of a name, which Knex hands on as they are
@@ -54,7 +60,7 @@ function connect(filename: string | Buffer, readonly: boolean): Knex {
       propagateCreateError: true,
       afterCreate(raw: BetterSqlite.Database, done: (error: Error | null) => void) {
         try {
-          for (const pragma of readonly ? PRAGMAS.slice(3) : PRAGMAS) raw.pragma(pragma)
+          for (const pragma of readonly ? PRAGMAS.slice(3) : pragmas) raw.pragma(pragma)
           if (!readonly) beginImmediate(raw)
           done(null)
         } catch (error) {
@@ -67,6 +73,9 @@ function connect(filename: string | Buffer, readonly: boolean): Knex {
 
 /** One connection to a file that is written. */
 export const connectFile = (filename: string): Knex => connect(filename, false)
+
+/** One connection to a file that may be lost at any time, such as what was computed. */
+export const connectThrowaway = (filename: string): Knex => connect(filename, false, THROWAWAY)
 
 /** Makes the folder of a log, where it is missing. @throws LogTrouble in one sentence */
 export function makeFolder(folder: string): void {

@@ -34,7 +34,7 @@ console.log(
   `  one posterior of ${SWATCHES} swatches: ${((performance.now() - began) / 200).toFixed(2)} ms`,
 )
 
-const pool = createCurvePool(resolve('.output/server/workers/curves.mjs'), 1)
+const pool = createCurvePool(resolve('.output/server/workers/curves.mjs'), { threads: 1 })
 await pool.compute(jobsOf(10, SWATCHES, 0.9))
 const start = performance.now()
 await pool.compute(jobs)

@@ -23,7 +23,7 @@ const jobs: CurveJob[] = Array.from({ length: 25 }, (_, i) => ({
 
 test.describe('the worker as it is built', () => {
   test('answers as the same functions do here, in order, and keeps answers', async () => {
-    const pool = createCurvePool(BUILT, 1)
+    const pool = createCurvePool(BUILT, { threads: 1 })
     try {
       const answers = await pool.compute(jobs)
       expect(answers).toEqual(jobs.map(curveOfJob))
@@ -39,7 +39,7 @@ test.describe('the worker as it is built', () => {
     const folder = mkdtempSync(join(tmpdir(), 'juniper-haze-worker-'))
     process.env.JUNIPER_HAZE_TEST_WORKER = BUILT
     process.env.JUNIPER_HAZE_TEST_MARK = join(folder, 'died')
-    const pool = createCurvePool(resolve('tests/fixtures/crashing-worker.mjs'), 1)
+    const pool = createCurvePool(resolve('tests/fixtures/crashing-worker.mjs'), { threads: 1 })
     try {
       expect(await pool.compute(jobs)).toEqual(jobs.map(curveOfJob))
     } finally {
@@ -49,7 +49,7 @@ test.describe('the worker as it is built', () => {
   })
 
   test('an error of the reckoning itself comes through, in words', async () => {
-    const pool = createCurvePool(BUILT, 1)
+    const pool = createCurvePool(BUILT, { threads: 1 })
     const broken = { ...jobs[0]!, swatches: [{ ...jobs[0]!.swatches[0]!, ratioDry: -1 }] }
     try {
       await expect(pool.compute([broken])).rejects.toThrow('ratio must be 0 or more; got -1')

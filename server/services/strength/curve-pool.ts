@@ -8,6 +8,7 @@ import {
   type CurveAnswer,
   type CurveJob,
 } from '../../../core/strength/curve-job'
+import { keptAnswers, type KeptAnswers } from '../../repositories/kept-answers'
 import type { ComputeMatch, MatchAnswerOf, MatchJob } from '../../workers/match-jobs'
 
 /** Computes curves somewhere: in workers, or at once. Answers in the order of the jobs. */
@@ -30,15 +31,21 @@ const MOST_KEPT = 2000
 /** A worker that died under a batch gets it once more, fresh; twice is the batch's own fault. */
 const TRIES = 2
 
+interface PoolOptions {
+  /** At most; by default one fewer than the machine runs at once. */
+  threads?: number
+  /** Where answers outlive the server; closed with the pool. */
+  outliving?: KeptAnswers<CurveAnswer>
+}
+
 /**
  * A pool of workers for curves, with the answers kept as long as their swatches stay as they are.
  *
  * @param file the worker's own entry, as it is built beside the server
- * @param threads at most; by default one fewer than the machine runs at once
  */
 export function createCurvePool(
   file: string,
-  threads = Math.max(1, availableParallelism() - 1),
+  { threads = Math.max(1, availableParallelism() - 1), outliving }: PoolOptions = {},
 ): CurvePool {
   const pool = new Piscina<CurveJob[] | MatchJob[], CurveAnswer[] | MatchAnswerOf[]>({
     filename: file,
@@ -66,6 +73,12 @@ export function createCurvePool(
     async compute(jobs) {
       const keys = jobs.map(keyOf)
       const answers = keys.map((key) => kept.get(key))
+      const unknown = keys.filter((_, i) => !answers[i])
+      const found = unknown.length > 0 && (await outliving?.find(unknown))
+      if (found) {
+        keys.forEach((key, i) => (answers[i] ??= found.get(key)))
+        for (const [key, answer] of found) kept.set(key, answer)
+      }
       const missing = keys.flatMap((_, i) => (answers[i] ? [] : [i]))
       const batches = Array.from({ length: Math.ceil(missing.length / BATCH) }, (_, k) =>
         missing.slice(k * BATCH, (k + 1) * BATCH),
@@ -79,12 +92,30 @@ export function createCurvePool(
           })
         }),
       )
+      // nobody waits for that
+      if (missing.length > 0) {
+        void outliving?.keep(new Map(missing.map((i) => [keys[i]!, answers[i]!])))
+      }
       return answers as CurveAnswer[]
     },
     match: (jobs) => run<MatchAnswerOf>([...jobs], 'match'),
-    close: () => pool.close({ force: true }),
+    close: async () => {
+      await pool.close({ force: true })
+      await outliving?.close()
+    },
   }
 }
+
+/**
+ * The same, with the answers kept in a data folder from start to start.
+ *
+ * @param failed told why they are not
+ */
+export const openCurvePool = (
+  file: string,
+  folder: string,
+  failed: (error: unknown) => void,
+): CurvePool => createCurvePool(file, { outliving: keptAnswers(folder, file, failed) })
 
 const isCrash = (error: unknown) =>
   error instanceof Error && /worker|terminat|exit/i.test(`${error.name} ${error.message}`)
