@@ -1,9 +1,9 @@
+import { BUNDLED } from './tests/bundled-packages.mjs'
+
 /** Packages that ship ES modules only and must go through the compiler too. */
 const ESM = [
-  'culori',
   'd3-[a-z-]+',
   'internmap',
-  'uuid',
   'p-limit',
   'yocto-queue',
   'ml-[a-z-]+',
@@ -43,6 +43,7 @@ export default {
   transformIgnorePatterns: [`/node_modules/(?!(${ESM.join('|')})/)`],
   moduleFileExtensions: ['ts', 'mjs', 'js', 'json', 'node'],
   moduleNameMapper: {
+    ...BUNDLED,
     // a page's threads, run in the test itself
     '^~/workers/threads$': '<rootDir>/tests/fixtures/threads.ts',
     '^~~/(.*)$': '<rootDir>/$1',
