@@ -18,8 +18,9 @@ import {
 
 /** How often 90 % intervals hold the truth: over sources drawn from the prior, and beside it. */
 
-/** `SETS=400` for a quick look. */
+/** `SETS=400` for a quick look, `ONLY='turn back'` for one case. */
 const SETS = Number(process.env.SETS ?? 2000)
+const ONLY = process.env.ONLY ?? ''
 const SIZES = [1, 2, 3, 5, 8, 20]
 const prior = priorFor({ kind: 'leaf' })
 
@@ -172,6 +173,7 @@ for (const [name, simulation] of [
   ['drawn from the prior, plant counted (35 %), its error carried', { ratioErrorSd: 0.35 }],
   ['the same, taken as weighed', { ratioErrorSd: 0.35, asWeighed: true }],
 ] as [string, Case][]) {
+  if (!name.includes(ONLY)) continue
   console.log(
     `  ${name}: ${SETS} sources at each number of swatches; ${name.startsWith('drawn') ? 'wanted 87 to 93 %' : 'wanted 80 % and more'}`,
   )
