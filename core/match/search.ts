@@ -32,7 +32,7 @@ const MOST_SINGLES = 60
 const MOST_SCREENED = 1500
 const MOST_PAIRS = 28
 /** And of these, so many are followed in wider steps, too. */
-const MOST_WIDE = 10
+const MOST_WIDE = 14
 /** Two pots are more work than one: they must be so much likelier to come near. */
 const WORTH_TWO_POTS = 0.05
 /** Orders of two dyes that come out nearer than that to each other are one. */
