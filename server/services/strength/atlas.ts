@@ -33,6 +33,7 @@ export const atlasService = (database: Database, curves: CurvesService) => {
   /** Number of the last entry of the change log that was looked at; null: none ever was. */
   let seen: number | null = null
   const stale = new Set<string>()
+  const underWay = new Set<string>()
   let work: Promise<void> | null = null
 
   async function opened(): Promise<Map<string, AtlasEntry>> {
@@ -59,10 +60,22 @@ export const atlasService = (database: Database, curves: CurvesService) => {
   }
 
   async function recomputeStale(): Promise<void> {
-    for (let id = first(stale); id; id = first(stale)) {
+    // while the workers compute a source, the next one is read
+    const lanes = await Promise.allSettled([recomputeSome(), recomputeSome()])
+    const failed = lanes.find(({ status }) => status === 'rejected')
+    if (failed) throw (failed as PromiseRejectedResult).reason
+    if (stale.size > 0) return recomputeStale()
+    await cache.keepWhole(version, present(seen))
+  }
+
+  async function recomputeSome(): Promise<void> {
+    // one that is under way is not begun again beside itself: the older answer might come last
+    const next = () => [...stale].find((id) => !underWay.has(id))
+    for (let id = next(); id; id = next()) {
       const asOf = present(seen)
       // taken off first: a change while it is computed puts it back
       stale.delete(id)
+      underWay.add(id)
       try {
         const { source, candidates, views } = await curves.withCandidates(id)
         const made = {
@@ -78,10 +91,11 @@ export const atlasService = (database: Database, curves: CurvesService) => {
       } catch (error) {
         stale.add(id)
         throw error
+      } finally {
+        underWay.delete(id)
       }
       await setImmediate()
     }
-    await cache.keepWhole(version, present(seen))
   }
 
   return {
@@ -91,7 +105,7 @@ export const atlasService = (database: Database, curves: CurvesService) => {
       return {
         sources: all.map(({ source }) => source),
         rows: all.flatMap(({ rows }) => rows),
-        pending: stale.size + (work ? 1 : 0),
+        pending: stale.size + Math.max(underWay.size, work ? 1 : 0),
       }
     },
 
@@ -105,8 +119,6 @@ export const atlasService = (database: Database, curves: CurvesService) => {
 }
 
 export type AtlasService = ReturnType<typeof atlasService>
-
-const first = (set: Set<string>): string | undefined => set.values().next().value
 
 /** What a source is, beside its curves. */
 export async function toAtlasSource(

@@ -99,6 +99,35 @@ describe('the atlas', () => {
     expect((await log.atlas.view()).rows).toHaveLength(1)
   })
 
+  test('two sources are computed at once, and none beside itself: the newest answer stands', async () => {
+    await dyeTansy(0.3)
+    const dock = await here.lot({ sourceId: DOCK, state: 'fresh', netG: 900 })
+    await dyedSwatch(here, 0.3, measuredAt(1), { lot: dock })
+    const asked: number[] = []
+    let release = () => {}
+    const held = new Promise<void>((done) => (release = done))
+    const log = createLog(here.database, {
+      compute: async (jobs) => {
+        asked.push(...jobs.map(({ swatches }) => swatches.length))
+        await held
+        return computeHere(jobs)
+      },
+    })
+    await log.atlas.view()
+    while (asked.length < 2) await new Promise((next) => setTimeout(next, 5))
+    await dyeTansy(0.8)
+    await log.atlas.view()
+    await new Promise((next) => setTimeout(next, 50))
+    // both are under way: what was written meanwhile waits for the one it touches
+    expect(asked).toEqual([1, 1])
+    release()
+    await log.atlas.settled()
+    const { rows, pending } = await log.atlas.view()
+    expect(pending).toBe(0)
+    expect(rows.find(({ sourceId }) => sourceId === TANSY)!.n).toBe(2)
+    expect(asked).toEqual([1, 1, 2])
+  })
+
   test('walks that were timed tell grams an hour', async () => {
     const lot = await here.lot({ state: 'fresh', netG: 300, minutes: 30 })
     await dyedSwatch(here, 0.3, measuredAt(1), { lot })
