@@ -64,6 +64,9 @@ const chips = computed(() => {
   }))
 })
 
+/** px; on less, half of it is too little for a sentence. */
+const NARROW = 480
+
 const NICE = [0.02, 0.05, 0.1, 0.2, 0.3, 0.5, 1, 2, 3, 5, 10, 20]
 /** Ticks that have room for their words. */
 const ticks = computed(() => {
@@ -86,6 +89,12 @@ const enoughWord = computed(() => {
   return gap < 0 && at < width.value - 80
     ? { 'text-anchor': 'start', x: crowded ? 14 : 6 }
     : { 'text-anchor': 'end', x: crowded ? Math.min(gap, 0) - 14 : 0 }
+})
+
+/** Words in the place of colours stand on the roomier side of the marker, where it does not cross them. */
+const unpaintedX = computed(() => {
+  const at = x.value(ratio.value)
+  return at < width.value / 2 ? (at + width.value) / 2 : at / 2
 })
 
 const spoken = computed(
@@ -168,7 +177,13 @@ function key(event: KeyboardEvent) {
           rx="6"
           :fill="`url(#${paint}-colour)`"
         />
-        <text v-else :x="width / 2" :y="TOP + BAND / 2 + 4" text-anchor="middle" class="word">
+        <text
+          v-else
+          :x="width < NARROW ? width / 2 : unpaintedX"
+          :y="TOP + BAND / 2 + 4"
+          text-anchor="middle"
+          class="word"
+        >
           {{ pending ? 'looking through your swatches' : 'not enough swatches yet to paint it' }}
         </text>
         <g v-if="enough" :transform="`translate(${x(enough)} 0)`">
