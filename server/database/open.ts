@@ -35,8 +35,8 @@ function beginImmediate(raw: BetterSqlite.Database): void {
     prepare(sql === 'BEGIN;' ? 'BEGIN IMMEDIATE;' : sql)) as typeof raw.prepare
 }
 
-/** A file that may be lost: what it holds is in the order it came, and nobody waits for the disk. */
-const THROWAWAY = ['journal_mode = WAL', 'synchronous = OFF', 'busy_timeout = 3000']
+/** A file that may be lost, though never torn: only what was written last goes with the power. */
+const THROWAWAY = ['journal_mode = WAL', 'synchronous = NORMAL', 'busy_timeout = 3000']
 
 /**
  * @param filename a file, `:memory:`, or the bytes of a database to be opened in memory

@@ -46,11 +46,14 @@ export function keptAnswers<Answer>(
 ): KeptAnswers<Answer> {
   const file = join(folder, ANSWERS_FILE)
   let opening: Promise<Opened | null> | null = null
+  const remove = () => {
+    for (const end of ['', '-wal', '-shm', '-journal']) rmSync(file + end, { force: true })
+  }
   async function openOrRemake(): Promise<Opened | null> {
     const code = createHash('sha256').update(readFileSync(computedBy)).digest('base64')
     try {
       const db = await open(file, code).catch(() => {
-        for (const end of ['', '-wal', '-shm', '-journal']) rmSync(file + end, { force: true })
+        remove()
         return open(file, code)
       })
       return { db, code }
@@ -60,6 +63,20 @@ export function keptAnswers<Answer>(
     }
   }
   const opened = () => (opening ??= openOrRemake())
+
+  /** A file of which the database complains goes: the next question begins another. */
+  async function doWithout(error: unknown, kept: Opened | null): Promise<void> {
+    failed(error)
+    // another complaint may have come first, and the file be a new one by now
+    if (!kept || !isOfDatabase(error) || (await opening) !== kept) return
+    opening = null
+    await kept.db.destroy()
+    try {
+      remove()
+    } catch (cause) {
+      failed(cause)
+    }
+  }
   return {
     async find(keys) {
       const found = new Map<string, Answer>()
@@ -70,7 +87,7 @@ export function keptAnswers<Answer>(
           for (const { key, answer } of rows) found.set(key, deserialize(answer) as Answer)
         }
       } catch (error) {
-        failed(error)
+        await doWithout(error, kept)
       }
       return found
     },
@@ -86,13 +103,16 @@ export function keptAnswers<Answer>(
           await trim(trx)
         })
       } catch (error) {
-        failed(error)
+        await doWithout(error, kept)
       }
     },
 
     close: async () => (await opening)?.db.destroy(),
   }
 }
+
+const isOfDatabase = (error: unknown) =>
+  /^SQLITE_/.test(String((error as { code?: unknown } | null)?.code))
 
 async function open(file: string, code: string): Promise<Knex> {
   const db = connectThrowaway(file)

@@ -1,5 +1,5 @@
 import { afterEach, beforeEach, describe, expect, jest, test } from '@jest/globals'
-import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs'
+import { mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import type { CurveAnswer } from '../../../../core/strength/curve-job'
@@ -88,6 +88,31 @@ describe('answers that outlive the server', () => {
     expect(failed).toHaveBeenCalledTimes(1)
     await kept.keep(new Map([['a', ANSWER]]))
     expect((await kept.find(['a'])).get('a')).toStrictEqual(ANSWER)
+  })
+
+  test('a file that was damaged is thrown away where it is opened', async () => {
+    const many = Array.from({ length: 400 }, (_, i): [string, unknown] => [`key ${i}`, ANSWER])
+    await closedWith(many)
+    const file = join(folder, ANSWERS_FILE)
+    const bytes = readFileSync(file)
+    // its head, and what it says of its tables, stay as they are
+    writeFileSync(file, bytes.fill(0x5a, 3 * 4096))
+    const kept = opened()
+    expect((await kept.find(many.map(([key]) => key))).size).toBe(0)
+    await kept.keep(new Map(many))
+    expect((await kept.find(many.map(([key]) => key))).size).toBe(400)
+  })
+
+  test('one of which the database complains later is thrown away, too', async () => {
+    const kept = opened()
+    await kept.keep(new Map([['a', ANSWER]]))
+    const db = connectFile(join(folder, ANSWERS_FILE))
+    await db.schema.dropTable('answer')
+    await db.destroy()
+    expect((await kept.find(['a'])).size).toBe(0)
+    expect(failed).toHaveBeenCalledTimes(1)
+    await kept.keep(new Map([['a', ANSWER]]))
+    expect((await kept.find(['a'])).size).toBe(1)
   })
 
   test('a disk that takes none is done without', async () => {
