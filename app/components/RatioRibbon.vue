@@ -5,7 +5,7 @@ import type { PlantState } from '~~/core/harvest/dry-fraction'
 import type { StrengthGroup } from '~~/shared/views/strength/strength'
 import { useSize } from '~/composables/useSize'
 import { laneOf, RIBBON_RANGE, ribbonScale, ribbonStops } from '~/features/strength/ribbon-paint'
-import { dryRatioOf } from '~~/core/harvest/ratio'
+import { enoughWordPlace, ribbonTicks } from '~/features/strength/ribbon-layout'
 import { toldEnough } from '~~/core/strength/posterior/describe-posterior'
 
 /**
@@ -64,38 +64,10 @@ const chips = computed(() => {
   }))
 })
 
-/** px; on less, half of it is too little for a sentence. */
-const NARROW = 480
-
-const NICE = [0.02, 0.05, 0.1, 0.2, 0.3, 0.5, 1, 2, 3, 5, 10, 20]
-/** Ticks that have room for their words. */
-const ticks = computed(() => {
-  let end = -Infinity
-  return NICE.flatMap((weighed) => {
-    const dry = dryRatioOf(weighed, dryFraction)
-    const at = x.value(dry)
-    if (dry < RIBBON_RANGE[0] || dry > RIBBON_RANGE[1] || at < end + 46) return []
-    end = at
-    return [{ weighed, x: at }]
-  })
-})
-
-/** Stands over its tick, or beside the marker's handle where that is in the way. */
-const enoughWord = computed(() => {
-  const at = x.value(enough.value ?? 1)
-  const gap = x.value(ratio.value) - at
-  const crowded = Math.abs(gap) < 36
-  if (!crowded && at < width.value - 30) return { 'text-anchor': 'middle' }
-  return gap < 0 && at < width.value - 80
-    ? { 'text-anchor': 'start', x: crowded ? 14 : 6 }
-    : { 'text-anchor': 'end', x: crowded ? Math.min(gap, 0) - 14 : 0 }
-})
-
-/** Words in the place of colours stand on the roomier side of the marker, where it does not cross them. */
-const unpaintedX = computed(() => {
-  const at = x.value(ratio.value)
-  return at < width.value / 2 ? (at + width.value) / 2 : at / 2
-})
+const ticks = computed(() => ribbonTicks(x.value, dryFraction))
+const enoughWord = computed(() =>
+  enoughWordPlace(x.value(enough.value ?? 1), x.value(ratio.value), width.value),
+)
 
 const spoken = computed(
   () => `${formatRatio(ratio.value / dryFraction)} ${state}, ${formatRatio(ratio.value)} dry`,
@@ -177,15 +149,6 @@ function key(event: KeyboardEvent) {
           rx="6"
           :fill="`url(#${paint}-colour)`"
         />
-        <text
-          v-else
-          :x="width < NARROW ? width / 2 : unpaintedX"
-          :y="TOP + BAND / 2 + 4"
-          text-anchor="middle"
-          class="word"
-        >
-          {{ pending ? 'looking through your swatches' : 'not enough swatches yet to paint it' }}
-        </text>
         <g v-if="enough" :transform="`translate(${x(enough)} 0)`">
           <line :y1="TOP - 4" :y2="TOP + BAND" class="enough" />
           <text y="13" v-bind="enoughWord" class="word strong">enough</text>
@@ -211,6 +174,16 @@ function key(event: KeyboardEvent) {
           <line :y1="TOP - 6" :y2="TOP + BAND + 4" class="marker" />
           <path :d="`M-9 ${TOP - 14}h18l-9 12z`" class="handle" />
         </g>
+        <!-- over the marker, which may stand anywhere -->
+        <text
+          v-if="!stops.length"
+          :x="width / 2"
+          :y="TOP + BAND / 2 + 4"
+          text-anchor="middle"
+          class="word unpainted"
+        >
+          {{ pending ? 'looking through your swatches' : 'not enough swatches yet to paint it' }}
+        </text>
         <text y="13" class="word">{{ width < 340 ? state : `ratio as weighed, ${state}` }}</text>
         <g v-for="tick in ticks" :key="tick.weighed" :transform="`translate(${tick.x} 0)`">
           <line :y1="TOP + BAND" :y2="TOP + BAND + 5" class="tick" />
@@ -268,6 +241,12 @@ button:hover {
 .word {
   fill: var(--quiet);
   font-size: 12px;
+}
+
+.unpainted {
+  stroke: #e4e5ea;
+  stroke-width: 6;
+  paint-order: stroke;
 }
 
 .strong {
