@@ -1,20 +1,17 @@
+import { readFileSync } from 'node:fs'
+import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { build } from 'esbuild'
+
+const ROOT = fileURLToPath(new URL('..', import.meta.url))
+const manifest = JSON.parse(readFileSync(join(ROOT, 'package.json'), 'utf8'))
 
 /**
  * Packages of dozens to hundreds of small files. A test file looks up and runs every one of them
  * anew, which takes longer than most tests: each package is made one file for all of them.
  */
 const PACKAGES = [
-  '@stdlib/stats-base-dists-binomial-cdf',
-  '@stdlib/stats-base-dists-chisquare-quantile',
-  '@stdlib/stats-base-dists-f-cdf',
-  '@stdlib/stats-base-dists-normal-cdf',
-  '@stdlib/stats-base-dists-normal-logcdf',
-  '@stdlib/stats-base-dists-normal-quantile',
-  '@stdlib/stats-base-dists-t-cdf',
-  '@stdlib/stats-base-dists-t-quantile',
-  '@stdlib/stats-padjust',
+  ...Object.keys(manifest.dependencies).filter((name) => name.startsWith('@stdlib/')),
   '@e965/xlsx',
   'chrono-node',
   'culori',
@@ -26,7 +23,6 @@ const PACKAGES = [
   'uuid',
 ]
 
-const ROOT = fileURLToPath(new URL('..', import.meta.url))
 const FOLDER = 'test-results/packages'
 
 /** For Jest: where each of them is found. */
