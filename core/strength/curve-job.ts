@@ -94,9 +94,6 @@ export interface CurveAnswer extends DescribedPosterior {
   prior: PriorContext
 }
 
-/** To be raised with every change of what comes out, so that no older answer is kept. */
-export const CURVE_VERSION = 10
-
 /**
  * The posterior of one curve from readings: strengths, estimates calibrated by what the source has
  * taught, and the bands. A thin curve borrows from near swatches where it is given some.

@@ -36,7 +36,7 @@ function beginImmediate(raw: BetterSqlite.Database): void {
 }
 
 /** A file that may be lost, though never torn: only what was written last goes with the power. */
-const THROWAWAY = ['journal_mode = WAL', 'synchronous = NORMAL', 'busy_timeout = 3000']
+const CACHE_PRAGMAS = ['journal_mode = WAL', 'synchronous = NORMAL', 'busy_timeout = 3000']
 
 /**
  * @param filename a file, `:memory:`, or the bytes of a database to be opened in memory
@@ -75,7 +75,7 @@ function connect(filename: string | Buffer, readonly: boolean, pragmas = PRAGMAS
 export const connectFile = (filename: string): Knex => connect(filename, false)
 
 /** One connection to a file that may be lost at any time, such as what was computed. */
-export const connectThrowaway = (filename: string): Knex => connect(filename, false, THROWAWAY)
+export const connectCache = (filename: string): Knex => connect(filename, false, CACHE_PRAGMAS)
 
 /** Makes the folder of a log, where it is missing. @throws LogTrouble in one sentence */
 export function makeFolder(folder: string): void {

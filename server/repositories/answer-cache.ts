@@ -3,10 +3,10 @@ import { readFileSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
 import { deserialize, serialize } from 'node:v8'
 import type { Knex } from 'knex'
-import { connectThrowaway } from '../database/open'
+import { connectCache } from '../database/open'
 
 /** Answers that outlive the server, by a hash of everything they were computed from. */
-export interface KeptAnswers<Answer> {
+export interface AnswerCache<Answer> {
   /** Those that are kept of some questions. */
   find(keys: readonly string[]): Promise<ReadonlyMap<string, Answer>>
   keep(answers: ReadonlyMap<string, Answer>): Promise<void>
@@ -39,11 +39,11 @@ interface Row {
  * @param computedBy the file of code that computes them: answers of any other are thrown away
  * @param failed told why answers are not kept
  */
-export function keptAnswers<Answer>(
+export function answerCache<Answer>(
   folder: string,
   computedBy: string,
   failed: (error: unknown) => void,
-): KeptAnswers<Answer> {
+): AnswerCache<Answer> {
   const file = join(folder, ANSWERS_FILE)
   let opening: Promise<Opened | null> | null = null
   const remove = () => {
@@ -65,10 +65,10 @@ export function keptAnswers<Answer>(
   const opened = () => (opening ??= openOrRemake())
 
   /** A file of which the database complains goes: the next question begins another. */
-  async function doWithout(error: unknown, kept: Opened | null): Promise<void> {
+  async function discardIfBroken(error: unknown, kept: Opened | null): Promise<void> {
     failed(error)
     // another complaint may have come first, and the file be a new one by now
-    if (!kept || !isOfDatabase(error) || (await opening) !== kept) return
+    if (!kept || !isDatabaseError(error) || (await opening) !== kept) return
     opening = null
     await kept.db.destroy()
     try {
@@ -87,7 +87,7 @@ export function keptAnswers<Answer>(
           for (const { key, answer } of rows) found.set(key, deserialize(answer) as Answer)
         }
       } catch (error) {
-        await doWithout(error, kept)
+        await discardIfBroken(error, kept)
       }
       return found
     },
@@ -103,7 +103,7 @@ export function keptAnswers<Answer>(
           await trim(trx)
         })
       } catch (error) {
-        await doWithout(error, kept)
+        await discardIfBroken(error, kept)
       }
     },
 
@@ -111,11 +111,11 @@ export function keptAnswers<Answer>(
   }
 }
 
-const isOfDatabase = (error: unknown) =>
+const isDatabaseError = (error: unknown) =>
   /^SQLITE_/.test(String((error as { code?: unknown } | null)?.code))
 
 async function open(file: string, code: string): Promise<Knex> {
-  const db = connectThrowaway(file)
+  const db = connectCache(file)
   try {
     if (!(await db.schema.hasTable('answer'))) {
       await db.schema.createTable('answer', (table) => {

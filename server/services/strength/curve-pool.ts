@@ -2,13 +2,8 @@ import { createHash } from 'node:crypto'
 import { availableParallelism } from 'node:os'
 import { LRUCache } from 'lru-cache'
 import { Piscina } from 'piscina'
-import {
-  CURVE_VERSION,
-  curveOfJob,
-  type CurveAnswer,
-  type CurveJob,
-} from '../../../core/strength/curve-job'
-import { keptAnswers, type KeptAnswers } from '../../repositories/kept-answers'
+import { curveOfJob, type CurveAnswer, type CurveJob } from '../../../core/strength/curve-job'
+import { answerCache, type AnswerCache } from '../../repositories/answer-cache'
 import type { ComputeMatch, MatchAnswerOf, MatchJob } from '../../workers/match-jobs'
 
 /** Computes curves somewhere: in workers, or at once. Answers in the order of the jobs. */
@@ -35,7 +30,7 @@ interface PoolOptions {
   /** At most; by default one fewer than the machine runs at once. */
   threads?: number
   /** Where answers outlive the server; closed with the pool. */
-  outliving?: KeptAnswers<CurveAnswer>
+  cache?: AnswerCache<CurveAnswer>
 }
 
 /**
@@ -45,7 +40,7 @@ interface PoolOptions {
  */
 export function createCurvePool(
   file: string,
-  { threads = Math.max(1, availableParallelism() - 1), outliving }: PoolOptions = {},
+  { threads = Math.max(1, availableParallelism() - 1), cache }: PoolOptions = {},
 ): CurvePool {
   const pool = new Piscina<CurveJob[] | MatchJob[], CurveAnswer[] | MatchAnswerOf[]>({
     filename: file,
@@ -72,13 +67,10 @@ export function createCurvePool(
   return {
     async compute(jobs) {
       const keys = jobs.map(keyOf)
-      const answers = keys.map((key) => kept.get(key))
-      const unknown = keys.filter((_, i) => !answers[i])
-      const found = unknown.length > 0 && (await outliving?.find(unknown))
-      if (found) {
-        keys.forEach((key, i) => (answers[i] ??= found.get(key)))
-        for (const [key, answer] of found) kept.set(key, answer)
-      }
+      const unknown = keys.filter((key) => !kept.has(key))
+      const cached = unknown.length > 0 ? await cache?.find(unknown) : undefined
+      for (const [key, answer] of cached ?? []) kept.set(key, answer)
+      const answers = keys.map((key) => kept.get(key) ?? cached?.get(key))
       const missing = keys.flatMap((_, i) => (answers[i] ? [] : [i]))
       const batches = Array.from({ length: Math.ceil(missing.length / BATCH) }, (_, k) =>
         missing.slice(k * BATCH, (k + 1) * BATCH),
@@ -94,14 +86,14 @@ export function createCurvePool(
       )
       // nobody waits for that
       if (missing.length > 0) {
-        void outliving?.keep(new Map(missing.map((i) => [keys[i]!, answers[i]!])))
+        void cache?.keep(new Map(missing.map((i) => [keys[i]!, answers[i]!])))
       }
       return answers as CurveAnswer[]
     },
     match: (jobs) => run<MatchAnswerOf>([...jobs], 'match'),
     close: async () => {
       await pool.close({ force: true })
-      await outliving?.close()
+      await cache?.close()
     },
   }
 }
@@ -115,12 +107,9 @@ export const openCurvePool = (
   file: string,
   folder: string,
   failed: (error: unknown) => void,
-): CurvePool => createCurvePool(file, { outliving: keptAnswers(folder, file, failed) })
+): CurvePool => createCurvePool(file, { cache: answerCache(folder, file, failed) })
 
 const isCrash = (error: unknown) =>
   error instanceof Error && /worker|terminat|exit/i.test(`${error.name} ${error.message}`)
 
-const keyOf = (job: CurveJob) =>
-  createHash('sha256')
-    .update(`${CURVE_VERSION}:${JSON.stringify(job)}`)
-    .digest('base64')
+const keyOf = (job: CurveJob) => createHash('sha256').update(JSON.stringify(job)).digest('base64')

@@ -6,18 +6,18 @@ import type { CurveAnswer } from '../../../../core/strength/curve-job'
 import { connectFile } from '../../../../server/database/open'
 import {
   ANSWERS_FILE,
-  keptAnswers,
-  type KeptAnswers,
-} from '../../../../server/repositories/kept-answers'
+  answerCache,
+  type AnswerCache,
+} from '../../../../server/repositories/answer-cache'
 import { createCurvePool } from '../../../../server/services/strength/curve-pool'
 
 let folder = ''
 let code = ''
 const failed = jest.fn<(error: unknown) => void>()
-const open: KeptAnswers<unknown>[] = []
+const open: AnswerCache<unknown>[] = []
 
-function opened(): KeptAnswers<unknown> {
-  const kept = keptAnswers<unknown>(folder, code, failed)
+function opened(): AnswerCache<unknown> {
+  const kept = answerCache<unknown>(folder, code, failed)
   open.push(kept)
   return kept
 }
@@ -125,12 +125,12 @@ describe('answers that outlive the server', () => {
 
   test('no worker is asked for what is kept', async () => {
     const answer = { n: 3 } as CurveAnswer
-    const outliving: KeptAnswers<CurveAnswer> = {
+    const cache: AnswerCache<CurveAnswer> = {
       find: (keys) => Promise.resolve(new Map(keys.map((key) => [key, answer]))),
       keep: () => Promise.reject(new Error('nothing is new')),
       close: () => Promise.resolve(),
     }
-    const pool = createCurvePool(join(folder, 'no such worker.mjs'), { outliving })
+    const pool = createCurvePool(join(folder, 'no such worker.mjs'), { cache })
     const job = { swatches: [], prior: { kind: 'leaf' as const } }
     expect(await pool.compute([job, job])).toEqual([answer, answer])
     await pool.close()
