@@ -7,7 +7,7 @@ import { BARE_LAB } from '../../demo/truth'
 import { chartFile, DYED, PLACES } from '../fixtures/booth-photo'
 import { photoFile, photoHands, unreadSwatch } from './booth'
 import { saidOn } from './keyboard'
-import { expect, test, visit } from './watched'
+import { BUSY_MS, expect, test, visit } from './watched'
 
 const jpeg = (buffer: Buffer) => ({ name: 'hank.jpg', mimeType: 'image/jpeg', buffer })
 /** Keeps what was read, once it is told. */
@@ -127,7 +127,12 @@ test('the reader wants its white tile, and says that it is simulated', async ({
   if (await read.isDisabled()) {
     await page.getByRole('button', { name: 'Look at the white tile' }).click()
   }
-  await read.click()
+  await expect(read).toBeEnabled()
+  // what it reads follows from the source's curves, which are computed first
+  const answer = page.waitForResponse('**/api/instruments/reader/read', { timeout: BUSY_MS })
+  // by the keys: what moves on the page meanwhile cannot slip from under them
+  await read.press('Enter')
+  expect((await answer).status(), await (await answer).text()).toBe(200)
   await keepReading(page)
   await expect(page.getByText('by the reader (simulated)')).toBeVisible()
 })
