@@ -4,6 +4,23 @@ import { build } from 'esbuild'
 /** Packages of hundreds of small files, which take longer to find than to run. */
 const MANY_FILES = '@stdlib|@hapi|joi|chrono-node|culori|d3-[a-z]+|ml-[a-z-]+|uuid'
 
+/** Packages that every page stands on. Vue's own runtime is among them, and what it asks of others. */
+const ALL_PAGES =
+  '@?vue|vue-router|pinia|@?element-plus|@vueuse|@floating-ui|@popperjs|lodash-es|lodash-unified|async-validator|dayjs|@ctrl|ofetch|ufo|hookable|@?unhead|defu|destr|d3-[a-z]+'
+const IN_PACKAGES = new RegExp(`/node_modules/(?:${ALL_PAGES})/`)
+/** The log's own rules, words and computation. */
+const OF_THE_LOG = /^(?!.*\/node_modules\/).*\/(?:core|shared|catalogue)\/[^?]*\.ts$/
+
+/**
+ * Of the pages' code, what nearly all need comes as two files instead of a hundred: each request and
+ * each module costs the browser more than the bytes do, which lie on this machine.
+ */
+function chunkOf(id: string): string | undefined {
+  // what opens pages is asked for by every file: in a file of its own they would wait in a circle
+  if (IN_PACKAGES.test(id) || id.includes('vite/preload-helper')) return 'packages'
+  return OF_THE_LOG.test(id) ? 'log' : undefined
+}
+
 const SELF = ["'self'"]
 
 export default defineNuxtConfig({
@@ -55,7 +72,7 @@ export default defineNuxtConfig({
     'nitro:init'(nitro) {
       nitro.hooks.hook('compiled', async () => {
         await build({
-          entryPoints: ['curves', 'tasks', 'keeping', 'file-check'].map((name) =>
+          entryPoints: ['curves', 'atlas-material', 'tasks', 'keeping', 'file-check'].map((name) =>
             fileURLToPath(new URL(`server/workers/${name}.ts`, import.meta.url)),
           ),
           outdir: `${nitro.options.output.serverDir}/workers`,
@@ -105,5 +122,8 @@ export default defineNuxtConfig({
   experimental: { defaults: { nuxtLink: { prefetch: false } } },
   // nobody starts the server with maps
   sourcemap: { server: false },
-  vite: { worker: { format: 'es' } },
+  vite: {
+    worker: { format: 'es' },
+    $client: { build: { rollupOptions: { output: { manualChunks: chunkOf } } } },
+  },
 })
