@@ -74,6 +74,9 @@ function connect(filename: string | Buffer, readonly: boolean, pragmas = PRAGMAS
 /** One connection to a file that is written. */
 export const connectFile = (filename: string): Knex => connect(filename, false)
 
+/** One connection that only reads, for a thread of its own. */
+export const connectReader = (filename: string): Knex => connect(filename, true)
+
 /** One connection to a file that may be lost at any time, such as what was computed. */
 export const connectCache = (filename: string): Knex => connect(filename, false, CACHE_PRAGMAS)
 
@@ -102,7 +105,7 @@ export async function openDatabase(folder: string): Promise<Database> {
     await write.destroy()
     throw error
   }
-  const read = connect(file, true)
+  const read = connectReader(file)
   const snapshots = new Set<Snapshot>()
   return {
     write,
@@ -132,7 +135,7 @@ type Snapshot = Awaited<ReturnType<typeof snapshotOf>>
 
 /** A connection of its own whose one transaction sees the log as it was when it began. */
 async function snapshotOf(file: string) {
-  const connection = connect(file, true)
+  const connection = connectReader(file)
   try {
     const db = await connection.transaction()
     // the moment is that of its first look

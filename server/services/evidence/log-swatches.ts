@@ -19,7 +19,7 @@ import { sourceRepository } from '../../repositories/sources'
 import { everyPage } from '../log/every-page'
 import { vesselKind } from '../log/small-kinds'
 import { candidatesOf, groupKey, type Candidate } from '../strength/curve-candidates'
-import { toJobSwatch } from '../strength/curves'
+import { toJobSwatch } from '../strength/curve-jobs'
 import { factorsOf } from '../swatch/swatch-factors'
 
 /** On no curve, and yet as good as any to be held against its neighbour in the pot. */

@@ -4,6 +4,7 @@ import { settingsService } from './settings'
 import type { PhotoFiles } from '../../photos/photo-files'
 import { computeHere, type ComputeCurves } from '../strength/curve-pool'
 import { atlasService } from '../strength/atlas'
+import { atlasMaterialOf, type ReadAtlasMaterial } from '../strength/atlas-source'
 import { boothService } from '../swatch/booth'
 import { basketService } from '../basket/basket'
 import { curvesService } from '../strength/curves'
@@ -75,6 +76,7 @@ import { walkService } from '../walk/walk'
 interface Surroundings {
   clock?: Clock
   compute?: ComputeCurves
+  readAtlasMaterial?: ReadAtlasMaterial
   match?: ComputeMatch
   files?: PhotoFiles
   tasks?: RunTask
@@ -100,6 +102,7 @@ export function createLog(
   {
     clock = () => new Date(),
     compute = computeHere,
+    readAtlasMaterial = atlasMaterialOf(database.read),
     match = matchHere,
     files = NO_FILES,
     tasks = runHere,
@@ -131,7 +134,7 @@ export function createLog(
   const names = namesService(database.read)
   const versions = sourceVersions(database.read)
   const curves = curvesService(database.read, compute)
-  const atlas = atlasService(database, curves)
+  const atlas = atlasService(database, curves, readAtlasMaterial)
   const evidence = evidenceService(database.read, tasks, curves)
   const walk = walkService(database.read, {
     usualOf: (sourceId) => curves.usualRatioOf(sourceId),

@@ -1,15 +1,11 @@
 import { setImmediate } from 'node:timers/promises'
-import type { Knex } from 'knex'
-import { pickingRate } from '../../../core/harvest/picking-rate'
 import type { AtlasRow, AtlasSource, AtlasView } from '../../../shared/views/strength/atlas'
-import type { Source } from '../../../shared/schemas/walk/source'
 import type { Database } from '../../database/open'
 import { curveCache } from '../../repositories/curve-cache'
 import { ATLAS_VERSION, toAtlasRow } from './atlas-row'
-import { usualDryFraction, type Candidate } from './curve-candidates'
+import type { ReadAtlasMaterial } from './atlas-source'
 import type { CurvesService } from './curves'
 import { touchedSince } from '../../repositories/touched-sources'
-import { allTimedPickings } from '../../repositories/gatherings'
 import { readSettings } from '../log/settings'
 import { sourceRepository } from '../../repositories/sources'
 import { present } from '../../../core/present'
@@ -20,11 +16,18 @@ interface AtlasEntry {
   rows: AtlasRow[]
 }
 
+/** Sources under way at once: one is read while another is computed, and one is next for either. */
+const LANES = 3
+
 /**
  * All curves in short. Kept from start to start; what a change touches is computed anew in the
  * background, source by source, while the page shows what stood before and says so.
  */
-export const atlasService = (database: Database, curves: CurvesService) => {
+export const atlasService = (
+  database: Database,
+  curves: CurvesService,
+  read: ReadAtlasMaterial,
+) => {
   const db = database.read
   const cache = curveCache(database.write)
   let entries: Map<string, AtlasEntry> | null = null
@@ -60,8 +63,7 @@ export const atlasService = (database: Database, curves: CurvesService) => {
   }
 
   async function recomputeStale(): Promise<void> {
-    // while the workers compute a source, the next one is read
-    const lanes = await Promise.allSettled([recomputeSome(), recomputeSome()])
+    const lanes = await Promise.allSettled(Array.from({ length: LANES }, recomputeSome))
     const failed = lanes.find(({ status }) => status === 'rejected')
     if (failed) throw (failed as PromiseRejectedResult).reason
     if (stale.size > 0) return recomputeStale()
@@ -77,11 +79,8 @@ export const atlasService = (database: Database, curves: CurvesService) => {
       stale.delete(id)
       underWay.add(id)
       try {
-        const { source, candidates, views } = await curves.withCandidates(id)
-        const made = {
-          source: await toAtlasSource(db, source, candidates),
-          rows: views.map(toAtlasRow),
-        }
+        const { source, wanted } = await read(id)
+        const made = { source, rows: (await curves.viewsOf(wanted)).map(toAtlasRow) }
         if (made.rows.length > 0) {
           present(entries).set(id, made)
           await cache.keep(id, version, asOf, made)
@@ -119,26 +118,3 @@ export const atlasService = (database: Database, curves: CurvesService) => {
 }
 
 export type AtlasService = ReturnType<typeof atlasService>
-
-/** What a source is, beside its curves. */
-export async function toAtlasSource(
-  db: Knex,
-  source: Source,
-  candidates: readonly Candidate[],
-): Promise<AtlasSource> {
-  const { id, code, commonName, scientificName, part, group, fastness, usualRatioState } = source
-  const rate = pickingRate(await allTimedPickings(db, id))
-  return {
-    sourceId: id,
-    code,
-    commonName,
-    scientificName,
-    part,
-    group,
-    fastness,
-    usualRatioState,
-    usualDryFraction: usualDryFraction(source, candidates),
-    gramsPerHour: rate?.gramsPerHour ?? null,
-    walks: rate?.n ?? 0,
-  }
-}

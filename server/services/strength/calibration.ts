@@ -5,7 +5,7 @@ import type { Piece } from '../../../shared/schemas/basket/piece'
 import type { Pot } from '../../../shared/schemas/pot/pot'
 import { potRepository } from '../../repositories/pots'
 import { calibratingCandidates, groupKey } from './curve-candidates'
-import { toJobSwatch } from './curves'
+import { toJobSwatch } from './curve-jobs'
 
 /**
  * What the estimated strength of a piece from a pot is multiplied by: as its curve has learnt it.
