@@ -9,6 +9,10 @@ export interface RecordedRow {
   set_aside_at: string | null
 }
 
+/**
+ * What every such row has. Spread it last: properties written after a spread are each looked up anew
+ * by the engine, which made a piece of 30 take sixty times as long as its row.
+ */
 export const toRecorded = (row: RecordedRow): Recorded => ({
   id: row.id,
   rev: row.rev,

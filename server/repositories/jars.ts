@@ -190,7 +190,6 @@ const bearable = (everyDays: number | null) =>
 function toJar(row: JarRow, held: HeldRow[], rounds: RoundRow[]): Jar {
   const drawnL = rounds.reduce((sum, { volume_l }) => sum + (volume_l ?? 0), 0)
   return {
-    ...toRecorded(row),
     code: row.code,
     sourceId: row.source_id,
     way: row.way,
@@ -211,5 +210,6 @@ function toJar(row: JarRow, held: HeldRow[], rounds: RoundRow[]): Jar {
     liquorL: roundL(row.water_l + row.ammonia_l - drawnL),
     drawnDryG: rounds.reduce((sum, { plant_dry_g }) => sum + (plant_dry_g ?? 0), 0),
     rounds: rounds.map(toRound),
+    ...toRecorded(row),
   }
 }

@@ -120,7 +120,6 @@ export function toLot(
   steps: LotStep[],
 ): Lot {
   return {
-    ...toRecorded(row),
     code: row.code,
     sourceId: row.source_id,
     patchId: row.patch_id,
@@ -156,5 +155,6 @@ export function toLot(
     isCounted: Boolean(row.is_counted),
     note: row.note,
     steps,
+    ...toRecorded(row),
   }
 }

@@ -259,7 +259,6 @@ function toBath(
   const rinse = Boolean(row.rinse)
   const { heat, finish, scheme } = row
   return {
-    ...toRecorded(row),
     code: row.code,
     scheme,
     heat,
@@ -288,5 +287,6 @@ function toBath(
       stages: stagesOf(scheme),
       wetOutMin: row.wet_out_min,
     }),
+    ...toRecorded(row),
   }
 }

@@ -20,7 +20,6 @@ interface PatchRow extends RecordedRow {
 }
 
 const toPatch = (row: PatchRow): Patch => ({
-  ...toRecorded(row),
   name: row.name,
   lat: row.lat,
   lon: row.lon,
@@ -29,6 +28,7 @@ const toPatch = (row: PatchRow): Patch => ({
   hazards: row.hazards,
   privacy: row.privacy,
   note: row.note,
+  ...toRecorded(row),
 })
 
 const toRow = (patch: Omit<NewPatch, 'id'>) => ({

@@ -64,7 +64,6 @@ export const pieceRepository = (db: Knex) => {
     )
     const bare = await readingRepository(db).ofPieces(ids)
     return rows.map((row) => ({
-      ...toRecorded(row),
       code: row.code,
       name: row.name,
       fibre: row.fibre,
@@ -92,6 +91,7 @@ export const pieceRepository = (db: Knex) => {
       splitOn: row.split_on,
       bathId: row.bath_id,
       note: row.note,
+      ...toRecorded(row),
     }))
   }
 

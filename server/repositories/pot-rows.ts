@@ -168,14 +168,19 @@ export function toPot(row: PotRow, used: LotRow[], pieceRows: PieceRow[], events
         minutes: null,
         outcome: null,
       }))
-    : pieceRows.map(({ potId: _, outcome, ...piece }) => ({
-        ...piece,
+    : pieceRows.map((piece) => ({
+        pieceId: piece.pieceId,
+        pieceCode: piece.pieceCode,
+        dryG: piece.dryG,
+        dryBasis: piece.dryBasis,
         // swatches of an end that was taken back wait, set aside, for the next
-        ...(row.stage !== 'done' && { swatchId: null, swatchCode: null }),
-        outcome: outcome ? parseJson<PieceOutcome>(outcome) : null,
+        swatchId: row.stage === 'done' ? piece.swatchId : null,
+        swatchCode: row.stage === 'done' ? piece.swatchCode : null,
+        minutes: piece.minutes,
+        outcome: piece.outcome ? parseJson<PieceOutcome>(piece.outcome) : null,
       }))
   const errorSd = ratioErrorSd(
-    lots.map(({ massBasis, ...lot }) => ({ ...lot, basis: massBasis })),
+    lots.map(({ massG, dryFraction, massBasis }) => ({ massG, dryFraction, basis: massBasis })),
     pieces.map(({ dryG, dryBasis }) => ({ dryG, basis: dryBasis })),
   )
   const isRatioKnown = Boolean(row.is_ratio_known) && errorSd !== null
@@ -185,7 +190,6 @@ export function toPot(row: PotRow, used: LotRow[], pieceRows: PieceRow[], events
       ? plantToFibreRatio({ dyestuff: lots, fibreG })
       : null
   return {
-    ...toRecorded(row),
     code: row.code,
     title: row.title,
     stage: row.stage,
@@ -215,5 +219,6 @@ export function toPot(row: PotRow, used: LotRow[], pieceRows: PieceRow[], events
     finalPh: row.final_ph,
     overrides: parseJson<Pot['overrides']>(row.overrides),
     note: row.note,
+    ...toRecorded(row),
   }
 }

@@ -44,7 +44,6 @@ export const shelfRepository = (db: Knex) => {
       )
     const byId = new Map(sums.map((sum) => [sum.item_id, sum]))
     return rows.map((row) => ({
-      ...toRecorded(row),
       agent: row.agent,
       form: row.form,
       name: row.name,
@@ -53,6 +52,7 @@ export const shelfRepository = (db: Knex) => {
       leftG: roundToMilligram(byId.get(row.id)?.leftG ?? 0),
       lowG: row.low_g,
       note: row.note,
+      ...toRecorded(row),
     }))
   }
 

@@ -87,7 +87,6 @@ const factsOf = (source: Omit<SourceFields, 'id'>): Omit<SourceMore, 'group'> =>
 })
 
 const toSource = (row: SourceRow, names: NameRow[]): Source => ({
-  ...toRecorded(row),
   code: row.code,
   scientificName: row.scientific_name,
   commonName: row.common_name,
@@ -109,6 +108,7 @@ const toSource = (row: SourceRow, names: NameRow[]): Source => ({
   ...parseJson<Partial<SourceMore>>(row.facts),
   claims: parseJson<Source['claims']>(row.claims),
   corrected: parseJson<string[]>(row.corrected),
+  ...toRecorded(row),
 })
 
 export const sourceRepository = (db: Knex) => {

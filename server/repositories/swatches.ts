@@ -43,7 +43,6 @@ export const swatchRepository = (db: Knex) => {
   async function withReadings(rows: SwatchRow[]): Promise<Swatch[]> {
     const readings = await readingRepository(db).ofSwatches(rows.map(({ id }) => id))
     return rows.map((row) => ({
-      ...toRecorded(row),
       code: row.code,
       potId: row.pot_id,
       pieceId: row.piece_id,
@@ -53,6 +52,7 @@ export const swatchRepository = (db: Knex) => {
       verdict: row.verdict,
       verdictWhy: row.verdict_why,
       attentionMin: row.attention_min,
+      ...toRecorded(row),
     }))
   }
 
