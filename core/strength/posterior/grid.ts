@@ -1,6 +1,6 @@
 import { rollup, sum } from 'd3-array'
 import { CURVE_SHAPES, SHAPES, type CurveShape } from '../saturation'
-import { cellPosterior, summariseLot, type CellPosterior } from './cell'
+import { cellPosterior, mostLotEvidence, summariseLot, type CellPosterior } from './cell'
 import { logNormalDensity } from './normal'
 import type { Observation, Observations } from './observations'
 import { SHAPE_FACTORS, type Prior } from './priors'
@@ -136,6 +136,22 @@ function narrowed(axes: Axes, cells: Cell[]): Axes {
   }
 }
 
+/** The most that the evidence of all lots can come to; swatches below a limit only lessen it. */
+function mostEvidence(
+  { lots }: Observations,
+  logShares: ArrayLike<number>,
+  slopes: ArrayLike<number>,
+  errorVariance: number,
+): number {
+  let begin = 0
+  let total = 0
+  for (const { swatches } of lots) {
+    total += mostLotEvidence(swatches, logShares, slopes, begin, errorVariance)
+    begin += swatches.length
+  }
+  return total
+}
+
 function cellsOn(
   axes: Axes,
   observations: Observations,
@@ -165,16 +181,22 @@ function cellsOn(
       const scaleDensity = logNormalDensity(centred - Math.log(prior.scale), prior.scaleLogSd ** 2)
       for (const logErrorSd of errorSds) {
         const errorVariance = Math.exp(2 * logErrorSd)
+        const errorDensity = logNormalDensity(
+          logErrorSd - Math.log(prior.errorSd),
+          prior.errorLogSd ** 2,
+        )
+        const sure = scaleDensity + errorDensity + logNormalDensity(0, prior.lotSd ** 2)
+        if (
+          sure + mostEvidence(observations, logShares, slopes, errorVariance) <
+          most - NEVER_DRAWN
+        )
+          continue
         let begin = 0
         const lots = observations.lots.map(({ swatches }) => {
           const summary = summariseLot(swatches, logShares, slopes, begin, errorVariance)
           begin += swatches.length
           return summary
         })
-        const errorDensity = logNormalDensity(
-          logErrorSd - Math.log(prior.errorSd),
-          prior.errorLogSd ** 2,
-        )
         for (const lotSd of lotSds) {
           const cell = cellPosterior(lots, observations.censored, censored, censoredSlopes, {
             errorVariance,
