@@ -72,7 +72,7 @@ export default defineNuxtConfig({
     'nitro:init'(nitro) {
       nitro.hooks.hook('compiled', async () => {
         await build({
-          entryPoints: ['curves', 'atlas-material', 'tasks', 'keeping', 'file-check'].map((name) =>
+          entryPoints: ['curves', 'atlas', 'tasks', 'keeping', 'file-check'].map((name) =>
             fileURLToPath(new URL(`server/workers/${name}.ts`, import.meta.url)),
           ),
           outdir: `${nitro.options.output.serverDir}/workers`,

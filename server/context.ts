@@ -13,7 +13,7 @@ import { photoFiles } from './photos/photo-files'
 import { seedCatalogue } from './services/log/catalogue'
 import { openCurvePool, type CurvePool } from './services/strength/curve-pool'
 import { createLog, type Log } from './services/log/log'
-import { createAtlasMaterialPool, type AtlasMaterialPool } from './workers/atlas-material-pool'
+import { createAtlasPool, type AtlasPool } from './workers/atlas-pool'
 import { checkInThread } from './workers/check-in-thread'
 import { createKeepingPool, type KeepingPool } from './workers/keeping-pool'
 import { createTaskPool, type TaskPool } from './workers/task-pool'
@@ -25,7 +25,7 @@ interface Context {
   file: string
   log: Log
   curves: CurvePool
-  atlasMaterial: AtlasMaterialPool
+  atlas: AtlasPool
   tasks: TaskPool
   /** Sentences about what is not as it should be, though the log is open. */
   warnings: string[]
@@ -51,7 +51,7 @@ const dataFolder = () => resolve(process.env.JUNIPER_HAZE_DATA ?? './data')
 /** Workers' own entries, beside the server's. */
 const workerFiles = () => ({
   keeping: fileURLToPath(new URL('./workers/keeping.mjs', import.meta.url)),
-  atlasMaterial: fileURLToPath(new URL('./workers/atlas-material.mjs', import.meta.url)),
+  atlas: fileURLToPath(new URL('./workers/atlas.mjs', import.meta.url)),
   curves: fileURLToPath(new URL('./workers/curves.mjs', import.meta.url)),
   tasks: fileURLToPath(new URL('./workers/tasks.mjs', import.meta.url)),
   check: fileURLToPath(new URL('./workers/file-check.mjs', import.meta.url)),
@@ -81,16 +81,16 @@ async function open(isWhole = false): Promise<Context> {
     const curves = openCurvePool(workerFiles().curves, folder, (error) =>
       logger.warn({ err: error }, 'What was computed is not kept'),
     )
-    const atlasMaterial = createAtlasMaterialPool(workerFiles().atlasMaterial, opened.file)
+    const atlas = createAtlasPool(workerFiles().atlas, opened.file, curves.keep)
     const log = createLog(database, {
       compute: curves.compute,
-      readAtlasMaterial: atlasMaterial.read,
+      computeAtlasEntry: atlas.entryOf,
       match: curves.match,
       files,
       tasks: tasks.run,
     })
     await log.forgetting.old()
-    return { ...opened, log, curves, atlasMaterial, tasks, daily: lookDaily(opened, log) }
+    return { ...opened, log, curves, atlas, tasks, daily: lookDaily(opened, log) }
   } catch (error) {
     // a folder that stays held would refuse the next try
     await database?.close()
@@ -190,10 +190,10 @@ async function openAgain(isWhole: boolean): Promise<Context> {
   }
 }
 
-async function closed({ database, curves, atlasMaterial, tasks, daily }: Context): Promise<void> {
+async function closed({ database, curves, atlas, tasks, daily }: Context): Promise<void> {
   clearInterval(daily)
   // whoever has the file open last takes the journal into it: that is to be the one that writes
-  await atlasMaterial.close()
+  await atlas.close()
   await Promise.all([database.close(), curves.close(), tasks.close()])
 }
 

@@ -4,7 +4,7 @@ import { settingsService } from './settings'
 import type { PhotoFiles } from '../../photos/photo-files'
 import { computeHere, type ComputeCurves } from '../strength/curve-pool'
 import { atlasService } from '../strength/atlas'
-import { atlasMaterialOf, type ReadAtlasMaterial } from '../strength/atlas-source'
+import { atlasEntryOf, type ComputeAtlasEntry } from '../strength/atlas-entry'
 import { boothService } from '../swatch/booth'
 import { basketService } from '../basket/basket'
 import { curvesService } from '../strength/curves'
@@ -76,7 +76,8 @@ import { walkService } from '../walk/walk'
 interface Surroundings {
   clock?: Clock
   compute?: ComputeCurves
-  readAtlasMaterial?: ReadAtlasMaterial
+  /** Else the log's own computation of curves does it. */
+  computeAtlasEntry?: ComputeAtlasEntry
   match?: ComputeMatch
   files?: PhotoFiles
   tasks?: RunTask
@@ -102,7 +103,7 @@ export function createLog(
   {
     clock = () => new Date(),
     compute = computeHere,
-    readAtlasMaterial = atlasMaterialOf(database.read),
+    computeAtlasEntry,
     match = matchHere,
     files = NO_FILES,
     tasks = runHere,
@@ -134,7 +135,7 @@ export function createLog(
   const names = namesService(database.read)
   const versions = sourceVersions(database.read)
   const curves = curvesService(database.read, compute)
-  const atlas = atlasService(database, curves, readAtlasMaterial)
+  const atlas = atlasService(database, computeAtlasEntry ?? atlasEntryOf(database.read, curves))
   const evidence = evidenceService(database.read, tasks, curves)
   const walk = walkService(database.read, {
     usualOf: (sourceId) => curves.usualRatioOf(sourceId),

@@ -10,7 +10,7 @@ import type { MatchCurve, MatchView } from '../../../shared/views/match/match'
 import { sourceRepository } from '../../repositories/sources'
 import { touchedSince } from '../../repositories/touched-sources'
 import type { ComputeMatch } from '../../workers/match-jobs'
-import { toAtlasSource } from '../strength/atlas-source'
+import { toAtlasSource } from '../strength/atlas-entry'
 import type { CurvesService } from '../strength/curves'
 import { overdyedOf, overdyedSwatches, type DyedInTurn } from './overdyed'
 

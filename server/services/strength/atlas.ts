@@ -1,33 +1,23 @@
+import { availableParallelism } from 'node:os'
 import { setImmediate } from 'node:timers/promises'
-import type { AtlasRow, AtlasSource, AtlasView } from '../../../shared/views/strength/atlas'
+import type { AtlasView } from '../../../shared/views/strength/atlas'
 import type { Database } from '../../database/open'
 import { curveCache } from '../../repositories/curve-cache'
-import { ATLAS_VERSION, toAtlasRow } from './atlas-row'
-import type { ReadAtlasMaterial } from './atlas-source'
-import type { CurvesService } from './curves'
+import type { AtlasEntry, ComputeAtlasEntry } from './atlas-entry'
+import { ATLAS_VERSION } from './atlas-row'
 import { touchedSince } from '../../repositories/touched-sources'
 import { readSettings } from '../log/settings'
 import { sourceRepository } from '../../repositories/sources'
 import { present } from '../../../core/present'
 
-/** A source in the atlas: what it is, and all its curves in short. */
-interface AtlasEntry {
-  source: AtlasSource
-  rows: AtlasRow[]
-}
-
-/** Sources under way at once: one is read while another is computed, and one is next for either. */
-const LANES = 3
+/** Sources under way at once: threads beyond these would take memory from what the log is open for. */
+export const MOST_AT_ONCE = Math.min(4, Math.max(2, availableParallelism()))
 
 /**
  * All curves in short. Kept from start to start; what a change touches is computed anew in the
  * background, source by source, while the page shows what stood before and says so.
  */
-export const atlasService = (
-  database: Database,
-  curves: CurvesService,
-  read: ReadAtlasMaterial,
-) => {
+export const atlasService = (database: Database, entryOf: ComputeAtlasEntry) => {
   const db = database.read
   const cache = curveCache(database.write)
   let entries: Map<string, AtlasEntry> | null = null
@@ -63,7 +53,7 @@ export const atlasService = (
   }
 
   async function recomputeStale(): Promise<void> {
-    const lanes = await Promise.allSettled(Array.from({ length: LANES }, recomputeSome))
+    const lanes = await Promise.allSettled(Array.from({ length: MOST_AT_ONCE }, recomputeSome))
     const failed = lanes.find(({ status }) => status === 'rejected')
     if (failed) throw (failed as PromiseRejectedResult).reason
     if (stale.size > 0) return recomputeStale()
@@ -79,8 +69,7 @@ export const atlasService = (
       stale.delete(id)
       underWay.add(id)
       try {
-        const { source, wanted } = await read(id)
-        const made = { source, rows: (await curves.viewsOf(wanted)).map(toAtlasRow) }
+        const made = await entryOf(id)
         if (made.rows.length > 0) {
           present(entries).set(id, made)
           await cache.keep(id, version, asOf, made)

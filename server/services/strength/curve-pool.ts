@@ -1,9 +1,9 @@
-import { createHash } from 'node:crypto'
 import { availableParallelism } from 'node:os'
 import { LRUCache } from 'lru-cache'
 import { Piscina } from 'piscina'
 import { curveOfJob, type CurveAnswer, type CurveJob } from '../../../core/strength/curve-job'
 import { answerCache, type AnswerCache } from '../../repositories/answer-cache'
+import { answerKey } from './answer-key'
 import type { ComputeMatch, MatchAnswerOf, MatchJob } from '../../workers/match-jobs'
 
 /** Computes curves somewhere: in workers, or at once. Answers in the order of the jobs. */
@@ -16,6 +16,8 @@ export interface CurvePool {
   compute: ComputeCurves
   /** What colours are matched from; nothing of it is kept here. */
   match: ComputeMatch
+  /** Keeps answers that were computed elsewhere, by `answerKey` of their jobs. */
+  keep(answers: ReadonlyMap<string, CurveAnswer>): void
   close(): Promise<void>
 }
 
@@ -64,9 +66,16 @@ export function createCurvePool(
     }
   }
 
+  function keep(answers: ReadonlyMap<string, CurveAnswer>): void {
+    for (const [key, answer] of answers) kept.set(key, answer)
+    // nobody waits for that
+    void cache?.keep(answers)
+  }
+
   return {
+    keep,
     async compute(jobs) {
-      const keys = jobs.map(keyOf)
+      const keys = jobs.map(answerKey)
       const unknown = keys.filter((key) => !kept.has(key))
       const cached = unknown.length > 0 ? await cache?.find(unknown) : undefined
       for (const [key, answer] of cached ?? []) kept.set(key, answer)
@@ -78,16 +87,10 @@ export function createCurvePool(
       await Promise.all(
         batches.map(async (batch) => {
           const found = await run<CurveAnswer>(batch.map((i) => jobs[i]!))
-          batch.forEach((i, k) => {
-            answers[i] = found[k]!
-            kept.set(keys[i]!, found[k]!)
-          })
+          batch.forEach((i, k) => (answers[i] = found[k]!))
         }),
       )
-      // nobody waits for that
-      if (missing.length > 0) {
-        void cache?.keep(new Map(missing.map((i) => [keys[i]!, answers[i]!])))
-      }
+      if (missing.length > 0) keep(new Map(missing.map((i) => [keys[i]!, answers[i]!])))
       return answers as CurveAnswer[]
     },
     match: (jobs) => run<MatchAnswerOf>([...jobs], 'match'),
@@ -111,5 +114,3 @@ export const openCurvePool = (
 
 const isCrash = (error: unknown) =>
   error instanceof Error && /worker|terminat|exit/i.test(`${error.name} ${error.message}`)
-
-const keyOf = (job: CurveJob) => createHash('sha256').update(JSON.stringify(job)).digest('base64')

@@ -43,9 +43,6 @@ export const curvesService = (db: Knex, compute: ComputeCurves) => {
     /** A source's curves as they are computed, with all that they are made of. */
     jobsOf: (sourceId: string) => curveJobsOf(db, sourceId),
 
-    /** Curves whose swatches were gathered already. */
-    viewsOf,
-
     /** What is usual for a source's kind: for one that nobody has dyed with yet. */
     async usual(source: Source): Promise<CurveView> {
       const { head, job } = usualCurve(source)

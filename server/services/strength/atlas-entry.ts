@@ -1,26 +1,26 @@
 import type { Knex } from 'knex'
 import { pickingRate } from '../../../core/harvest/picking-rate'
 import type { Source } from '../../../shared/schemas/walk/source'
-import type { AtlasSource } from '../../../shared/views/strength/atlas'
+import type { AtlasRow, AtlasSource } from '../../../shared/views/strength/atlas'
 import { allTimedPickings } from '../../repositories/gatherings'
+import { toAtlasRow } from './atlas-row'
 import { usualDryFraction, type Candidate } from './curve-candidates'
-import { curveJobsOf, type WantedCurve } from './curve-jobs'
+import type { CurvesService } from './curves'
 
-/** What the atlas makes its rows of one source from: all that is read of the log for them. */
-export interface AtlasMaterial {
+/** A source in the atlas: what it is, and all its curves in short. */
+export interface AtlasEntry {
   source: AtlasSource
-  wanted: WantedCurve[]
+  rows: AtlasRow[]
 }
 
-/** Reads that somewhere: in a thread of its own, or at once. @throws NotFound */
-export type ReadAtlasMaterial = (sourceId: string) => Promise<AtlasMaterial>
+/** Reads and computes that somewhere: in a thread of its own, or at once. @throws NotFound */
+export type ComputeAtlasEntry = (sourceId: string) => Promise<AtlasEntry>
 
-/** Reads it in the calling thread. */
-export const atlasMaterialOf =
-  (db: Knex): ReadAtlasMaterial =>
+export const atlasEntryOf =
+  (db: Knex, curves: Pick<CurvesService, 'withCandidates'>): ComputeAtlasEntry =>
   async (sourceId) => {
-    const { source, candidates, jobs } = await curveJobsOf(db, sourceId)
-    return { source: await toAtlasSource(db, source, candidates), wanted: jobs }
+    const { source, candidates, views } = await curves.withCandidates(sourceId)
+    return { source: await toAtlasSource(db, source, candidates), rows: views.map(toAtlasRow) }
   }
 
 /** What a source is, beside its curves. */
