@@ -1,9 +1,15 @@
-import { mkdtempSync, rmSync } from 'node:fs'
+import { cpSync, mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join, resolve } from 'node:path'
 import { expect, test } from './log-server'
 import { curveOfJob, type CurveJob } from '../../core/strength/curve-job'
-import { createCurvePool } from '../../server/services/strength/curve-pool'
+import { connectReader, DATABASE_FILE } from '../../server/database/open'
+import { sourceRepository } from '../../server/repositories/sources'
+import { atlasEntryOf } from '../../server/services/strength/atlas-entry'
+import { computeHere, createCurvePool } from '../../server/services/strength/curve-pool'
+import { curvesService } from '../../server/services/strength/curves'
+import { createAtlasPool } from '../../server/workers/atlas-pool'
+import { newId } from '../../shared/ids'
 
 const BUILT = resolve('.output/server/workers/curves.mjs')
 
@@ -55,6 +61,33 @@ test.describe('the worker as it is built', () => {
       await expect(pool.compute([broken])).rejects.toThrow('ratio must be 0 or more; got -1')
     } finally {
       await pool.close()
+    }
+  })
+
+  test('the atlas’s threads give what is computed here, and its curves to be kept', async () => {
+    const folder = mkdtempSync(join(tmpdir(), 'juniper-haze-worker-'))
+    cpSync(process.env.JUNIPER_HAZE_E2E_DEMO!, folder, { recursive: true })
+    const log = join(folder, DATABASE_FILE)
+    const db = connectReader(log)
+    const kept: unknown[] = []
+    const pool = createAtlasPool(resolve('.output/server/workers/atlas.mjs'), log, (answers) =>
+      kept.push(...answers.values()),
+    )
+    try {
+      const curves = curvesService(db, computeHere)
+      const here = atlasEntryOf(db, curves)
+      const ids = (await sourceRepository(db).dyedIds()).slice(0, 3)
+      expect(await Promise.all(ids.map((id) => pool.entryOf(id)))).toEqual(
+        await Promise.all(ids.map(here)),
+      )
+      const all = await Promise.all(ids.map((sourceId) => curves.all({ sourceId })))
+      expect(kept).toHaveLength(all.flat().length)
+      for (const { answer } of all.flat()) expect(kept).toContainEqual(answer)
+      await expect(pool.entryOf(newId())).rejects.toThrow('There is no source')
+    } finally {
+      await pool.close()
+      await db.destroy()
+      rmSync(folder, { recursive: true, force: true })
     }
   })
 })

@@ -136,45 +136,54 @@ export function summariseLot(
 /**
  * The most that the evidence of a lot can come to, wherever its level is: where that is too little, the
  * lot need not be summed up. Of each alternative it takes the density at its own mean; with weight
- * taken off one swatch, squares about the mean fall by what that swatch had of them, and no more.
+ * taken off one swatch, squares about the mean fall by what that swatch had of them, and all are taken
+ * to fall by as much as the one that had most.
  *
- * @returns Infinity where ratios are not exact or swatches share a pot: there it is not this simple
+ * @returns of log g of all swatches, where the lot's begin among them, and the error variance: the log
+ *   of that most; Infinity where ratios are not exact or swatches share a pot, which is not so simple
  */
-export function mostLotEvidence(
+export function lotEvidenceBound(
   swatches: readonly Observation[],
-  logShares: ArrayLike<number>,
-  slopes: ArrayLike<number>,
-  begin: number,
-  errorVariance: number,
-): number {
+): (logShares: ArrayLike<number>, begin: number, errorVariance: number) => number {
+  if (swatches.some(({ pot, ratioErrorSd }) => pot >= 0 || ratioErrorSd > 0)) return () => Infinity
   const n = swatches.length
-  let w = 0
-  let y = 0
-  let logDeterminant = 0
-  let known = NaN
-  let logVariance = 0
-  for (let i = 0; i < n; i++) {
-    const { logS, knownVariance, pot } = swatches[i]!
-    if (pot >= 0 || slopes[begin + i] !== 0) return Infinity
-    const variance = knownVariance + errorVariance
-    if (knownVariance !== known) [known, logVariance] = [knownVariance, Math.log(variance)]
-    w += 1 / variance
-    y += (logS - logShares[begin + i]!) / variance
-    logDeterminant += logVariance
+  const logS = Float64Array.from(swatches, (swatch) => swatch.logS)
+  const known = Float64Array.from(swatches, (swatch) => swatch.knownVariance)
+  const levels = new Float64Array(n)
+  const weights = new Float64Array(n)
+  return (logShares, begin, errorVariance) => {
+    let [w, sum, squares, logDeterminant, product] = [0, 0, 0, 0, 1]
+    for (let i = 0; i < n; i++) {
+      const variance = known[i]! + errorVariance
+      const weight = 1 / variance
+      const y = logS[i]! - logShares[begin + i]!
+      levels[i] = y
+      weights[i] = weight
+      w += weight
+      sum += weight * y
+      product *= variance
+      // one logarithm for many: a product of so few is far from the least a number can hold
+      if (i % LOGS_AT_ONCE === 0) {
+        logDeterminant += Math.log(product)
+        product = 1
+      }
+    }
+    logDeterminant += Math.log(product)
+    const mean = sum / w
+    let mostOfOne = 0
+    for (let i = 0; i < n; i++) {
+      const off = levels[i]! - mean
+      const cut = CUT * weights[i]!
+      squares += weights[i]! * off * off
+      const fall = (cut * off * off * w) / (w - cut)
+      if (fall > mostOfOne) mostOfOne = fall
+    }
+    const outliers = n * Math.exp(Math.min(MOST_LOG, LOG_ODDS - LOG_WIDER + 0.5 * mostOfOne))
+    return n * LOG_SOUND - 0.5 * (logDeterminant + n * LOG_2PI + squares) + Math.log1p(outliers)
   }
-  let squares = 0
-  let mostOfOne = 0
-  for (let i = 0; i < n; i++) {
-    const { logS, knownVariance } = swatches[i]!
-    const weight = 1 / (knownVariance + errorVariance)
-    const off = logS - logShares[begin + i]! - y / w
-    squares += weight * off * off
-    const cut = CUT * weight
-    mostOfOne = Math.max(mostOfOne, (cut * off * off * w) / (w - cut))
-  }
-  const outliers = n * Math.exp(Math.min(MOST_LOG, LOG_ODDS - LOG_WIDER + 0.5 * mostOfOne))
-  return n * LOG_SOUND - 0.5 * (logDeterminant + n * LOG_2PI + squares) + Math.log1p(outliers)
 }
+
+const LOGS_AT_ONCE = 16
 
 /** The same of a swatch that is alone in its lot: nothing scatters, so nothing is told of scatter. */
 function summariseSingle(

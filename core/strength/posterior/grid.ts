@@ -1,6 +1,6 @@
 import { rollup, sum } from 'd3-array'
 import { CURVE_SHAPES, SHAPES, type CurveShape } from '../saturation'
-import { cellPosterior, mostLotEvidence, summariseLot, type CellPosterior } from './cell'
+import { cellPosterior, lotEvidenceBound, summariseLot, type CellPosterior } from './cell'
 import { logNormalDensity } from './normal'
 import type { Observation, Observations } from './observations'
 import { SHAPE_FACTORS, type Prior } from './priors'
@@ -137,19 +137,17 @@ function narrowed(axes: Axes, cells: Cell[]): Axes {
 }
 
 /** The most that the evidence of all lots can come to; swatches below a limit only lessen it. */
-function mostEvidence(
-  { lots }: Observations,
-  logShares: ArrayLike<number>,
-  slopes: ArrayLike<number>,
-  errorVariance: number,
-): number {
-  let begin = 0
-  let total = 0
-  for (const { swatches } of lots) {
-    total += mostLotEvidence(swatches, logShares, slopes, begin, errorVariance)
-    begin += swatches.length
+function evidenceBound({ lots }: Observations) {
+  const bounds = lots.map(({ swatches }) => lotEvidenceBound(swatches))
+  return (logShares: ArrayLike<number>, errorVariance: number): number => {
+    let begin = 0
+    let total = 0
+    for (let j = 0; j < lots.length; j++) {
+      total += bounds[j]!(logShares, begin, errorVariance)
+      begin += lots[j]!.swatches.length
+    }
+    return total
   }
-  return total
 }
 
 function cellsOn(
@@ -159,6 +157,7 @@ function cellsOn(
   { lot, models }: Required<GridOptions>,
 ): Grid {
   const measured = observations.lots.flatMap(({ swatches }) => swatches)
+  const bound = evidenceBound(observations)
   const errorSds = middles(axes.logErrorSd)
   const lotSds = middles(axes.lotSd)
   const logScaleWidth = (axes.logScale.to - axes.logScale.from) / axes.logScale.steps
@@ -186,11 +185,7 @@ function cellsOn(
           prior.errorLogSd ** 2,
         )
         const sure = scaleDensity + errorDensity + logNormalDensity(0, prior.lotSd ** 2)
-        if (
-          sure + mostEvidence(observations, logShares, slopes, errorVariance) <
-          most - NEVER_DRAWN
-        )
-          continue
+        if (sure + bound(logShares, errorVariance) < most - NEVER_DRAWN) continue
         let begin = 0
         const lots = observations.lots.map(({ swatches }) => {
           const summary = summariseLot(swatches, logShares, slopes, begin, errorVariance)

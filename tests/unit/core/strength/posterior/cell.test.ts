@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals'
 import { randomLcg, randomNormal } from 'd3-random'
 import {
   cellPosterior,
-  mostLotEvidence,
+  lotEvidenceBound,
   summariseLot,
 } from '../../../../../core/strength/posterior/cell'
 import type { Observation } from '../../../../../core/strength/posterior/observations'
@@ -11,7 +11,11 @@ const chance = randomLcg(0.31)
 const normal = randomNormal.source(chance)(0, 1)
 
 /** A lot of n swatches about a level, now and then one far off. */
-function lot(n: number, errorSd: number, changes: { pot?: number } = {}): Observation[] {
+function lot(
+  n: number,
+  errorSd: number,
+  changes: { pot?: number; ratioErrorSd?: number } = {},
+): Observation[] {
   return Array.from({ length: n }, () => ({
     ratio: 1,
     ratioErrorSd: 0,
@@ -46,7 +50,7 @@ describe('the most that a lot can tell', () => {
       const errorSd = Math.exp(-2 + normal())
       const swatches = lot(n, 0.15)
       const shares = new Float64Array(n)
-      const most = mostLotEvidence(swatches, shares, shares, 0, errorSd ** 2)
+      const most = lotEvidenceBound(swatches)(shares, 0, errorSd ** 2)
       const levels = Array.from({ length: 1000 }, (_, i) => -1.6 + 0.004 * i)
       const reached = Math.max(
         ...levels.map((level) => evidenceAt(swatches, errorSd ** 2, level, 0)),
@@ -62,8 +66,8 @@ describe('the most that a lot can tell', () => {
 
   test('is not told of swatches that share a pot, or whose ratio is not exact', () => {
     const shares = new Float64Array(3)
-    expect(mostLotEvidence(lot(3, 0.1, { pot: 0 }), shares, shares, 0, 0.02)).toBe(Infinity)
-    const slopes = Float64Array.of(0, 0.2, 0)
-    expect(mostLotEvidence(lot(3, 0.1), shares, slopes, 0, 0.02)).toBe(Infinity)
+    for (const changes of [{ pot: 0 }, { ratioErrorSd: 0.2 }]) {
+      expect(lotEvidenceBound(lot(3, 0.1, changes))(shares, 0, 0.02)).toBe(Infinity)
+    }
   })
 })
