@@ -5,7 +5,7 @@ import { startMatch } from '~/workers/threads'
 import { groupWords } from '~/features/strength/words'
 import { formatDuration } from '~~/core/quantity/format-duration'
 import { present } from '~~/core/present'
-import { USUAL_TAKEN } from '~~/core/strength/later-baths'
+import { usualTaken } from '~~/core/strength/later-baths'
 import { FIRST_SHADES, shadeRows, type ShadesAsk } from '~/features/shades/shade-rows'
 import SwatchNav from '~/features/swatch/SwatchNav.vue'
 import { formatMass, formatRatio, inDecimals } from '~/format/quantities'
@@ -180,7 +180,7 @@ useHead({ title: 'Shades of one pot · Juniper Haze' })
         </template>
         <template v-if="ask.by === 'baths'">
           What each bath takes of the liquor is typical, not yours ({{
-            Math.round(100 * USUAL_TAKEN.mid)
+            Math.round(100 * usualTaken().mid)
           }}
           %): look before the next goes in.
         </template>

@@ -4,7 +4,7 @@ import type { Reflectance } from '../colour/spectrum'
 import { strengthOver } from '../colour/strength'
 import { USUAL_CALIBRATION, type EstimateFactor } from './estimate-factor'
 import { unitAbsorption, type UnitAbsorption } from './expected-colour'
-import { laterBaths, USUAL_TAKEN, type LaterBath, type TakenShare } from './later-baths'
+import { laterBaths, usualTaken, type LaterBath, type TakenShare } from './later-baths'
 import { lotHueShifts, type LotHueShift } from './lot-hue'
 import { priorOf } from './posterior/borrowed'
 import { describedOf, type DescribedPosterior } from './posterior/describe-posterior'
@@ -127,7 +127,7 @@ export function curveOfJob({
     excludedStrengths: excluded.map((swatch) =>
       swatchStrength(swatch, swatch.ofThisCurve ? calibration : USUAL_CALIBRATION),
     ),
-    taken: later.length > 0 ? laterBaths(points, context, later).taken : USUAL_TAKEN,
+    taken: later.length > 0 ? laterBaths(points, context, later).taken : usualTaken(),
     laterBaths: later,
     shifts: lotHueShifts(colours.map(({ swatch: { lot }, dyed, bare }) => ({ lot, dyed, bare }))),
     unit: unitAbsorption(colours),

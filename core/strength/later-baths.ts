@@ -142,8 +142,10 @@ export function laterBaths(
   }
 }
 
-/** Before any later bath was read. */
-export const USUAL_TAKEN: TakenShare = laterBaths([], {}, []).taken
+let usual: TakenShare | null = null
+
+/** What is taken before any later bath was read; computed when it is first asked for. */
+export const usualTaken = (): TakenShare => (usual ??= laterBaths([], {}, []).taken)
 
 /**
  * SD of the logarithm of the ratio that is left for a bath, by what is not known of the share.

@@ -8,7 +8,7 @@ import {
   USUAL_TIME_CONSTANT_MIN,
   type Shade,
 } from '~~/core/match/shades'
-import { USUAL_TAKEN } from '~~/core/strength/later-baths'
+import { usualTaken } from '~~/core/strength/later-baths'
 import { wayFacts, type Way } from '~~/catalogue/ways'
 
 /** Pieces from pale to deep, and how they come to it. */
@@ -74,7 +74,7 @@ export function shadeRows(dye: MatchDye, way: Way, ask: ShadesAsk): ShadeRow[] {
     const dryG = shades.at(-1)!.ratioDry * ask.eachG
     return shades.map((shade, i) => ({ ...plain(shade), dryG, minutes: times[i]! }))
   }
-  return bathsInTurn(shades, { fibreG: ask.eachG, taken: USUAL_TAKEN.mid }).map(
+  return bathsInTurn(shades, { fibreG: ask.eachG, taken: usualTaken().mid }).map(
     ({ shade, addDryG, pourOff }) => ({
       ...plain(shade),
       dryG: addDryG,

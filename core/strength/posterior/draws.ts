@@ -40,19 +40,29 @@ const GOLDEN = (Math.sqrt(5) - 1) / 2
  * For each draw: standard normals for log P and the lots, a place from -0.5 to 0.5 in a cell, the
  * error of a piece in units of its SD, and what estimates are off.
  */
-const SPREAD = Array.from({ length: DRAWS }, (_, k) => {
+type Spread = readonly [
+  ceiling: number,
+  scale: number,
+  lot: number,
+  newLot: number,
+  piece: number,
+  factor: number,
+]
+
+const spreadOf = (k: number): Spread => {
   const [u, v, w, x, y] = STEPS.map((step) => (0.5 + (k + 1) * step) % 1)
-  const forPiece = heavyTailedQuantile(y!, OUTLIER_CHANCE, OUTLIER_FACTOR)
-  const forFactor = normalQuantile((0.5 + (k + 1) * GOLDEN) % 1)
   return [
     normalQuantile(u!),
     v! - 0.5,
     normalQuantile(w!),
     normalQuantile(x!),
-    forPiece,
-    forFactor,
-  ] as const
-})
+    heavyTailedQuantile(y!, OUTLIER_CHANCE, OUTLIER_FACTOR),
+    normalQuantile((0.5 + (k + 1) * GOLDEN) % 1),
+  ]
+}
+
+/** Made at the first draw: every page loads this, and few draw. */
+let spreads: readonly Spread[] | null = null
 
 /**
  * Curves drawn from the posterior: the cell by its share (evenly over all), then log scale within
@@ -63,6 +73,7 @@ const SPREAD = Array.from({ length: DRAWS }, (_, k) => {
  */
 export function drawCurves(cells: readonly Cell[], ofLot: boolean, potSd = 0): Draw[] {
   const ordered = cells.filter(({ share }) => share > 0)
+  spreads ??= Array.from({ length: DRAWS }, (_, k) => spreadOf(k))
   const draws: Draw[] = []
   let at = 0
   let passed = ordered[0]!.share
@@ -70,7 +81,7 @@ export function drawCurves(cells: readonly Cell[], ofLot: boolean, potSd = 0): D
     const target = (k + 0.5) / DRAWS
     while (passed < target && at < ordered.length - 1) passed += ordered[++at]!.share
     const cell = ordered[at]!
-    const [forCeiling, forScale, forLot, forNewLot, forPiece, forFactor] = SPREAD[k]!
+    const [forCeiling, forScale, forLot, forNewLot, forPiece, forFactor] = spreads[k]!
     const logP = cell.mean + Math.sqrt(cell.variance) * forCeiling
     const scale = Math.exp(cell.logScale + forScale * cell.logScaleWidth)
     draws.push({

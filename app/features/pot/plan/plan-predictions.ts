@@ -1,7 +1,7 @@
 import { computed } from 'vue'
 import { plantToFibreRatio } from '~~/core/harvest/ratio'
 import { ratioLeft } from '~~/core/strength/baths-in-a-row'
-import { leftErrorSd, USUAL_TAKEN, type TakenShare } from '~~/core/strength/later-baths'
+import { leftErrorSd, usualTaken, type TakenShare } from '~~/core/strength/later-baths'
 import type { KnownCurve } from '~~/core/strength/predict'
 import type { StrengthGroup, StrengthView } from '~~/shared/views/strength/strength'
 import { phBandOf } from '~~/shared/rules/strength/condition'
@@ -57,7 +57,7 @@ export function lotsLeft(
 
 /** The share a bath takes of what is left, learnt from a curve's later baths where there are any. */
 export const takenByCurve = (group: StrengthGroup | null): TakenShare =>
-  group?.curve?.answer.taken ?? USUAL_TAKEN
+  group?.curve?.answer.taken ?? usualTaken()
 
 /** Every curve that some piece would lie on, once, by source and condition. */
 function curvesBehind(

@@ -16,7 +16,7 @@ import {
 } from '../../../../app/features/pot/plan/plan-predictions'
 import { BLANK_LOT, blankPot, type PotDraft } from '../../../../app/features/pot/pot-draft'
 import type { PotStock } from '../../../../app/features/pot/usePotStock'
-import { leftErrorSd, USUAL_TAKEN } from '../../../../core/strength/later-baths'
+import { leftErrorSd, usualTaken } from '../../../../core/strength/later-baths'
 import type { StrengthView } from '../../../../shared/views/strength/strength'
 import { dyedSwatch, measuredAt } from '../../../fixtures/dyed'
 import { openTestLog, TANSY, type TestLog } from '../../../fixtures/log'
@@ -229,14 +229,14 @@ describe('what a bath leaves for the next', () => {
         from,
         fibreG,
         () => tansy,
-        () => ({ ...USUAL_TAKEN, mid: 0.5 }),
+        () => ({ ...usualTaken(), mid: 0.5 }),
       )
     const charged = lot.dryFraction
     expect(left(first, 50)).toEqual([
       {
         source: tansy,
         ratioDry: expect.closeTo(charged / 2, 10),
-        ratioErrorSd: leftErrorSd({ ...USUAL_TAKEN, mid: 0.5 }, 2),
+        ratioErrorSd: leftErrorSd({ ...usualTaken(), mid: 0.5 }, 2),
         lotId: lot.id,
       },
     ])
@@ -247,7 +247,7 @@ describe('what a bath leaves for the next', () => {
   })
 
   test('the share is learnt from later baths that were read, else as is usual', async () => {
-    expect(takenByCurve(null)).toBe(USUAL_TAKEN)
+    expect(takenByCurve(null)).toBe(usualTaken())
     for (const ratio of [0.1, 0.3, 0.6, 1]) {
       await dyedSwatch(here, ratio, measuredAt(2 * (1 - Math.exp(-ratio / 0.4))))
     }
@@ -264,7 +264,7 @@ describe('what a bath leaves for the next', () => {
     const [after] = (await here.log.strength.ofSource(TANSY)).groups
     const taken = takenByCurve(after!)
     expect(taken.n).toBe(1)
-    expect(taken.mid).toBeGreaterThan(USUAL_TAKEN.mid)
+    expect(taken.mid).toBeGreaterThan(usualTaken().mid)
   })
 })
 

@@ -5,7 +5,7 @@ import {
   bathsWorthwhile,
   laterBaths,
   leftErrorSd,
-  USUAL_TAKEN,
+  usualTaken,
 } from '../../../../core/strength/later-baths'
 import { priorFor } from '../../../../core/strength/posterior/priors'
 import { curvePosterior } from '../../../../core/strength/posterior/posterior'
@@ -39,8 +39,8 @@ describe('the share that each bath takes', () => {
   })
 
   test('without any is what is usual', () => {
-    expect(laterBaths(firsts, LEAF, []).taken).toEqual({ ...USUAL_TAKEN, n: 0 })
-    expect(USUAL_TAKEN.high - USUAL_TAKEN.low).toBeGreaterThan(0.4)
+    expect(laterBaths(firsts, LEAF, []).taken).toEqual({ ...usualTaken(), n: 0 })
+    expect(usualTaken().high - usualTaken().low).toBeGreaterThan(0.4)
   })
 
   test('a weak lot is not taken for a bath that took much: its first bath says what it was', () => {
@@ -65,7 +65,7 @@ describe('the share that each bath takes', () => {
   test('a bath that can hardly be told from bare fibre says that much was taken, not how much', () => {
     const none = { bath: 3, strength: 0, ratioDry: 1, row: 'a' }
     const { mid, high } = laterBaths(firsts, LEAF, [none]).taken
-    expect(mid).toBeGreaterThan(USUAL_TAKEN.mid)
+    expect(mid).toBeGreaterThan(usualTaken().mid)
     expect(high).toBeLessThan(1)
   })
 
@@ -130,8 +130,8 @@ describe('what later baths are to give', () => {
   })
 
   test('the ratio that is left is as unsure as the share, and more with each bath', () => {
-    expect(leftErrorSd(USUAL_TAKEN, 1)).toBe(0)
-    expect(leftErrorSd(USUAL_TAKEN, 3)).toBeCloseTo(2 * leftErrorSd(USUAL_TAKEN, 2), 12)
+    expect(leftErrorSd(usualTaken(), 1)).toBe(0)
+    expect(leftErrorSd(usualTaken(), 3)).toBeCloseTo(2 * leftErrorSd(usualTaken(), 2), 12)
     expect(leftErrorSd({ mid: 0.5, low: 0.5, high: 0.5, n: 9 }, 3)).toBe(0)
   })
 })
