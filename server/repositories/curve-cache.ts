@@ -23,19 +23,33 @@ export const curveCache = (db: Knex) => ({
     return { asOf, bySource: new Map(bySource) }
   },
 
-  async keep(sourceId: string, version: number, asOf: number, entry: unknown): Promise<void> {
-    await db('curve_cache')
-      .insert({ source_id: sourceId, version, as_of: asOf, entry: JSON.stringify(entry) })
-      .onConflict('source_id')
-      .merge()
+  /**
+   * Keeps entries by their sources, all or none: each writing waits for the disk.
+   *
+   * @param asOf number of the last change that all of them hold; null: that is not so yet
+   */
+  async keep(
+    version: number,
+    {
+      kept,
+      gone,
+      asOf,
+    }: { kept: ReadonlyMap<string, unknown>; gone: readonly string[]; asOf: number | null },
+  ): Promise<void> {
+    const rows = [...kept].map(([id, entry]) => toRow(id, version, entry))
+    if (asOf !== null) rows.push({ ...toRow(ALL, version, null), as_of: asOf })
+    await db.transaction(async (trx) => {
+      await trx('curve_cache').whereIn('source_id', gone).delete()
+      for (const row of rows) {
+        await trx('curve_cache').insert(row).onConflict('source_id').merge()
+      }
+    })
   },
+})
 
-  async drop(sourceId: string): Promise<void> {
-    await db('curve_cache').where({ source_id: sourceId }).delete()
-  },
-
-  /** Notes that all kept entries hold everything written up to a change. */
-  async keepWhole(version: number, asOf: number): Promise<void> {
-    await this.keep(ALL, version, asOf, null)
-  },
+const toRow = (sourceId: string, version: number, entry: unknown): CacheRow => ({
+  source_id: sourceId,
+  version,
+  as_of: 0,
+  entry: JSON.stringify(entry),
 })

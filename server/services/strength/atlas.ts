@@ -13,6 +13,9 @@ import { present } from '../../../core/present'
 /** Sources under way at once: threads beyond these would take memory from what the log is open for. */
 export const MOST_AT_ONCE = Math.min(4, Math.max(2, availableParallelism()))
 
+/** So many are written in one go. */
+const KEPT_AT_ONCE = 20
+
 /**
  * All curves in short. Kept from start to start; what a change touches is computed anew in the
  * background, source by source, while the page shows what stood before and says so.
@@ -27,6 +30,8 @@ export const atlasService = (database: Database, entryOf: ComputeAtlasEntry) => 
   let seen: number | null = null
   const stale = new Set<string>()
   const underWay = new Set<string>()
+  /** Computed, and not written yet: a crash costs no more than computing them again. */
+  const made = new Map<string, AtlasEntry | null>()
   let work: Promise<void> | null = null
 
   async function opened(): Promise<Map<string, AtlasEntry>> {
@@ -37,6 +42,7 @@ export const atlasService = (database: Database, entryOf: ComputeAtlasEntry) => 
     // two requests at once may both have loaded: the first one's stands
     if (!entries || now !== version) {
       ;[entries, seen, version] = [kept.bySource, kept.asOf, now]
+      made.clear()
     }
     return entries
   }
@@ -57,25 +63,35 @@ export const atlasService = (database: Database, entryOf: ComputeAtlasEntry) => 
     const failed = lanes.find(({ status }) => status === 'rejected')
     if (failed) throw (failed as PromiseRejectedResult).reason
     if (stale.size > 0) return recomputeStale()
-    await cache.keepWhole(version, present(seen))
+    await keepMade(present(seen))
+  }
+
+  /** @param asOf number of the change up to which all is made; null: there is more to come */
+  async function keepMade(asOf: number | null): Promise<void> {
+    const batch = [...made]
+    await cache.keep(version, {
+      kept: new Map(batch.filter(([, entry]) => entry !== null)),
+      gone: batch.flatMap(([id, entry]) => (entry === null ? id : [])),
+      asOf,
+    })
+    // only now: where the disk refused, they are written with the next
+    for (const [id, entry] of batch) if (made.get(id) === entry) made.delete(id)
   }
 
   async function recomputeSome(): Promise<void> {
     // one that is under way is not begun again beside itself: the older answer might come last
     const next = () => [...stale].find((id) => !underWay.has(id))
     for (let id = next(); id; id = next()) {
-      const asOf = present(seen)
       // taken off first: a change while it is computed puts it back
       stale.delete(id)
       underWay.add(id)
       try {
-        const made = await entryOf(id)
-        if (made.rows.length > 0) {
-          present(entries).set(id, made)
-          await cache.keep(id, version, asOf, made)
-        } else if (present(entries).delete(id)) {
-          await cache.drop(id)
-        }
+        const entry = await entryOf(id)
+        const isThere = entry.rows.length > 0
+        if (isThere) present(entries).set(id, entry)
+        else present(entries).delete(id)
+        made.set(id, isThere ? entry : null)
+        if (made.size >= KEPT_AT_ONCE) await keepMade(null)
       } catch (error) {
         stale.add(id)
         throw error
