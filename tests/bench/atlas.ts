@@ -108,8 +108,21 @@ try {
   })
   const whileBuilt = await stop()
   console.log(
-    `  first answer ${first.toFixed(0)} ms; ${CURVES} curves of ${SWATCHES} swatches reckoned in ${(built / 1000).toFixed(1)} s`,
+    `  first answer ${first.toFixed(0)} ms; ${CURVES} curves of ${SWATCHES} swatches reckoned in ${(built / 1000).toFixed(1)} s while lists are asked for`,
   )
+
+  // again from nothing, with nobody asking for anything else
+  server.kill()
+  await exited(server)
+  const emptied = await openDatabase(folder)
+  await emptied.write('curve_cache').delete()
+  await emptied.close()
+  server = startBuilt(folder, PORT)
+  await untilReady(BASE)
+  const builtAlone = await timed(async () => {
+    while ((await ask<AtlasView>('atlas')).pending > 0) await wait(1000)
+  })
+  console.log(`  the same alone: ${(builtAlone / 1000).toFixed(1)} s`)
 
   // from what is kept, by a server that has just begun
   const fromCache: number[] = []
