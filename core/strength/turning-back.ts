@@ -1,6 +1,6 @@
 import { greatest, group, mean, sort, sum } from 'd3-array'
 import { priorOf } from './posterior/borrowed'
-import { OUTLIER_CHANCE, OUTLIER_FACTOR } from './posterior/cell'
+import { OUTLIER_CHANCE, OUTLIER_FACTOR } from './posterior/lot-summary'
 import { drawCurves } from './posterior/draws'
 import { logNormalCdf } from './posterior/normal'
 import { DETECTABLE, readObservations, type PosteriorPoint } from './posterior/observations'

@@ -1,6 +1,6 @@
 import type { CurveShape } from '../saturation'
 import type { Cell } from './grid'
-import { OUTLIER_CHANCE, OUTLIER_FACTOR } from './cell'
+import { OUTLIER_CHANCE, OUTLIER_FACTOR } from './lot-summary'
 import { heavyTailedQuantile, normalQuantile } from './normal'
 
 /** One curve out of the posterior, with what one lot and a new lot would make of it. */

@@ -1,6 +1,8 @@
 import { rollup, sum } from 'd3-array'
 import { CURVE_SHAPES, SHAPES, type CurveShape } from '../saturation'
-import { cellPosterior, lotEvidenceBound, summariseLot, type CellPosterior } from './cell'
+import { cellPosterior, type CellPosterior } from './cell'
+import { evidenceBound } from './evidence-bound'
+import { summariseLot } from './lot-summary'
 import { logNormalDensity } from './normal'
 import type { Observation, Observations } from './observations'
 import { SHAPE_FACTORS, type Prior } from './priors'
@@ -133,20 +135,6 @@ function narrowed(axes: Axes, cells: Cell[]): Axes {
       kept.map(({ lotSd }) => lotSd),
       FINE.lotSd,
     ),
-  }
-}
-
-/** The most that the evidence of all lots can come to; swatches below a limit only lessen it. */
-function evidenceBound({ lots }: Observations) {
-  const bounds = lots.map(({ swatches }) => lotEvidenceBound(swatches))
-  return (logShares: ArrayLike<number>, errorVariance: number): number => {
-    let begin = 0
-    let total = 0
-    for (let j = 0; j < lots.length; j++) {
-      total += bounds[j]!(logShares, begin, errorVariance)
-      begin += lots[j]!.swatches.length
-    }
-    return total
   }
 }
 

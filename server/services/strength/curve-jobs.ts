@@ -23,18 +23,25 @@ export interface WantedCurve {
   job: CurveJob
 }
 
-/** The curves of a source as they are to be computed, most swatches first, and all they are made of. */
+/**
+ * The curves of a source as they are to be computed, most swatches first, and all they are made of.
+ *
+ * @param until the last local date of pots that count; all of them where none is told
+ * @throws NotFound
+ */
 export async function curveJobsOf(
   db: Knex,
   sourceId: string,
+  until?: string,
 ): Promise<{ source: Source; candidates: Candidate[]; jobs: WantedCurve[] }> {
   const source = await sourceRepository(db).find(sourceId)
   if (!source) throw notFound('source', sourceId)
-  const candidates = await candidatesOf(db, sourceId)
+  const all = await candidatesOf(db, sourceId)
+  const candidates = until === undefined ? all : all.filter(({ pot }) => pot.dyedOn <= until)
   return { source, candidates, jobs: wantedOf(source, candidates) }
 }
 
-export function wantedOf(source: Source, candidates: readonly Candidate[]): WantedCurve[] {
+function wantedOf(source: Source, candidates: readonly Candidate[]): WantedCurve[] {
   const groups = [...group(candidates, groupKey)].map(([key, all]) => {
     const members = all.filter(({ exclusion }) => exclusion === null)
     const excluded = all.filter(

@@ -8,8 +8,7 @@ import type { CurveView } from '../../../shared/views/strength/curve'
 import type { Source } from '../../../shared/schemas/walk/source'
 import { readSettings } from '../log/settings'
 import { sourceRepository } from '../../repositories/sources'
-import { candidatesOf } from './curve-candidates'
-import { curveJobsOf, wantedOf, type WantedCurve } from './curve-jobs'
+import { curveJobsOf, type WantedCurve } from './curve-jobs'
 import type { ComputeCurves } from './curve-pool'
 import { usualCurve, usualKeyOf } from './usual-curve'
 import type { DyedHow } from '../../../shared/rules/strength/condition'
@@ -52,8 +51,7 @@ export const curvesService = (db: Knex, compute: ComputeCurves) => {
 
     /** The dry ratio this dyer usually takes of a source, by its swatches; null while there are few. */
     async usualRatioOf(sourceId: string): Promise<{ ratioDry: number; n: number } | null> {
-      const source = await sourceRepository(db).find(sourceId)
-      const wanted = source && wantedOf(source, await candidatesOf(db, sourceId))[0]
+      const [wanted] = (await curveJobsOf(db, sourceId)).jobs
       if (!wanted || wanted.job.swatches.length < LEAST_FOR_USUAL) return null
       const ratios = wanted.job.swatches.map((swatch) => swatch.ratioDry)
       return { ratioDry: present(median(ratios)), n: ratios.length }
@@ -86,13 +84,7 @@ export const curvesService = (db: Knex, compute: ComputeCurves) => {
 
     /** A source's curves as they were known by the end of a local date: of what was dyed until then alone. */
     async asOf(sourceId: string, until: string): Promise<CurveView[]> {
-      const { source, candidates } = await curveJobsOf(db, sourceId)
-      return viewsOf(
-        wantedOf(
-          source,
-          candidates.filter(({ pot }) => pot.dyedOn <= until),
-        ),
-      )
+      return viewsOf((await curveJobsOf(db, sourceId, until)).jobs)
     },
 
     /** Of every source, or of one: most swatches first within a source. */

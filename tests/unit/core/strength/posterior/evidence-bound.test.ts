@@ -1,10 +1,8 @@
 import { describe, expect, test } from '@jest/globals'
 import { randomLcg, randomNormal } from 'd3-random'
-import {
-  cellPosterior,
-  lotEvidenceBound,
-  summariseLot,
-} from '../../../../../core/strength/posterior/cell'
+import { cellPosterior } from '../../../../../core/strength/posterior/cell'
+import { lotEvidenceBound } from '../../../../../core/strength/posterior/evidence-bound'
+import { summariseLot } from '../../../../../core/strength/posterior/lot-summary'
 import type { Observation } from '../../../../../core/strength/posterior/observations'
 
 const chance = randomLcg(0.31)
