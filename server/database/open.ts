@@ -2,6 +2,7 @@ import { accessSync, constants, mkdirSync } from 'node:fs'
 import { join } from 'node:path'
 import type BetterSqlite from 'better-sqlite3'
 import knex, { type Knex } from 'knex'
+import { buildRows } from './statements'
 import { LogTrouble } from './trouble'
 
 /** The two connections of a log: one that writes, one way at a time, and one that only reads. */
@@ -62,6 +63,8 @@ function connect(filename: string | Buffer, readonly: boolean, pragmas = PRAGMAS
         try {
           for (const pragma of readonly ? PRAGMAS.slice(3) : pragmas) raw.pragma(pragma)
           if (!readonly) beginImmediate(raw)
+          // a log's tables change before anything else reads it
+          buildRows(raw, readonly)
           done(null)
         } catch (error) {
           done(error as Error)
