@@ -130,30 +130,44 @@ function potencyOf(
  * The lot's log factor on one curve: its swatches weighed by what each can tell there, beside what is
  * usual of lots.
  *
+ * A lot that was counted once is off by one factor in all its ratios, which a weighed one of it is not:
+ * the errors share a term, each with its own load, so their covariance is a diagonal and one product
+ * (inverted by Sherman and Morrison's formula).
+ *
  * @param lotSd by how much lots differ, on log S
  */
 function factorOn(
   { model, ceiling, scale, errorSd }: Draw,
-  swatches: readonly { ratio: number; strength: number; errorSd?: number }[],
+  swatches: readonly Told[],
   lotSd: number,
   z: number,
 ): { log: number; n: number } | null {
   const shape = SHAPES[model]
   let [weight, sum, steep, n] = [0, 0, 0, 0]
-  for (const { ratio, strength, errorSd: known = 0 } of swatches) {
+  let [load, loadSum, loadSquares] = [0, 0, 0]
+  for (const { ratio, strength, errorSd: known = 0, ratioErrorSd = 0 } of swatches) {
     const share = strength / ceiling
     if (share >= TELLING_SHARE) continue
     const usual = shape.ratioOf(share, scale)
     // d log S / d log r there: how a strength's error becomes one of the ratio
     const steepness = -shape.perLogScale(share, usual, scale) / share
     const variance = (errorSd ** 2 + known ** 2 + (READING_SD / strength) ** 2) / steepness ** 2
+    const log = Math.log(usual / ratio)
     weight += 1 / variance
-    sum += Math.log(usual / ratio) / variance
+    sum += log / variance
+    load += ratioErrorSd / variance
+    loadSum += (ratioErrorSd * log) / variance
+    loadSquares += ratioErrorSd ** 2 / variance
     steep += steepness
     n++
   }
   if (n === 0) return null
+  sum -= (load * loadSum) / (1 + loadSquares)
+  weight -= load ** 2 / (1 + loadSquares)
   // lots differ in strength; as a factor on the ratio that is more where the curve is flat
   weight += (steep / n / lotSd) ** 2
   return { log: sum / weight + z / Math.sqrt(weight), n }
 }
+
+/** A swatch whose dye was told from bare fibre. */
+type Told = Extract<PosteriorPoint, { strength: number }>

@@ -30,8 +30,8 @@ type Case = Simulation & { models?: readonly CurveShape[]; asWeighed?: boolean }
 const percent = (count: number, of: number) =>
   of === 0 ? '-' : `${((100 * count) / of).toFixed(1)} %`
 
-/** Rows and lots are dearer than a curve: so many sources share one. */
-const EVERY_BATH = 4
+/** Rows and lots are dearer than a curve: one in so many sources has one, of 400 at least. */
+const EVERY_BATH = Math.max(1, Math.floor(SETS / 400))
 
 /** Third baths of a new charge, after the second of another was read; each row takes its own share. */
 function bathCount(seed: number) {

@@ -46,6 +46,46 @@ describe('the potency of a lot', () => {
     expect(held / told).toBeGreaterThan(0.8)
   })
 
+  test('whose plant was counted once is held nine times in ten as well, and never said too soon', () => {
+    const normal = randomNormal.source(randomLcg(0.23))(0, 1)
+    let [held, told, differing] = [0, 0, 0]
+    for (let i = 0; i < 60; i++) {
+      // all alike in truth: every difference is of the count
+      const counted = Array.from({ length: 4 }, () => Math.exp(0.35 * normal()))
+      const points = sourceOf(counted, 0.05 + i / 70).map((point) => ({
+        ...point,
+        ratioErrorSd: 0.35,
+      }))
+      for (const answer of lotPotencies(points, { kind: 'leaf' })) {
+        if (!hasEstimate(answer)) continue
+        told++
+        if (answer.factor.low <= 1 && 1 <= answer.factor.high) held++
+        if (answer.differs) differing++
+      }
+    }
+    expect(told).toBeGreaterThan(200)
+    expect(held / told).toBeGreaterThan(0.85)
+    expect(differing / told).toBeLessThan(0.05)
+  })
+
+  test('that was weighed once tells more by that than by what was counted', () => {
+    const usual = sourceOf([1, 1, 1, 1], 0.3)
+    const own = (ratioErrorSd: number) => [
+      // counted at half of what it was: so it looks twice as strong
+      ...sourceOf([2], 0.4).map((point) => ({ ...point, ratioErrorSd, lot: 'own' })),
+      { ...sourceOf([1], 0.5)[1]!, lot: 'own' },
+    ]
+    const midOf = (ratioErrorSd: number) => {
+      const answers = lotPotencies([...usual, ...own(ratioErrorSd)], { kind: 'leaf' })
+      const answer = answers.find(({ lot }) => lot === 'own')!
+      return hasEstimate(answer) ? answer.factor.mid : Number.NaN
+    }
+    // four weighed alike are averaged; of three with one error in common the weighed one decides
+    expect(midOf(0)).toBeGreaterThan(1.45)
+    expect(midOf(0.5)).toBeLessThan(1.2)
+    expect(midOf(1e-9)).toBeCloseTo(midOf(0), 9)
+  })
+
   test('what cannot be told says why', () => {
     expect(lotPotencies(sourceOf([1], 0.2), {})).toEqual([
       { lot: 'lot 0', withheld: 'onlyLot', of: 3 },
