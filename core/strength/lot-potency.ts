@@ -138,7 +138,7 @@ function potencyOf(
  */
 function factorOn(
   { model, ceiling, scale, errorSd }: Draw,
-  swatches: readonly Told[],
+  swatches: readonly SeenPoint[],
   lotSd: number,
   z: number,
 ): { log: number; n: number } | null {
@@ -170,4 +170,4 @@ function factorOn(
 }
 
 /** A swatch whose dye was told from bare fibre. */
-type Told = Extract<PosteriorPoint, { strength: number }>
+type SeenPoint = Extract<PosteriorPoint, { strength: number }>

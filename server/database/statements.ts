@@ -54,7 +54,6 @@ function toRowWith(names: readonly string[]): ToRow {
   if (known) return known
   const properties = quoted.map((name, i) => `${name}: values[${i}]`)
   // compiled, since a loop over names makes dictionaries again; the names are of the project's own questions
-
   const toRow = new Function('values', `return { ${properties.join(', ')} }`) as ToRow
   shapes.set(key, toRow)
   return toRow
