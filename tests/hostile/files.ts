@@ -1,7 +1,10 @@
-import { pick, wrongValue, type Random } from './values'
+import { tableImportSchema } from '../../shared/schemas/exchange/table-import'
+import type { HostileRequest } from './requests'
+import { described, pick, valueFor, wrongValue, type Random } from './values'
 
 export interface HostileFile {
-  what: string
+  /** Address that it is sent to. */
+  path: string
   type: string
   body: Buffer | string
 }
@@ -12,9 +15,9 @@ const CGATS = (rows: number) =>
   `CGATS.17\nBEGIN_DATA_FORMAT\nSAMPLE_ID SPECTRAL_NM400 SPECTRAL_NM500\nEND_DATA_FORMAT\nBEGIN_DATA\n${'SWA-26-01 0.5 0.4\n'.repeat(rows)}END_DATA\n`
 
 /** Files for the importers, most of them small; some as large or as deep as they may be. */
-const FILES: readonly ((random: Random) => HostileFile)[] = [
+const FILES: readonly ((random: Random, ids: readonly string[]) => HostileFile)[] = [
   (random) => ({
-    what: 'patches',
+    path: 'import/patches',
     type: 'application/gpx+xml',
     body: GPX(
       pick(random, [
@@ -34,7 +37,7 @@ const FILES: readonly ((random: Random) => HostileFile)[] = [
     ),
   }),
   (random) => ({
-    what: 'patches',
+    path: 'import/patches',
     type: 'application/geo+json',
     body: pick(random, [
       '{"type":"FeatureCollection","features":[null]}',
@@ -64,13 +67,13 @@ const FILES: readonly ((random: Random) => HostileFile)[] = [
       ])
     const lines = Array.from({ length: 1 + Math.floor(random() * 5) }, cells)
     return {
-      what: 'pieces',
+      path: 'import/pieces',
       type: 'text/csv',
       body: [columns.join(','), ...lines].join(pick(random, ['\n', '\r\n', '\r'])),
     }
   },
   (random) => ({
-    what: 'gatherings',
+    path: 'import/gatherings',
     type: 'text/csv',
     body: [
       'scientificName,eventDate,organismQuantity,organismQuantityType,dynamicProperties',
@@ -85,7 +88,7 @@ const FILES: readonly ((random: Random) => HostileFile)[] = [
     ].join('\n'),
   }),
   (random) => ({
-    what: 'readings',
+    path: 'import/readings',
     type: 'text/plain',
     body: pick(random, [
       CGATS(1),
@@ -100,7 +103,51 @@ const FILES: readonly ((random: Random) => HostileFile)[] = [
     ]),
   }),
   (random) => ({
-    what: pick(random, ['patches', 'pieces', 'gatherings', 'readings']),
+    path: pick(random, ['import/swatches', 'import/swatches?whose=Fen', 'import/swatches?whose=']),
+    type: 'application/json',
+    body: pick(random, [
+      '{"kind":"juniper-haze/swatches","version":1,"swatches":[]}',
+      '{"kind":"juniper-haze/swatches","swatches":[{"code":"SWA-26-01","source":"Tanacetum vulgare","ratio":1e308}]}',
+      '{"kind":"juniper-haze/swatches","swatches":[{"constructor":1,"pieces":[null]}]}',
+      '{"kind":"juniper-haze/swatches","swatches":[{"swatch":"constructor","readings":[{"l":1e9}]}]}',
+      '{"kind":{}}',
+      '[]',
+      '',
+    ]),
+  }),
+  (random, ids) => ({
+    path: 'import/table',
+    type: 'application/json',
+    body: JSON.stringify(
+      valueFor(described(tableImportSchema), random, ids, pick(random, [0, 0, 0.05, 0.3])),
+    ),
+  }),
+  (random) => ({
+    path: 'tables/read',
+    type: 'text/csv',
+    body: pick(random, [
+      'a;b;c\n1;2;3\n',
+      `${'x,'.repeat(pick(random, [3, 5000]))}\n`,
+      '"open\n'.repeat(300),
+      Buffer.from('PK\x03\x04\x14\0\0\0\x08\0', 'latin1'),
+      Buffer.from('\xd0\xcf\x11\xe0\xa1\xb1\x1a\xe1', 'latin1'),
+      Buffer.concat([Buffer.from('PK\x03\x04', 'latin1'), Buffer.alloc(5000, 0x41)]),
+      '<table><tr><td>1</td></tr></table>',
+      '\ufeff\0\0',
+      '',
+    ]),
+  }),
+  (random) => ({
+    path: pick(random, [
+      'import/patches',
+      'import/pieces',
+      'import/gatherings',
+      'import/readings',
+      'import/swatches',
+      'import/table',
+      'import/constructor',
+      'tables/read',
+    ]),
     type: 'application/octet-stream',
     body: Buffer.from(
       Array.from({ length: Math.floor(random() * 300) }, () => Math.floor(random() * 256)),
@@ -108,7 +155,52 @@ const FILES: readonly ((random: Random) => HostileFile)[] = [
   }),
 ]
 
-export const hostileFile = (random: Random): HostileFile => pick(random, FILES)(random)
+export const hostileFile = (random: Random, ids: readonly string[]): HostileFile =>
+  pick(random, FILES)(random, ids)
+
+/** The same file again, to be done as its plan says; null where there is no plan. */
+export function applied(request: HostileRequest, answer: string): HostileRequest | null {
+  const hash = /"hash":"([0-9a-f]{64})"/.exec(answer)?.[1]
+  if (!hash) return null
+  return {
+    ...request,
+    path: `${request.path}${request.path.includes('?') ? '&' : '?'}apply=${hash}`,
+  }
+}
+
+/** An archive, whole or spoilt, and what is done with it once it was looked at. */
+export function hostileArchive(random: Random, archive: Buffer): HostileRequest {
+  const at = Math.floor(random() * archive.length)
+  const body = pick(random, [
+    () => archive,
+    () => archive.subarray(0, at),
+    () =>
+      Buffer.concat([
+        archive.subarray(0, at),
+        Buffer.from([archive[at]! ^ 0xff]),
+        archive.subarray(at + 1),
+      ]),
+    () => Buffer.concat([archive, archive]),
+    () => Buffer.alloc(0),
+  ])()
+  const mode = random() < 0.7 ? 'merge' : 'replace'
+  return {
+    method: 'POST',
+    path: 'keeping/archive',
+    headers: { 'content-type': 'application/zip' },
+    body,
+    next: (answer) => {
+      const token = /"token":"([0-9a-f-]{36})"/.exec(answer)?.[1]
+      if (!token) return null
+      return {
+        method: 'POST',
+        path: 'keeping/bring',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify({ token, mode, choices: {} }),
+      }
+    },
+  }
+}
 
 /** Pictures that are none, or claim to be what they are not. */
 export const hostilePhoto = (random: Random): Buffer =>

@@ -26,23 +26,31 @@ export async function fuzzServer(
   seed: number,
 ): Promise<FuzzReport> {
   const random = randomLcg(seed)
-  const next = hostileRequests(random, await someIds(base))
+  const seen = { ids: await someIds(base), archive: await archiveOf(base) }
+  const next = hostileRequests(random, seen)
   const agent = new Agent({ keepAlive: true, maxSockets: AT_ONCE })
   const report: FuzzReport = { statuses: {}, broken: [], longestStallMs: 0, stalls: [] }
   const underWay = new Set<string>()
   let left = requests
 
+  const sent = async (request: HostileRequest): Promise<string> => {
+    const words = `${request.method} ${request.path.slice(0, 80)} ${String(request.body ?? '').slice(0, 120)}`
+    underWay.add(words)
+    const { status, answer } = await answerTo(base, request, agent)
+    underWay.delete(words)
+    report.statuses[status] = (report.statuses[status] ?? 0) + 1
+    const isBroken = status >= 500 && !(status === 503 && answer.includes('"Busy"'))
+    // work that is told line by line has begun its answer when it breaks
+    if (isBroken || answer.includes('"status":500'))
+      report.broken.push({ request, status, answer: answer.slice(0, 2000) })
+    return answer
+  }
   const sender = async () => {
     while (left-- > 0) {
       const request = next()
-      const words = `${request.method} ${request.path.slice(0, 80)} ${String(request.body ?? '').slice(0, 120)}`
-      underWay.add(words)
-      const { status, answer } = await answerTo(base, request, agent)
-      underWay.delete(words)
-      report.statuses[status] = (report.statuses[status] ?? 0) + 1
-      const isBroken = status >= 500 && !(status === 503 && answer.includes('"Busy"'))
-      if (isBroken || answer.includes('"status":500'))
-        report.broken.push({ request, status, answer })
+      const answer = await sent(request)
+      const further = request.next?.(answer)
+      if (further) await sent(further)
     }
   }
   let isOver = false
@@ -80,7 +88,7 @@ function answerTo(
       const end = () =>
         done({
           status: response.statusCode ?? 0,
-          answer: Buffer.concat(chunks).toString('utf8').slice(0, 2000),
+          answer: Buffer.concat(chunks).toString('utf8'),
         })
       response.on('end', end).on('error', end)
       // a stream of readings has no end of its own
@@ -90,6 +98,10 @@ function answerTo(
     asked.end(body)
   })
 }
+
+/** The whole log as its server gives it away. */
+const archiveOf = async (base: string): Promise<Buffer> =>
+  Buffer.from(await (await fetch(`${base}/api/archive?places=none`)).arrayBuffer())
 
 /** Ids of things of every kind in the log. */
 async function someIds(base: string): Promise<string[]> {
@@ -103,6 +115,10 @@ async function someIds(base: string): Promise<string[]> {
     'swatches',
     'baths',
     'patches',
+    'fastnessTests',
+    'trials',
+    'plans',
+    'photos',
   ]) {
     const { items } = (await (await fetch(`${base}/api/${name}?limit=20`)).json()) as {
       items: { id: string }[]

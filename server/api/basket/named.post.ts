@@ -1,12 +1,7 @@
-import Joi from 'joi'
-import { idField } from '../../../shared/schemas/log/common'
+import { namedPiecesSchema } from '../../../shared/schemas/basket/piece'
 import { defineRoute } from '../../http/define-route'
 
-const body = Joi.object<{ ids: string[] }>({
-  ids: Joi.array().items(idField).max(500).unique().required(),
-})
-
 /** Lines of named pieces, in the order asked for; a question, though it is posted. */
-export default defineRoute({ body }, async ({ body, log }) => ({
+export default defineRoute({ body: namedPiecesSchema }, async ({ body, log }) => ({
   rows: await (await log()).basket.named(body.ids),
 }))

@@ -210,3 +210,8 @@ export const splitPieceSchema = Joi.object<SplitPiece>({
     .unique('id')
     .required(),
 })
+
+/** Pieces by their ids, in an order of one's own. */
+export const namedPiecesSchema = Joi.object<{ ids: string[] }>({
+  ids: Joi.array().items(idField).max(500).unique().required(),
+})

@@ -121,3 +121,8 @@ export const cardSchema = Joi.object<Card>({
   pieces: Joi.array().items(cardPieceField).min(1).max(24).required(),
   note: noteField.default(''),
 })
+
+/** Cards that are kept together. */
+export const cardsSchema = Joi.object<{ cards: Card[] }>({
+  cards: Joi.array().items(cardSchema).min(1).max(200).unique('id').required(),
+})

@@ -155,3 +155,9 @@ export const planQuerySchema = Joi.object<PlanQuery>({
   sourceId: idField,
   open: Joi.boolean(),
 })
+
+/** A plan as it would be kept. */
+export const planPreviewSchema = Joi.object<{ plan: NewPlan; moved?: string }>({
+  plan: newPlanSchema.required(),
+  moved: Joi.string().max(20).description('the part of the chain that was just moved'),
+})
