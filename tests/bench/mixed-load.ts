@@ -14,7 +14,8 @@ import { fillBigLog } from './big-log'
 
 /**
  * Reading and writing mixed, at a steady rate, on a log of a lifetime. Another build can be measured
- * in the same run: OTHER_BUILD names its server's entry.
+ * in the same run: OTHER_BUILD names its server's entry, OTHER_DATA a folder with a log of the same
+ * size that its own code filled, since an earlier build does not open a newer log.
  */
 
 const RATE = Number(process.env.LOAD_RATE ?? 50)
@@ -61,8 +62,9 @@ async function measure(name: string): Promise<void> {
   // curves are kept from start to start: those of a log that was made just now are computed once
   const begun = Date.now()
   for (;;) {
-    const { pending } = (await (await fetch(`${BASE}/api/atlas`)).json()) as { pending: number }
-    if (pending === 0) break
+    const { pending } = (await (await fetch(`${BASE}/api/atlas`)).json()) as { pending?: number }
+    // an earlier build does not say
+    if (!pending) break
     await new Promise((rest) => setTimeout(rest, 500))
   }
   console.log(`${name}: all curves computed in ${Math.round((Date.now() - begun) / 1000)} s`)
@@ -133,7 +135,7 @@ try {
             NODE_ENV: 'production',
             NITRO_HOST: '127.0.0.1',
             NITRO_PORT: String(PORT),
-            JUNIPER_HAZE_DATA: folder,
+            JUNIPER_HAZE_DATA: process.env.OTHER_DATA ?? folder,
             JUNIPER_HAZE_LOG: 'error',
           },
         }),
