@@ -90,7 +90,8 @@ function answerTo(
           status: response.statusCode ?? 0,
           answer: Buffer.concat(chunks).toString('utf8'),
         })
-      response.on('end', end).on('error', end)
+      // a stream that is left does not end, it closes
+      response.on('close', end).on('error', end)
       // a stream of readings has no end of its own
       if (response.headers['content-type']?.startsWith('text/event-stream')) response.destroy()
     })

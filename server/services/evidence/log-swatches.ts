@@ -17,6 +17,7 @@ import { pieceInWords } from '../../../shared/words/swatch/piece-in-words'
 import { lotRepository } from '../../repositories/lots'
 import { sourceRepository } from '../../repositories/sources'
 import { everyPage } from '../log/every-page'
+import { notFound } from '../log/failures'
 import { vesselKind } from '../log/small-kinds'
 import { candidatesOf, groupKey, type Candidate } from '../strength/curve-candidates'
 import { toJobSwatch } from '../strength/curve-jobs'
@@ -43,13 +44,18 @@ export interface SourceSwatches {
   name: string
 }
 
-/** Everything that was dyed with one source and read, with all that is written down of how. */
+/**
+ * Everything that was dyed with one source and read, with all that is written down of how.
+ *
+ * @throws Refusal for a source that is not there
+ */
 export async function swatchesOf(
   db: Knex,
   sourceId: string,
   materialOf: VesselMaterials,
 ): Promise<SourceSwatches> {
-  const source = present(await sourceRepository(db).find(sourceId))
+  const source = await sourceRepository(db).find(sourceId)
+  if (!source) throw notFound('source', sourceId)
   const candidates = (await candidatesOf(db, sourceId)).filter(
     (candidate) => isCompared(candidate) && mainSourceOf(candidate) === sourceId,
   )

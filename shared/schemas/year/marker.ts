@@ -48,7 +48,8 @@ const editable = {
   seenOn: Joi.array()
     .items(dateField)
     .max(MOST_YEARS)
-    .unique((a: string, b: string) => a.slice(0, 4) === b.slice(0, 4))
+    // days that are none are compared too, before they are refused
+    .unique((a: unknown, b: unknown) => String(a).slice(0, 4) === String(b).slice(0, 4))
     .messages({ 'array.unique': '{#label} must hold one day of each year: it is seen first once' }),
   windows: Joi.array()
     .items(windowField)
