@@ -1,3 +1,4 @@
+import { LRUCache } from 'lru-cache'
 import { getPosition, getTimes } from 'suncalc'
 import { finite } from '../checks'
 import { InputError } from '../input-error'
@@ -89,7 +90,8 @@ export function windowLight(
   const sums = { daylightH: 0, sunInH: 0, windowSunH: 0 }
   for (let i = 0; i < looked; i++) {
     const at = first + (looked === 1 ? 0 : ((last - first) * i) / (looked - 1))
-    const day = lightOfDay(latitude, Math.round(at / DAY_MS) * DAY_MS, facing, sky)
+    const asked = { latitude, dayMs: Math.round(at / DAY_MS) * DAY_MS, facing, sky }
+    const day = lightOfDays.memo(Object.values(asked).join(), { context: asked })
     sums.daylightH += day.daylightH
     sums.sunInH += day.sunInH
     sums.windowSunH += day.windowSunH
@@ -117,7 +119,20 @@ function daylightOf(latitude: number, dayMs: number): number {
   return sunrise && sunset ? (sunset.getTime() - sunrise.getTime()) / MS_PER_HOUR : 0
 }
 
-function lightOfDay(latitude: number, dayMs: number, facing: Facing | null, sky: Sky | null) {
+interface AskedDay {
+  latitude: number
+  dayMs: number
+  facing: Facing | null
+  sky: Sky | null
+}
+
+/** Every look of every strip in a window asks for the same days again. */
+const lightOfDays = new LRUCache<string, Omit<WindowLight, 'logSd'>, AskedDay>({
+  max: 5000,
+  memoMethod: (_key, _stale, { context }) => lightOfDay(context),
+})
+
+function lightOfDay({ latitude, dayMs, facing, sky }: AskedDay): Omit<WindowLight, 'logSd'> {
   const { share } = sky ? SKIES[sky] : UNSAID_SKY
   let [sunInH, klxH] = [0, 0]
   for (let h = STEP_H / 2; h < 24; h += STEP_H) {

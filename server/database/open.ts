@@ -2,6 +2,7 @@ import { accessSync, constants, mkdirSync } from 'node:fs'
 import { join } from 'node:path'
 import type BetterSqlite from 'better-sqlite3'
 import knex, { type Knex } from 'knex'
+import { giveWay } from '../give-way'
 import { buildRows } from './statements'
 import { LogTrouble } from './trouble'
 
@@ -44,7 +45,7 @@ const CACHE_PRAGMAS = ['journal_mode = WAL', 'synchronous = NORMAL', 'busy_timeo
  * @param pragmas what a connection that writes begins with
  */
 function connect(filename: string | Buffer, readonly: boolean, pragmas = PRAGMAS): Knex {
-  return knex({
+  const db = knex({
     client: 'better-sqlite3',
     // the driver takes bytes in the place of a name, which Knex hands on as they are
     connection: { filename: filename as string, options: { readonly } },
@@ -72,6 +73,26 @@ function connect(filename: string | Buffer, readonly: boolean, pragmas = PRAGMAS
       },
     },
   })
+  giveWayBeforeQuestions(db)
+  return db
+}
+
+/** A connection's own maker of connections: Knex calls it before each question outside a transaction. */
+interface Client {
+  acquireConnection: () => Promise<unknown>
+}
+
+/**
+ * Lets others be answered between questions. Each is answered at once by the driver, so that a hundred
+ * in a row would hold up everybody else's.
+ */
+function giveWayBeforeQuestions(db: Knex): void {
+  const client = db.client as Client
+  const acquire = client.acquireConnection.bind(client)
+  client.acquireConnection = async () => {
+    await giveWay()
+    return acquire()
+  }
 }
 
 /** One connection to a file that is written. */

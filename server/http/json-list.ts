@@ -1,5 +1,5 @@
 import { Readable } from 'node:stream'
-import { setImmediate } from 'node:timers/promises'
+import { giveWay } from '../give-way'
 
 /** So many items are written at once: a few milliseconds' work. */
 const AT_ONCE = 10
@@ -17,7 +17,7 @@ async function* piecesOf(items: readonly unknown[]): AsyncGenerator<string> {
   for (let i = 0; i < items.length; i += AT_ONCE) {
     const piece = items.slice(i, i + AT_ONCE).map((item) => JSON.stringify(item))
     yield (i > 0 ? ',' : '') + piece.join(',')
-    await setImmediate()
+    await giveWay()
   }
   yield ']}'
 }

@@ -1,6 +1,6 @@
-import { setImmediate } from 'node:timers/promises'
 import type { Knex } from 'knex'
 import Papa from 'papaparse'
+import { giveWay } from '../../give-way'
 import { Refusal } from '../log/failures'
 import { formOf, logTables, type LogTable } from './log-tables'
 import type { OpenArchive } from './open-archive'
@@ -39,7 +39,7 @@ export async function restoreArchive(
       await write(trx, table, rows)
       done += rows.length
       progress(done, of)
-      await setImmediate()
+      await giveWay()
     }
   }
   for (const { sql } of triggers) await trx.raw(sql)

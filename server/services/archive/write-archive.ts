@@ -1,12 +1,12 @@
 import { createHash } from 'node:crypto'
 import { Readable, type PassThrough } from 'node:stream'
-import { setImmediate } from 'node:timers/promises'
 import type { Knex } from 'knex'
 import yazl from 'yazl'
 import { writeCgats, type NamedSpectrum } from '../../../core/formats/spectra/write-cgats'
 import type { Reflectance } from '../../../core/colour/spectrum'
 import { parseJson } from '../../../core/json'
 import type { ArchivedPlaces } from '../../../shared/views/keeping/keeping'
+import { giveWay } from '../../give-way'
 import type { PhotoFiles } from '../../photos/photo-files'
 import { PHOTO_SIZES } from '../../photos/photo-names'
 import { formOf, logTables, type LogTable } from './log-tables'
@@ -129,7 +129,7 @@ async function* rowsOf(db: Knex, name: string): AsyncGenerator<Row[]> {
     if (!last) return
     yield rows
     after = last['row number']
-    await setImmediate()
+    await giveWay()
   }
 }
 
@@ -176,7 +176,7 @@ async function* spectraOf(db: Knex, created: string): AsyncGenerator<Buffer> {
       reflectance: parseJson<Reflectance>(reflectance),
     }
   })
-  await setImmediate()
+  await giveWay()
   yield Buffer.from(writeCgats(spectra, created.slice(0, 10)))
 }
 

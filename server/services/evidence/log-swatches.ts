@@ -14,6 +14,7 @@ import type { Source } from '../../../shared/schemas/walk/source'
 import type { EvidenceLook } from '../../../shared/views/evidence/evidence'
 import type { Exclusion } from '../../../shared/views/strength/strength'
 import { pieceInWords } from '../../../shared/words/swatch/piece-in-words'
+import { giveWay } from '../../give-way'
 import { lotRepository } from '../../repositories/lots'
 import { sourceRepository } from '../../repositories/sources'
 import { everyPage } from '../log/every-page'
@@ -67,6 +68,7 @@ export async function swatchesOf(
       of.filter(({ exclusion }) => exclusion === null).map(toJobSwatch),
     )
     for (const candidate of of) {
+      await giveWay()
       const bare = present(candidate.piece.bare)
       const strength = swatchStrength({ dyed: candidate.reading, bare }, calibration)
       if (strength >= LEAST_STRENGTH) {

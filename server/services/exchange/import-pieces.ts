@@ -1,4 +1,3 @@
-import { setImmediate } from 'node:timers/promises'
 import type { Knex } from 'knex'
 import { fibreFacts } from '../../../catalogue/fibres'
 import { writeTable, type Table } from '../../../core/formats/table'
@@ -16,6 +15,7 @@ import {
 } from '../../../shared/schemas/basket/piece'
 import { validate } from '../../../shared/validate'
 import type { Database } from '../../database/open'
+import { giveWay } from '../../give-way'
 import { pieceRepository } from '../../repositories/pieces'
 import type { Batch, Clock } from '../log/records'
 import { fromCells, NEEDED_PIECE_COLUMNS, PIECE_COLUMNS, toCells } from './pieces-table'
@@ -126,7 +126,7 @@ async function planPieces(
     planned.push(planRow(cells, line, known, seen))
     if ((i + 1) % AT_ONCE > 0) continue
     progress(i + 1, rows.length)
-    await setImmediate()
+    await giveWay()
   }
   return planned
 }

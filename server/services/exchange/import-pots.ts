@@ -1,4 +1,3 @@
-import { setImmediate } from 'node:timers/promises'
 import type { Knex } from 'knex'
 import { fibreFacts } from '../../../catalogue/fibres'
 import { first, messageOf, present } from '../../../core/present'
@@ -16,6 +15,7 @@ import { mordantKeyWords } from '../../../shared/words/swatch/mordant-key-words'
 import { validate } from '../../../shared/validate'
 import type { PlannedRow } from '../../../shared/views/exchange/import-plan'
 import type { Database } from '../../database/open'
+import { giveWay } from '../../give-way'
 import { potRepository } from '../../repositories/pots'
 import { sourceRepository } from '../../repositories/sources'
 import type { Batch, Clock } from '../log/records'
@@ -86,7 +86,7 @@ async function planPots(db: Knex, file: LogFile, progress: Progress): Promise<Pl
     const states = await potRepository(db).statesOf(told.flatMap(({ ids }) => ids))
     planned.push(...told.map(({ ids, row }) => withId(row, ids, states)))
     progress(planned.length, file.pots.length)
-    await setImmediate()
+    await giveWay()
   }
   return planned
 }

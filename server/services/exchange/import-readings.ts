@@ -1,4 +1,3 @@
-import { setImmediate } from 'node:timers/promises'
 import type { Knex } from 'knex'
 import { formatNumber } from '../../../core/quantity/format-quantity'
 import type { PlannedRow } from '../../../shared/views/exchange/import-plan'
@@ -11,6 +10,7 @@ import type {
 } from '../../../shared/schemas/swatch/swatch'
 import { validate } from '../../../shared/validate'
 import type { Database } from '../../database/open'
+import { giveWay } from '../../give-way'
 import { swatchRepository } from '../../repositories/swatches'
 import { takeReading } from '../swatch/readings'
 import type { Clock, Records } from '../log/records'
@@ -57,7 +57,7 @@ async function planReadings(
     planned.push(planOne(each, known.get(each.code) ?? null, seen))
     if ((i + 1) % AT_ONCE > 0) continue
     progress(i + 1, found.length)
-    await setImmediate()
+    await giveWay()
   }
   return planned
 }

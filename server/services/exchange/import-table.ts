@@ -1,4 +1,3 @@
-import { setImmediate } from 'node:timers/promises'
 import { rollup } from 'd3-array'
 import type { Knex } from 'knex'
 import { FileProblem } from '../../../core/formats/table'
@@ -18,6 +17,7 @@ import type { Source } from '../../../shared/schemas/walk/source'
 import { validate } from '../../../shared/validate'
 import type { PlannedRow, UnknownWord } from '../../../shared/views/exchange/import-plan'
 import type { Database } from '../../database/open'
+import { giveWay } from '../../give-way'
 import { potRepository } from '../../repositories/pots'
 import { sourceRepository } from '../../repositories/sources'
 import type { Batch, Clock } from '../log/records'
@@ -83,7 +83,7 @@ async function planTable(
     const states = await potRepository(db).statesOf(told.flatMap(({ ids }) => ids))
     planned.push(...told.map((pot) => plannedPot(pot, states, seen)))
     progress(planned.length, pots.length)
-    await setImmediate()
+    await giveWay()
   }
   return planned
 }

@@ -1,5 +1,4 @@
 import { createHash } from 'node:crypto'
-import { setImmediate } from 'node:timers/promises'
 import type { Knex } from 'knex'
 import { first } from '../../../core/present'
 import { newId } from '../../../shared/ids'
@@ -9,6 +8,7 @@ import type {
   UnknownWord,
 } from '../../../shared/views/exchange/import-plan'
 import type { Database } from '../../database/open'
+import { giveWay } from '../../give-way'
 import { latestChange } from '../../repositories/change-log'
 import { Refusal } from '../log/failures'
 import type { Batch, Clock } from '../log/records'
@@ -70,7 +70,7 @@ export const importer = <File, Row extends PlannedRow>(
         }
         if (i % AT_ONCE > 0) continue
         progress(i, planned.length)
-        await setImmediate()
+        await giveWay()
       }
       return { changeSetId: rows > 0 ? batch.changeSetId : null, rows }
     })

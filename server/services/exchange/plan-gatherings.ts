@@ -1,4 +1,3 @@
-import { setImmediate } from 'node:timers/promises'
 import type { Knex } from 'knex'
 import { PART_KEYS, type Part } from '../../../catalogue/parts'
 import {
@@ -14,6 +13,7 @@ import { newId } from '../../../shared/ids'
 import type { PlannedRow } from '../../../shared/views/exchange/import-plan'
 import { newLotSchema, type NewLot } from '../../../shared/schemas/loft/lot'
 import { validate } from '../../../shared/validate'
+import { giveWay } from '../../give-way'
 import { gatheringRecords } from './gatherings-out'
 import { sourceRepository } from '../../repositories/sources'
 import { patchRepository } from '../../repositories/patches'
@@ -67,7 +67,7 @@ export async function planGatherings(
     planned.push(planRow(cells, line, known, seen))
     if ((i + 1) % AT_ONCE > 0) continue
     progress(i + 1, rows.length)
-    await setImmediate()
+    await giveWay()
   }
   return planned
 }

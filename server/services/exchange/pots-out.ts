@@ -1,4 +1,3 @@
-import { setImmediate } from 'node:timers/promises'
 import type { Knex } from 'knex'
 import { lookUp } from '../../../core/present'
 import type {
@@ -16,6 +15,7 @@ import { NOTED, type NewPotEvent, type PotEvent } from '../../../shared/schemas/
 import type { Reading } from '../../../shared/schemas/swatch/reading'
 import type { Swatch } from '../../../shared/schemas/swatch/swatch'
 import type { Source } from '../../../shared/schemas/walk/source'
+import { giveWay } from '../../give-way'
 import { lotRepository } from '../../repositories/lots'
 import { pieceRepository } from '../../repositories/pieces'
 import { potRepository } from '../../repositories/pots'
@@ -49,7 +49,7 @@ export async function* readPots(db: Knex): AsyncGenerator<FilePot> {
       if (read.length > 0) yield filePot(pot, read, lotById, pieceById)
     }
     after = next ?? undefined
-    await setImmediate()
+    await giveWay()
   } while (after)
 }
 

@@ -1,10 +1,10 @@
-import { setImmediate } from 'node:timers/promises'
 import type { Knex } from 'knex'
 import { fromLogOf } from '../../../shared/rules/pot/from-log'
 import type { Piece } from '../../../shared/schemas/basket/piece'
 import type { Pot } from '../../../shared/schemas/pot/pot'
 import type { Source } from '../../../shared/schemas/walk/source'
 import type { Swatch } from '../../../shared/schemas/swatch/swatch'
+import { giveWay } from '../../give-way'
 import { pieceRepository } from '../../repositories/pieces'
 import { potRepository } from '../../repositories/pots'
 import { sourceRepository } from '../../repositories/sources'
@@ -55,6 +55,6 @@ export async function* readSwatches(db: Knex): AsyncGenerator<SwatchFacts> {
       }
     }
     after = next ?? undefined
-    await setImmediate()
+    await giveWay()
   } while (after)
 }

@@ -1,10 +1,10 @@
-import { setImmediate } from 'node:timers/promises'
 import type { Knex } from 'knex'
 import { PARTS, type Part } from '../../../catalogue/parts'
 import { sharedPlace } from '../../../core/formats/place'
 import { writeTable } from '../../../core/formats/table'
 import { writeGeoJson, writeGpx, type Waypoint } from '../../../core/formats/waypoints'
 import type { Patch } from '../../../shared/schemas/walk/patch'
+import { giveWay } from '../../give-way'
 import { jarRepository } from '../../repositories/jars'
 import { lotRepository } from '../../repositories/lots'
 import { patchRepository } from '../../repositories/patches'
@@ -24,7 +24,7 @@ export async function everyOne<T>(
     all.push(...items)
     after = next ?? undefined
     // reading is quick and never waits: without this, other requests would get no turn
-    await setImmediate()
+    await giveWay()
   } while (after)
   return all
 }

@@ -1,6 +1,7 @@
 import { hexOfLab } from '../../../core/colour/screen-colour'
 import { lightStep, type SameLight } from '../../../core/fastness/blue-wool'
 import { fadedColour } from '../../../core/fastness/faded-colour'
+import type { FadingQuestion } from '../../../core/fastness/answer'
 import type { Left } from '../../../core/fastness/half-life'
 import { usualFading } from '../../../core/fastness/usual'
 import { first } from '../../../core/present'
@@ -13,6 +14,7 @@ import {
 } from '../../../shared/rules/fastness/strip-of-test'
 import type { FastnessTest } from '../../../shared/schemas/fastness/fastness-test'
 import type { AfterView, TestView } from '../../../shared/views/fastness/fastness'
+import { giveWay } from '../../give-way'
 import type { FadingAsker } from './ask-fading'
 import { lookView } from './look-views'
 import type { Scenario, Scenarios } from './scenarios'
@@ -37,20 +39,23 @@ export async function testViews(
   { latitude, scenarios, ask }: Around,
 ): Promise<TestView[]> {
   const known = tests.map((test) => (test.swatchId ? (swatches.get(test.swatchId) ?? null) : null))
-  const asked = tests.flatMap((test, i) => {
+  const asked: { i: number; question: FadingQuestion }[] = []
+  for (const [i, test] of tests.entries()) {
+    await giveWay()
     const tested = known[i]
-    if (!tested || (test.kind !== 'light' && test.kind !== 'wash')) return []
+    if (!tested || (test.kind !== 'light' && test.kind !== 'wash')) continue
     const strip = stripOfTest(test, testedPiece(test, tested), latitude)
+    if (strip.stages.length === 0) continue
     const question = {
       strips: [strip],
       prior: usualFading(test.kind, tested.typical),
       isOfNext: false,
       doses: scenarios[test.kind].map(({ dose, logSd }) => ({ dose, logSd })),
     }
-    return strip.stages.length > 0 ? [{ i, question }] : []
-  })
+    asked.push({ i, question })
+  }
   const answers = await ask.ask(asked.map(({ question }) => question))
-  return tests.map((test, i): TestView => {
+  const toView = (test: FastnessTest, i: number): TestView => {
     const tested = known[i] ?? null
     const piece = tested && testedPiece(test, tested)
     const at = asked.findIndex((each) => each.i === i)
@@ -75,7 +80,13 @@ export async function testViews(
             )
           : [],
     }
-  })
+  }
+  const views: TestView[] = []
+  for (const [i, test] of tests.entries()) {
+    await giveWay()
+    views.push(toView(test, i))
+  }
+  return views
 }
 
 function afterView(

@@ -1,4 +1,3 @@
-import { setImmediate } from 'node:timers/promises'
 import type { Knex } from 'knex'
 import { foretelling, type ForetoldSwatch } from '../../../core/match/foretold'
 import { pooledResiduals } from '../../../core/match/hue-spread'
@@ -7,6 +6,7 @@ import { present } from '../../../core/present'
 import type { CurveJob } from '../../../core/strength/curve-job'
 import type { AtlasSource } from '../../../shared/views/strength/atlas'
 import type { MatchCurve, MatchView } from '../../../shared/views/match/match'
+import { giveWay } from '../../give-way'
 import { sourceRepository } from '../../repositories/sources'
 import { touchedSince } from '../../repositories/touched-sources'
 import type { ComputeMatch } from '../../workers/match-jobs'
@@ -65,7 +65,7 @@ export const matchService = (
       } finally {
         inHand = null
       }
-      await setImmediate()
+      await giveWay()
     }
     // how well that foretells the log's own swatches comes after all, and is waited for by nobody
     for (let next = unforetold(); next; next = unforetold()) {

@@ -1,4 +1,3 @@
-import { setImmediate } from 'node:timers/promises'
 import { greatest, mean, sort } from 'd3-array'
 import type { Knex } from 'knex'
 import type { Mordant } from '../../../catalogue/agents'
@@ -9,6 +8,7 @@ import type { Source } from '../../../shared/schemas/walk/source'
 import type { Swatch } from '../../../shared/schemas/swatch/swatch'
 import type { Condition } from '../../../core/strength/near-conditions'
 import type { Exclusion } from '../../../shared/views/strength/strength'
+import { giveWay } from '../../give-way'
 import { pieceRepository } from '../../repositories/pieces'
 import { potRepository } from '../../repositories/pots'
 import { swatchRepository } from '../../repositories/swatches'
@@ -51,7 +51,7 @@ async function toCandidates(
   swatches: readonly Swatch[],
 ): Promise<Candidate[]> {
   // queries are answered at once and never wait: others get their turn only if it is given
-  await setImmediate()
+  await giveWay()
   const pots = await inChunks([...new Set(swatches.map((s) => s.potId))], (ids) =>
     potRepository(db).findMany(ids),
   )
@@ -105,7 +105,7 @@ async function inChunks<T>(ids: string[], read: (ids: string[]) => Promise<T[]>)
   const all: T[] = []
   for (let i = 0; i < ids.length; i += AT_ONCE) {
     all.push(...(await read(ids.slice(i, i + AT_ONCE))))
-    await setImmediate()
+    await giveWay()
   }
   return all
 }

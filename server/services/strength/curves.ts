@@ -1,4 +1,3 @@
-import { setImmediate } from 'node:timers/promises'
 import { median } from 'd3-array'
 import type { Knex } from 'knex'
 import type { CurveAnswer, CurveJob } from '../../../core/strength/curve-job'
@@ -6,6 +5,7 @@ import { triedOf } from '../../../core/strength/outside-tried'
 import type { DepthRatio } from '../../../shared/views/walk/walk'
 import type { CurveView } from '../../../shared/views/strength/curve'
 import type { Source } from '../../../shared/schemas/walk/source'
+import { giveWay } from '../../give-way'
 import { readSettings } from '../log/settings'
 import { sourceRepository } from '../../repositories/sources'
 import { curveJobsOf, type WantedCurve } from './curve-jobs'
@@ -97,7 +97,7 @@ export const curvesService = (db: Knex, compute: ComputeCurves) => {
         heads.push(...jobs.map(({ head }) => head))
         answers.push(computed(jobs.map(({ job }) => job)))
         // reading is quick and never waits: without this, other requests would get no turn
-        await setImmediate()
+        await giveWay()
       }
       const all = (await Promise.all(answers)).flat()
       return heads.map((head, i) => ({ ...head, answer: all[i]! }))

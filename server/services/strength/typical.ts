@@ -12,6 +12,7 @@ import type {
   TypicalRow,
   TypicalView,
 } from '../../../shared/views/strength/typical'
+import { giveWay } from '../../give-way'
 import { sourcesWithSwatches } from '../../repositories/swatch-counts'
 import { sourceRepository } from '../../repositories/sources'
 import { readSettings } from '../log/settings'
@@ -78,7 +79,12 @@ export const typicalService = (db: Knex) => {
           swatches: swatches.get(id) ?? 0,
         }
       }
-      return { rows: sources.map(toRow) }
+      const rows: TypicalRow[] = []
+      for (const source of sources) {
+        rows.push(toRow(source))
+        await giveWay()
+      }
+      return { rows }
     },
   }
 }

@@ -1,4 +1,3 @@
-import { setImmediate } from 'node:timers/promises'
 import { group, rollup, sum } from 'd3-array'
 import type { Knex } from 'knex'
 import { isMordant, mordantMarks } from '../../../catalogue/agents'
@@ -10,6 +9,7 @@ import {
 } from '../../../shared/rules/swatch/reading-state'
 import type { WallColour, WallSwatch, WallView } from '../../../shared/views/wall/wall'
 import { ofCollections, sinceLastChange } from '../../database/since-last-change'
+import { giveWay } from '../../give-way'
 import { wallRows, type WallReading, type WallRow } from '../../repositories/wall-rows'
 
 const dependsOn = ofCollections('swatches', 'pots', 'pieces', 'lots', 'sources')
@@ -25,10 +25,10 @@ async function wallOf(db: Knex): Promise<WallView> {
   const swatches = await rows.swatches()
   const readings = group(await rows.readings(), ({ swatchId }) => swatchId)
   // questions are answered at once and never wait: others get their turn between them
-  await setImmediate()
+  await giveWay()
   const used = group(await rows.used(), ({ potId }) => potId)
   const fibre = group(await rows.fibre(), ({ potId }) => potId)
-  await setImmediate()
+  await giveWay()
   const mordants = group(await rows.mordants(), ({ pieceId }) => pieceId)
   const fromPot = new Map(swatches.map(({ potId, fromPotId }) => [potId, fromPotId]))
 

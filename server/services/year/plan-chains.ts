@@ -1,4 +1,3 @@
-import { setImmediate } from 'node:timers/promises'
 import { max } from 'd3-array'
 import dayjs from 'dayjs'
 import type { Knex } from 'knex'
@@ -19,6 +18,7 @@ import type { JarView } from '../../../shared/schemas/loft/jar'
 import type { NewPlan, Plan } from '../../../shared/schemas/year/plan'
 import type { DepthRatio, SourceOnWalk, WalkRow, WalkView } from '../../../shared/views/walk/walk'
 import type { ChainPot, ChainView } from '../../../shared/views/year/chain'
+import { giveWay } from '../../give-way'
 import { potRepository } from '../../repositories/pots'
 import { shelfRepository } from '../../repositories/shelf'
 import { readSettings } from '../log/settings'
@@ -232,7 +232,7 @@ export const planChains = (db: Knex, facts: Facts) => {
         claimed.holds.push(...holds)
         chains.push(view)
         // laying never waits: others get their turn only if it is given
-        await setImmediate()
+        await giveWay()
       }
       return chains
     },

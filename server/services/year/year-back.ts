@@ -1,4 +1,3 @@
-import { setImmediate } from 'node:timers/promises'
 import { group, groupSort, max, rollup, sum } from 'd3-array'
 import type { Knex } from 'knex'
 import { takenFrom } from '../../../core/harvest/allowance'
@@ -16,6 +15,7 @@ import type {
   PlantPerFibre,
   YearBack,
 } from '../../../shared/views/year/back'
+import { giveWay } from '../../give-way'
 import { potRepository } from '../../repositories/pots'
 import { sourceRepository } from '../../repositories/sources'
 import { swatchRepository } from '../../repositories/swatches'
@@ -47,7 +47,7 @@ export const yearBackService = (db: Knex, curves: Pick<CurvesService, 'asOf'>) =
     for (let i = 0; i < potIds.length; i += AT_ONCE) {
       pots.push(...(await potRepository(db).findMany(potIds.slice(i, i + AT_ONCE))))
       // queries never wait: others get their turn only if it is given
-      await setImmediate()
+      await giveWay()
     }
     const swatches = await swatchesOf(db, pots)
     const sources = await sourcesOf(db, gathered, pots)
@@ -92,7 +92,7 @@ async function swatchesOf(db: Knex, pots: readonly Pot[]): Promise<Swatch[]> {
   const found: Swatch[] = []
   for (let i = 0; i < ids.length; i += AT_ONCE) {
     found.push(...(await swatchRepository(db).findMany(ids.slice(i, i + AT_ONCE))))
-    await setImmediate()
+    await giveWay()
   }
   return found
 }
