@@ -9,12 +9,15 @@ export interface TypicalRatio {
   ratio: OpenInterval | null
 }
 
+/** What is known of a source that nobody has dyed with. */
+export type TypicalContext = Omit<PriorContext, 'near'>
+
 /**
  * Ratios for each depth by the kind of a source alone: wide, since nothing of it was seen.
  *
  * @returns in order of depth, from pale on
  */
-export function typicalRatios(context: Omit<PriorContext, 'near'>): TypicalRatio[] {
+export function typicalRatios(context: TypicalContext): TypicalRatio[] {
   const known = curvePosterior([], priorFor(context))
   return DEPTHS.slice(1).map((depth) => ({
     depth,

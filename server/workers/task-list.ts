@@ -16,6 +16,7 @@ import { readGrid } from '../../core/formats/grid'
 import { readWaypoints } from '../../core/formats/waypoints'
 import { InputError } from '../../core/input-error'
 import { leastMakespan, type ScheduleQuestion } from '../../core/schedule/least-makespan'
+import { typicalRatios, type TypicalContext } from '../../core/strength/typical-ratios'
 import { describeFit } from '../../core/strength/describe-fit'
 import { fitLeastSquares } from '../../core/strength/least-squares'
 import {
@@ -46,6 +47,7 @@ export const TASKS = {
   fading: (questions: readonly FadingQuestion[]) => questions.map(answerFading),
   fadingPairs: (question: PairsOfStrips) => answerPairs(question),
   posterior: (question: PosteriorQuestion) => describePosterior(question),
+  typicalRatios: (contexts: readonly TypicalContext[]) => contexts.map(typicalRatios),
   leastSquares: ({ points, model }: LeastSquaresBody) =>
     describeFit(fitLeastSquares(points, model ?? 'exponential')),
 }

@@ -198,7 +198,7 @@ export function createLog(
     strength: strengthService(database.read, curves, versions),
     evidence,
     curves,
-    typical: typicalService(database.read),
+    typical: typicalService(database.read, tasks),
     atlas,
     fastness,
     testSets: testSets(database, collections.fastnessTests, clock),

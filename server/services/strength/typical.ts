@@ -3,7 +3,8 @@ import type { Knex } from 'knex'
 import type { Mordant } from '../../../catalogue/agents'
 import { habitatsOf } from '../../../catalogue/sources/habitats'
 import { hueFamiliesIn } from '../../../core/colour/hue-words'
-import { typicalRatios, type TypicalRatio } from '../../../core/strength/typical-ratios'
+import { present } from '../../../core/present'
+import type { TypicalContext, TypicalRatio } from '../../../core/strength/typical-ratios'
 import { priorContextOf } from '../../../shared/rules/strength/condition'
 import type { Source } from '../../../shared/schemas/walk/source'
 import type {
@@ -15,6 +16,7 @@ import type {
 import { giveWay } from '../../give-way'
 import { sourcesWithSwatches } from '../../repositories/swatch-counts'
 import { sourceRepository } from '../../repositories/sources'
+import type { RunTask } from '../../workers/task-pool'
 import { readSettings } from '../log/settings'
 
 interface Ask {
@@ -31,18 +33,15 @@ const MARKS = { none: 'none', alum: 'Al', iron: 'Fe' } as const
 const MONTHS = 12
 
 /** What is usual of every source of the catalogue, for those that nobody has dyed with yet. */
-export const typicalService = (db: Knex) => {
+export const typicalService = (db: Knex, run: RunTask) => {
   /** Kinds are few: each is computed once. */
   const known = new Map<string, TypicalRatio[]>()
-  function ratiosOf(source: Source, { mordant, fibre }: Ask): TypicalRatio[] {
-    const way = source.ways[0] ?? 'simmer'
-    const context = priorContextOf(source, { fibre, mordants: [...MORDANTS[mordant]], way })
-    const key = JSON.stringify(context)
-    const before = known.get(key)
-    if (before) return before
-    const made = typicalRatios(context)
-    known.set(key, made)
-    return made
+  async function computeKinds(kinds: readonly TypicalContext[]): Promise<void> {
+    const missing = new Map(kinds.map((kind) => [keyOf(kind), kind]))
+    for (const key of known.keys()) missing.delete(key)
+    if (missing.size === 0) return
+    const made = await run('typicalRatios', [...missing.values()])
+    for (const [i, key] of [...missing.keys()].entries()) known.set(key, present(made[i]))
   }
 
   return {
@@ -75,10 +74,11 @@ export const typicalService = (db: Knex) => {
           habitats: habitatsOf(source.scientificName),
           months: monthsOf(source, hemisphere === 'southern'),
           dryFraction: usualRatioState === 'dried' ? 1 : source.dryFraction,
-          forDepth: ratiosOf(source, ask),
+          forDepth: present(known.get(keyOf(kindOf(source, ask)))),
           swatches: swatches.get(id) ?? 0,
         }
       }
+      await computeKinds(sources.map((source) => kindOf(source, ask)))
       const rows: TypicalRow[] = []
       for (const source of sources) {
         rows.push(toRow(source))
@@ -88,6 +88,15 @@ export const typicalService = (db: Knex) => {
     },
   }
 }
+
+const keyOf = (kind: TypicalContext) => JSON.stringify(kind)
+
+const kindOf = (source: Source, { mordant, fibre }: Ask): TypicalContext =>
+  priorContextOf(source, {
+    fibre,
+    mordants: [...MORDANTS[mordant]],
+    way: source.ways[0] ?? 'simmer',
+  })
 
 function monthsOf({ windowFrom: from, windowTo: to }: Source, southern: boolean): number[] {
   if (from === null || to === null) return []

@@ -1,6 +1,7 @@
 import { max } from 'd3-array'
 import dayjs from 'dayjs'
 import type { Knex } from 'knex'
+import { LRUCache } from 'lru-cache'
 import { JAR_WAYS } from '../../../catalogue/jar-ways'
 import { wayFacts } from '../../../catalogue/ways'
 import { USEFUL_SHARE } from '../../../core/bath/water-budget'
@@ -9,7 +10,7 @@ import type { ChainHours, LaidChain } from '../../../core/plan/lay-chain'
 import { lookUp } from '../../../core/present'
 import type { Span } from '../../../core/schedule/day-plan'
 import { gatheringCautions, type Caution } from '../../../core/safety/gathering'
-import { dayHours } from '../../../shared/rules/pot/day-hours'
+import { dayHours, type DayHours } from '../../../shared/rules/pot/day-hours'
 import { USUAL_VESSEL_L } from '../../../shared/rules/year/usual-vessel'
 import { flamesOf, vesselHoldsOf } from '../../../shared/rules/pot/flames'
 import type { Settings } from '../../../shared/schemas/log/settings'
@@ -94,6 +95,17 @@ const nothingClaimed = (): Claimed => ({
 
 /** What follows from plans: pots, baths, jars, walks, and when. */
 export const planChains = (db: Knex, facts: Facts) => {
+  /** A year of sunrises takes a tenth of a second, and is the same all day. */
+  const keptHours = new LRUCache<string, DayHours>({ max: 4 })
+  function hoursAhead(settings: Settings, now: number): DayHours {
+    const { handsFrom, handsTo, latitude, daysAway } = settings
+    const key = JSON.stringify([+dayjs(now).startOf('day'), handsFrom, handsTo, latitude, daysAway])
+    const known = keptHours.get(key)
+    const hours = known ?? dayHours(settings, now, { before: 0, after: HORIZON_DAYS })
+    if (!known) keptHours.set(key, hours)
+    return hours
+  }
+
   async function sharedFacts({ now, on }: ChainAsk): Promise<SharedFacts> {
     const [settings, { rows }, jars, vessels, open, shelf] = await Promise.all([
       readSettings(db),
@@ -106,7 +118,7 @@ export const planChains = (db: Knex, facts: Facts) => {
     const holds = vesselHoldsOf(open)
     return {
       settings,
-      ...dayHours(settings, now, { before: 0, after: HORIZON_DAYS }),
+      ...hoursAhead(settings, now),
       rows: new Map(rows.map((row) => [row.source.id, row])),
       jars,
       vessels: vessels.map((vessel) => ({
