@@ -1,5 +1,7 @@
 import { readFileSync } from 'node:fs'
+import { once } from 'node:events'
 import { Agent, request as send } from 'node:http'
+import { Worker } from 'node:worker_threads'
 import { randomLcg } from 'd3-random'
 import { hostileRequests, type HostileRequest } from './requests'
 
@@ -16,7 +18,8 @@ export interface FuzzReport {
 }
 
 const AT_ONCE = 6
-const HEALTH_EVERY_MS = 25
+/** Requests that are remembered once they are answered, to tell what a stall was beside. */
+const KEPT_LATELY = 50
 const NOTED_MS = 100
 
 /** Sends requests by seed to a server, several at once, and asks how it is all the while. */
@@ -31,6 +34,7 @@ export async function fuzzServer(
   const agent = new Agent({ keepAlive: true, maxSockets: AT_ONCE })
   const report: FuzzReport = { statuses: {}, broken: [], longestStallMs: 0, stalls: [] }
   const underWay = new Set<string>()
+  const lately: { words: string; ended: number }[] = []
   let left = requests
 
   const sent = async (request: HostileRequest): Promise<string> => {
@@ -38,6 +42,8 @@ export async function fuzzServer(
     underWay.add(words)
     const { status, answer } = await answerTo(base, request, agent)
     underWay.delete(words)
+    lately.push({ words, ended: performance.timeOrigin + performance.now() })
+    if (lately.length > KEPT_LATELY) lately.shift()
     report.statuses[status] = (report.statuses[status] ?? 0) + 1
     const isBroken = status >= 500 && !(status === 503 && answer.includes('"Busy"'))
     // work that is told line by line has begun its answer when it breaks
@@ -53,25 +59,17 @@ export async function fuzzServer(
       if (further) await sent(further)
     }
   }
-  let isOver = false
-  const healthAgent = new Agent({ keepAlive: true, maxSockets: 1 })
-  const watch = async () => {
-    while (!isOver) {
-      const before = [...underWay]
-      const began = performance.now()
-      await answerTo(base, { method: 'GET', path: 'health', headers: {} }, healthAgent)
-      const ms = performance.now() - began
-      report.longestStallMs = Math.max(report.longestStallMs, ms)
-      if (ms > NOTED_MS) report.stalls.push({ ms: Math.round(ms), underWay: before })
-      await new Promise((done) => setTimeout(done, HEALTH_EVERY_MS))
-    }
-  }
-  const watching = watch()
+  const watch = new Worker(new URL('health-watch.mjs', import.meta.url), { workerData: { base } })
+  watch.on('message', ({ began, ms }: { began: number; ms: number }) => {
+    report.longestStallMs = Math.max(report.longestStallMs, ms)
+    if (ms <= NOTED_MS) return
+    const meanwhile = lately.filter(({ ended }) => ended > began).map(({ words }) => words)
+    report.stalls.push({ ms: Math.round(ms), underWay: [...underWay, ...meanwhile] })
+  })
   await Promise.all(Array.from({ length: AT_ONCE }, sender))
-  isOver = true
-  await watching
+  watch.postMessage('end')
+  await once(watch, 'exit')
   agent.destroy()
-  healthAgent.destroy()
   report.stalls.sort((a, b) => b.ms - a.ms)
   return report
 }
