@@ -12,6 +12,9 @@ const BASE = `http://127.0.0.1:${PORT}`
 const REQUESTS = Number(process.env.HOSTILE_REQUESTS ?? 100_000)
 const SEED = Number(process.env.HOSTILE_SEED ?? 0.26)
 const WARM = 2000
+/** Threads that nobody asks end after a minute, and memory is given back when it is quiet. */
+const REST_MS = 90_000
+const rest = () => new Promise((rested) => setTimeout(rested, REST_MS))
 
 const folder = mkdtempSync(join(tmpdir(), 'juniper-haze-hostile-'))
 await loadDemo(folder)
@@ -20,6 +23,7 @@ try {
   await untilReady(BASE)
   // caches and compiled code fill up first: what is held then is what it needs
   await fuzzServer(BASE, Math.min(WARM, REQUESTS), SEED / 2)
+  await rest()
   const before = memoryMb(server.pid!)
   const began = Date.now()
   const { statuses, broken, longestStallMs, stalls } = await fuzzServer(BASE, REQUESTS, SEED)
@@ -28,8 +32,10 @@ try {
   console.log(`longest answer of the server's health beside it: ${longestStallMs.toFixed(0)} ms`)
   for (const { ms, underWay } of stalls.slice(0, 8))
     console.log(`  ${ms} ms: ${underWay.join(' | ')}`)
-  await new Promise((rest) => setTimeout(rest, 15_000))
-  console.log(`memory ${before.toFixed(0)} MB before, ${memoryMb(server.pid!).toFixed(0)} MB after`)
+  const most = memoryMb(server.pid!)
+  await rest()
+  const [was, is, atEnd] = [before, memoryMb(server.pid!), most].map((mb) => mb.toFixed(0))
+  console.log(`memory ${was} MB before, ${atEnd} MB at the last request, ${is} MB after a rest`)
   console.log(`answers of 5xx: ${broken.length}`)
   const seen = new Set<string>()
   for (const { request, status, answer } of broken) {
