@@ -25,6 +25,7 @@ const BENCHES = [
   ['The planner with 2,000 swatches behind its ribbon', 'tests/bench/planner.ts'],
   ['The atlas of 100,000 swatches', 'tests/bench/atlas.ts'],
   ['Reading and writing mixed, with 100,000 swatches', 'tests/bench/mixed-load.ts'],
+  ['Exports of 100,000 swatches, and an import of 20,000 pieces', 'tests/bench/exports.ts'],
   ['Hostile requests', 'tests/bench/hostile.ts'],
   ['Kills in the middle of things', 'tests/bench/kill.ts'],
   ['A log out, wiped, in again and out again: the same file', 'tests/bench/keeping.ts'],
