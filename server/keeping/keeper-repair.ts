@@ -1,6 +1,7 @@
 import { existsSync, statSync } from 'node:fs'
-import { mkdir } from 'node:fs/promises'
+import { mkdir, rename } from 'node:fs/promises'
 import { join } from 'node:path'
+import { newId } from '../../shared/ids'
 import type { ArchivedPlaces, SalvageView } from '../../shared/views/keeping/keeping'
 import { connectFile } from '../database/open'
 import type { PhotoFiles } from '../photos/photo-files'
@@ -42,7 +43,10 @@ export function keeperRepair(base: KeeperBase, files: Pick<PhotoFiles, 'has' | '
         }
         await base.sweepIncoming()
         await mkdir(incoming, { recursive: true })
-        const { read, orphaned } = await run('salvage', { log, made: salvaged })
+        const made = join(incoming, `salvaging-${newId()}.sqlite`)
+        const { read, orphaned } = await run('salvage', { log, made })
+        // whole or not there: it may be asked for at any time
+        await rename(made, salvaged)
         const { lot = 0, pot = 0, swatch = 0 } = read
         return { lots: lot, pots: pot, swatches: swatch, orphaned }
       }),
@@ -51,13 +55,17 @@ export function keeperRepair(base: KeeperBase, files: Pick<PhotoFiles, 'has' | '
     async salvagedArchive(
       places: ArchivedPlaces,
     ): Promise<{ stream: NodeJS.ReadableStream; end: () => Promise<void> }> {
-      if (!existsSync(salvaged)) {
+      // it goes out once: whoever asks beside this has nothing to take away under it
+      const own = join(incoming, `salvaged-${newId()}.sqlite`)
+      try {
+        await rename(salvaged, own)
+      } catch {
         throw new Refusal(404, 'Not read yet', 'Ask first what can still be read of the log.')
       }
-      const db = connectFile(salvaged)
+      const db = connectFile(own)
       const end = async () => {
         await db.destroy()
-        removeDatabase(salvaged)
+        removeDatabase(own)
       }
       try {
         const created = clock().toISOString()

@@ -93,6 +93,23 @@ describe('of a damaged log', () => {
     await other.end()
   })
 
+  test('what could be read goes out once, and not before it is whole', async () => {
+    const reading = kept.keeper.salvage()
+    const early = kept.keeper.salvagedArchive('exact')
+    await expect(early).rejects.toMatchObject(refusal(404, 'Ask first'))
+    await reading
+    const asked = [kept.keeper.salvagedArchive('exact'), kept.keeper.salvagedArchive('exact')]
+    const [one, other] = await Promise.allSettled(asked)
+    expect([one!.status, other!.status].sort()).toEqual(['fulfilled', 'rejected'])
+    for (const each of [one!, other!]) {
+      if (each.status === 'rejected') expect(each.reason).toMatchObject(refusal(404, 'Ask first'))
+      else {
+        await pipeline(each.value.stream, createWriteStream(join(kept.folder, 'saved.zip')))
+        await each.value.end()
+      }
+    }
+  })
+
   test('of which nothing is left, nothing is promised', async () => {
     await kept.close()
     writeFileSync(join(kept.folder, DATABASE_FILE), '')
