@@ -89,7 +89,8 @@ export class CrashTest {
       const names = db.prepare('select name from knex_migrations order by id').pluck().all()
       expectSame(names.length, MIGRATIONS.length, 'migrations run')
       expectSame(db.pragma('integrity_check', { simple: true }), 'ok', 'integrity')
-      if (before) expectSame(missingOf(db, before).join(), '', `rows of before version ${version}`)
+      const lost = before ? missingOf(db, before).slice(0, 5) : []
+      expectSame(lost.join(), '', `rows lost of version ${version}`)
       db.close()
     } finally {
       rmSync(folder, { recursive: true, force: true })

@@ -9,6 +9,9 @@ import { connectFile, DATABASE_FILE } from '../../server/database/open'
 /** Ids of a log's rows, by table. */
 export type KeptIds = ReadonlyMap<string, readonly string[]>
 
+/** Names of the catalogue's sources, which every start writes as the catalogue has them. */
+const NAMED_ANEW = 'source_name'
+
 let played: Promise<string> | null = null
 
 /** The demo's log of today, played once; a folder that holds one already can be named. */
@@ -50,6 +53,7 @@ export async function logOfVersion(
     })()
     return new Map(
       tablesOf(db)
+        .filter((table) => table !== NAMED_ANEW)
         .filter((table) => columnsOf(db, 'main', table).includes('id'))
         .map((table) => [table, idsOf(db, table)]),
     )
