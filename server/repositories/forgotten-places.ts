@@ -4,26 +4,45 @@ import type { Knex } from 'knex'
 export type WhichChanges = { before: string } | { changeSetId: string }
 
 /**
- * Takes coordinates out of what the change log tells of places that have none any more: a place that
- * was forgotten is forgotten everywhere. An undo brings back all but them.
+ * Takes coordinates out of what the change log tells of places that have none any more, and out of
+ * photos of what was gathered there: a place that was forgotten is forgotten everywhere. An undo brings
+ * back all but them.
  *
- * @returns entries that were changed
+ * @returns entries of places that were changed
  */
-export async function forgetPlaces(db: Knex, which: WhichChanges): Promise<number> {
-  const rows = db('change_log')
-    .where({ collection: 'patches' })
-    .whereIn('row_id', db('patch').whereNull('lat').select('id'))
-    .whereRaw(`(before ->> '$.lat' is not null or after ->> '$.lat' is not null)`)
-  if ('before' in which) rows.where('at', '<', which.before)
-  else
-    rows.whereIn(
-      'row_id',
-      db('change_log').where({ change_set_id: which.changeSetId }).select('row_id'),
+export const forgetPlaces = (db: Knex, which: WhichChanges): Promise<number> =>
+  db.transaction(async (trx): Promise<number> => {
+    const entries = trx('change_log')
+      .where({ collection: 'patches' })
+      .whereIn('row_id', trx('patch').whereNull('lat').select('id'))
+      .whereRaw(TELLS_PLACE)
+    if ('before' in which) entries.where('at', '<', which.before)
+    else {
+      entries.whereIn(
+        'row_id',
+        trx('change_log').where({ change_set_id: which.changeSetId }).select('row_id'),
+      )
+    }
+    const patches = await entries.clone().distinct('row_id').pluck<string[]>('row_id')
+    if (patches.length === 0) return 0
+    const photos = trx('photo').whereIn(
+      'lot_id',
+      trx('lot').whereIn('patch_id', patches).select('id'),
     )
-  return rows.update({
-    before: db.raw(`case when before is null then null else ${WITHOUT('before')} end`),
-    after: db.raw(`case when after is null then null else ${WITHOUT('after')} end`),
+    await trx('change_log')
+      .where({ collection: 'photos' })
+      .whereIn('row_id', photos.clone().select('id'))
+      .whereRaw(TELLS_PLACE)
+      .update(withoutPlace(trx))
+    await photos.update({ lat: null, lon: null })
+    return entries.update(withoutPlace(trx))
   })
-}
+
+const TELLS_PLACE = `(before ->> '$.lat' is not null or after ->> '$.lat' is not null)`
+
+const withoutPlace = (db: Knex) => ({
+  before: db.raw(`case when before is null then null else ${WITHOUT('before')} end`),
+  after: db.raw(`case when after is null then null else ${WITHOUT('after')} end`),
+})
 
 const WITHOUT = (column: string) => `json_set(${column}, '$.lat', null, '$.lon', null)`

@@ -4,9 +4,12 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { migrate } from '../../../../server/database/migrate'
 import { openDatabase, type Database } from '../../../../server/database/open'
+import { seedCatalogue } from '../../../../server/services/log/catalogue'
 import { createLog, type Log } from '../../../../server/services/log/log'
 import { present } from '../../../../core/present'
-import { newId } from '../../../../shared/ids'
+import { catalogueId, newId } from '../../../../shared/ids'
+import { PLAIN_LOT } from '../../../../shared/schemas/loft/lot'
+import type { NewPhoto } from '../../../../shared/schemas/loft/photo'
 import { PLAIN_PATCH } from '../../../../shared/schemas/walk/patch'
 
 let folder: string
@@ -25,6 +28,20 @@ afterEach(async () => {
 })
 
 const LAT = 51.2345678
+const PLAIN_PHOTO: Omit<NewPhoto, 'id'> = {
+  hash: 'f'.repeat(64),
+  width: 10,
+  height: 10,
+  bytes: 100,
+  lotId: null,
+  jarId: null,
+  swatchId: null,
+  roundId: null,
+  takenAt: null,
+  lat: null,
+  lon: null,
+  note: '',
+}
 
 async function placeForgotten() {
   const id = newId()
@@ -58,6 +75,36 @@ test('a place that is forgotten comes back while its strip stands, and is gone o
   expect(await onDisk()).not.toContain(String(LAT))
   // what else was told of the place stands, and can still be undone
   expect((await log.patches.read(id)).note).toBe('by the gate')
+})
+
+test('photos of what was gathered there forget it too; of other lots they keep what was asked for', async () => {
+  await seedCatalogue(database.write, now.toISOString())
+  const { id, changeSetId } = await placeForgotten()
+  const photoOf = async (patchId: string | null, lat: number) => {
+    const lot = await log.lots.create({
+      ...PLAIN_LOT,
+      id: newId(),
+      sourceId: catalogueId('tanacetum-vulgare/flowerHead'),
+      patchId,
+      gatheredOn: '2026-08-12',
+      state: 'fresh',
+      netG: 100,
+    })
+    const { item } = await log.photos.create({
+      ...PLAIN_PHOTO,
+      id: newId(),
+      lotId: lot.item.id,
+      lat,
+      lon: -1.5,
+    })
+    return item.id
+  }
+  const there = await photoOf(id, LAT)
+  const elsewhere = await photoOf(null, 50.5)
+  await log.forgetting.closed(present(changeSetId))
+  expect((await log.photos.read(there)).lat).toBe(null)
+  expect((await log.photos.read(elsewhere)).lat).toBe(50.5)
+  expect(await onDisk()).not.toContain(String(LAT))
 })
 
 test('one that was left open is forgotten when it is an hour old; places that are kept stay', async () => {
