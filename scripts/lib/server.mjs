@@ -3,6 +3,7 @@ import { createServer } from 'node:net'
 import { resolve } from 'node:path'
 import { spawn } from 'node:child_process'
 import { Stop } from './say.mjs'
+import { SERVER_ENVIRONMENT } from './server-environment.mjs'
 import { ROOT } from './shell.mjs'
 
 const DEFAULT_PORT = 4870
@@ -63,7 +64,7 @@ export function startServer({ host, port, folder, log = 'warn' }) {
     stdio: ['ignore', 'inherit', 'inherit'],
     env: {
       ...process.env,
-      NODE_ENV: 'production',
+      ...SERVER_ENVIRONMENT,
       NITRO_HOST: host,
       NITRO_PORT: String(port),
       JUNIPER_HAZE_DATA: resolve(folder),

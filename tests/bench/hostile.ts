@@ -11,7 +11,7 @@ const PORT = 4873
 const BASE = `http://127.0.0.1:${PORT}`
 const REQUESTS = Number(process.env.HOSTILE_REQUESTS ?? 100_000)
 const SEED = Number(process.env.HOSTILE_SEED ?? 0.26)
-const WARM = 2000
+const WARM = 20_000
 /** Threads that nobody asks end after a minute, and memory is given back when it is quiet. */
 const REST_MS = 90_000
 const rest = () => new Promise((rested) => setTimeout(rested, REST_MS))

@@ -1,5 +1,6 @@
 import { spawn, type ChildProcess } from 'node:child_process'
 import { fileURLToPath } from 'node:url'
+import { SERVER_ENVIRONMENT } from '../../scripts/lib/server-environment.mjs'
 
 const ENTRY = fileURLToPath(new URL('../../.output/server/index.mjs', import.meta.url))
 
@@ -9,7 +10,7 @@ export function startBuilt(folder: string, port: number): ChildProcess {
     stdio: ['ignore', 'ignore', 'inherit'],
     env: {
       ...process.env,
-      NODE_ENV: 'production',
+      ...SERVER_ENVIRONMENT,
       NITRO_HOST: '127.0.0.1',
       NITRO_PORT: String(port),
       JUNIPER_HAZE_DATA: folder,
