@@ -36,15 +36,29 @@ export interface GatheringRow extends LotWords {
   privacy: Privacy | null
 }
 
-/** Gatherings, oldest first: walks only, not what was made of them. */
-export const gatheringRows = async (db: Knex): Promise<GatheringRow[]> =>
+const PAGE = 200
+
+/** Gatherings, oldest first, some at a time: walks only, not what was made of them. */
+export async function* gatheringRows(db: Knex): AsyncGenerator<GatheringRow[]> {
+  for (let after = ''; ;) {
+    const rows = await rowsAfter(db, after)
+    const last = rows.at(-1)
+    if (!last) return
+    yield rows
+    after = last.id
+  }
+}
+
+const rowsAfter = async (db: Knex, after: string): Promise<GatheringRow[]> =>
   await db('lot')
     .join('source', 'source.id', 'lot.source_id')
     .leftJoin('patch', 'patch.id', 'lot.patch_id')
     .whereNull('lot.set_aside_at')
     .where({ 'lot.from_lots': '[]', 'lot.from_log': '' })
     .whereNull('lot.jar_id')
+    .where('lot.id', '>', after)
     .orderBy('lot.id')
+    .limit(PAGE)
     .select<GatheringRow[]>(
       'lot.id as id',
       'lot.code as code',

@@ -5,7 +5,7 @@ import {
   type GatheringRecord,
 } from '../../../core/formats/darwin-core'
 import { sharedPlace } from '../../../core/formats/place'
-import { writeTable } from '../../../core/formats/table'
+import { writeHeader, writeRows } from '../../../core/formats/table'
 import type { Content } from '../../../core/harvest/contents'
 import { gatheringRows, type GatheringRow } from '../../repositories/gathering-rows'
 import { present } from '../../../core/present'
@@ -14,7 +14,9 @@ import { lotWordsOf } from '../../../shared/schemas/loft/lot-words'
 
 /** Gatherings as they would leave this machine, oldest first: walks only, not what was made of them. */
 export async function gatheringRecords(db: Knex): Promise<GatheringRecord[]> {
-  return (await gatheringRows(db)).map(toRecord)
+  const records: GatheringRecord[] = []
+  for await (const rows of gatheringRows(db)) records.push(...rows.map(toRecord))
+  return records
 }
 
 /** Words that have no term of their own in the file; the host has one. */
@@ -57,5 +59,12 @@ const toRecord = (row: GatheringRow): GatheringRecord => ({
 })
 
 /** All gatherings as a Darwin Core CSV file. */
-export const gatheringsCsv = async (db: Knex): Promise<string> =>
-  writeTable(DARWIN_CORE_COLUMNS, (await gatheringRecords(db)).map(toDarwinCore))
+export async function* gatheringsCsv(db: Knex): AsyncGenerator<string> {
+  yield writeHeader(DARWIN_CORE_COLUMNS)
+  for await (const rows of gatheringRows(db)) {
+    yield writeRows(
+      DARWIN_CORE_COLUMNS,
+      rows.map((row) => toDarwinCore(toRecord(row))),
+    )
+  }
+}

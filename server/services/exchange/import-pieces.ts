@@ -1,6 +1,6 @@
 import type { Knex } from 'knex'
 import { fibreFacts } from '../../../catalogue/fibres'
-import { writeTable, type Table } from '../../../core/formats/table'
+import { writeHeader, writeRows, type Table } from '../../../core/formats/table'
 import { formatMass } from '../../../core/quantity/format-quantity'
 import { foldName } from '../../../shared/rules/walk/fold-name'
 import { newId } from '../../../shared/ids'
@@ -19,7 +19,7 @@ import { giveWay } from '../../give-way'
 import { pieceRepository } from '../../repositories/pieces'
 import type { Batch, Clock } from '../log/records'
 import { fromCells, NEEDED_PIECE_COLUMNS, PIECE_COLUMNS, toCells } from './pieces-table'
-import { everyOne } from './tables-out'
+import { everyOne, everyPageOf } from './tables-out'
 import { pieceSets } from '../../repositories/piece-sets'
 import type { PieceRecords, SetRecords } from '../basket/piece-records'
 import { messageOf, present } from '../../../core/present'
@@ -50,16 +50,18 @@ const CHANGEABLE = [
 ]
 
 /** Pieces, one row each, with what was done to them. */
-export async function piecesCsv(db: Knex): Promise<string> {
-  const pieces = await everyOne((after) =>
-    pieceRepository(db).page({ aside: false, limit: 200, after }),
-  )
+export async function* piecesCsv(db: Knex): AsyncGenerator<string> {
   const sets = new Map((await pieceSets(db)).map(({ id, name }) => [id, name]))
-  const whole = pieces.filter(({ splitOn, fromLog }) => splitOn === null && fromLog === '')
-  return writeTable(
-    PIECE_COLUMNS,
-    whole.map((piece) => toCells(piece, (piece.setId && sets.get(piece.setId)) || '')),
-  )
+  yield writeHeader(PIECE_COLUMNS)
+  for await (const pieces of everyPageOf((after) =>
+    pieceRepository(db).page({ aside: false, limit: 200, after }),
+  )) {
+    const whole = pieces.filter(({ splitOn, fromLog }) => splitOn === null && fromLog === '')
+    yield writeRows(
+      PIECE_COLUMNS,
+      whole.map((piece) => toCells(piece, (piece.setId && sets.get(piece.setId)) || '')),
+    )
+  }
 }
 
 /** Pieces from a table: looked at first, then done all or not at all. */
