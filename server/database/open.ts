@@ -2,7 +2,7 @@ import { accessSync, constants, mkdirSync } from 'node:fs'
 import { join } from 'node:path'
 import type BetterSqlite from 'better-sqlite3'
 import knex, { type Knex } from 'knex'
-import { giveWay } from '../give-way'
+import { giveWay } from './give-way'
 import { buildRows } from './statements'
 import { LogTrouble } from './trouble'
 

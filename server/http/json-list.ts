@@ -1,5 +1,5 @@
 import { Readable } from 'node:stream'
-import { giveWay } from '../give-way'
+import { giveWay } from '../database/give-way'
 
 /** So many items are written at once: a few milliseconds' work. */
 const AT_ONCE = 10

@@ -127,6 +127,11 @@ export const pieceRepository = (db: Knex) => {
       return whole(await db<PieceRow>('piece').whereIn('id', ids))
     },
 
+    /** Pieces by their tags, but for those that are set aside. */
+    async ofCodes(codes: readonly string[]): Promise<Piece[]> {
+      return whole(await db<PieceRow>('piece').whereIn('code', codes).whereNull('set_aside_at'))
+    },
+
     async insert(
       { id, code, fromPieceId, earlierPots, fromLog, ...edit }: PieceFields,
       at: string,

@@ -1,6 +1,6 @@
 import type { Knex } from 'knex'
 import Papa from 'papaparse'
-import { giveWay } from '../../give-way'
+import { giveWay } from '../../database/give-way'
 import { Refusal } from '../log/failures'
 import { formOf, logTables, type LogTable } from './log-tables'
 import type { OpenArchive } from './open-archive'

@@ -6,7 +6,7 @@ import { writeCgats, type NamedSpectrum } from '../../../core/formats/spectra/wr
 import type { Reflectance } from '../../../core/colour/spectrum'
 import { parseJson } from '../../../core/json'
 import type { ArchivedPlaces } from '../../../shared/views/keeping/keeping'
-import { giveWay } from '../../give-way'
+import { giveWay } from '../../database/give-way'
 import type { PhotoFiles } from '../../photos/photo-files'
 import { PHOTO_SIZES } from '../../photos/photo-names'
 import { formOf, logTables, type LogTable } from './log-tables'

@@ -15,11 +15,11 @@ import {
 } from '../../../shared/schemas/basket/piece'
 import { validate } from '../../../shared/validate'
 import type { Database } from '../../database/open'
-import { giveWay } from '../../give-way'
+import { giveWay } from '../../database/give-way'
 import { pieceRepository } from '../../repositories/pieces'
 import type { Batch, Clock } from '../log/records'
 import { fromCells, NEEDED_PIECE_COLUMNS, PIECE_COLUMNS, toCells } from './pieces-table'
-import { everyOne, everyPageOf } from './tables-out'
+import { everyPageOf } from './tables-out'
 import { pieceSets } from '../../repositories/piece-sets'
 import type { PieceRecords, SetRecords } from '../basket/piece-records'
 import { messageOf, present } from '../../../core/present'
@@ -113,11 +113,8 @@ async function planPieces(
   now: Date,
   progress: (done: number, of: number) => void,
 ): Promise<PlannedPiece[]> {
-  const all = await everyOne((after) =>
-    pieceRepository(db).page({ aside: false, limit: 200, after }),
-  )
   const known: Known = {
-    byCode: new Map(all.map((piece) => [piece.code, piece])),
+    byCode: await piecesByCode(db, rows),
     aside: await pieceRepository(db).codesAside(),
     sets: await setsByName(db),
     latestDate: new Date(+now + 86_400_000).toISOString().slice(0, 10),
@@ -131,6 +128,17 @@ async function planPieces(
     await giveWay()
   }
   return planned
+}
+
+/** What the log has of the tags that a file names; the rest of it is not read. */
+async function piecesByCode(db: Knex, rows: Table['rows']): Promise<Map<string, Piece>> {
+  const codes = [...new Set(rows.flatMap(({ cells }) => cells.code || []))]
+  const found = new Map<string, Piece>()
+  for (let i = 0; i < codes.length; i += AT_ONCE) {
+    const pieces = await pieceRepository(db).ofCodes(codes.slice(i, i + AT_ONCE))
+    for (const piece of pieces) found.set(piece.code, piece)
+  }
+  return found
 }
 
 function planRow(

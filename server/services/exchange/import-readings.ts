@@ -10,7 +10,7 @@ import type {
 } from '../../../shared/schemas/swatch/swatch'
 import { validate } from '../../../shared/validate'
 import type { Database } from '../../database/open'
-import { giveWay } from '../../give-way'
+import { giveWay } from '../../database/give-way'
 import { swatchRepository } from '../../repositories/swatches'
 import { takeReading } from '../swatch/readings'
 import type { Clock, Records } from '../log/records'

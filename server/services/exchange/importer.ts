@@ -8,7 +8,7 @@ import type {
   UnknownWord,
 } from '../../../shared/views/exchange/import-plan'
 import type { Database } from '../../database/open'
-import { giveWay } from '../../give-way'
+import { giveWay } from '../../database/give-way'
 import { latestChange } from '../../repositories/change-log'
 import { Refusal } from '../log/failures'
 import type { Batch, Clock } from '../log/records'

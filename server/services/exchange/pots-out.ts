@@ -15,7 +15,7 @@ import { NOTED, type NewPotEvent, type PotEvent } from '../../../shared/schemas/
 import type { Reading } from '../../../shared/schemas/swatch/reading'
 import type { Swatch } from '../../../shared/schemas/swatch/swatch'
 import type { Source } from '../../../shared/schemas/walk/source'
-import { giveWay } from '../../give-way'
+import { giveWay } from '../../database/give-way'
 import { lotRepository } from '../../repositories/lots'
 import { pieceRepository } from '../../repositories/pieces'
 import { potRepository } from '../../repositories/pots'

@@ -14,7 +14,7 @@ import {
 } from '../../../shared/rules/fastness/strip-of-test'
 import type { FastnessTest } from '../../../shared/schemas/fastness/fastness-test'
 import type { AfterView, TestView } from '../../../shared/views/fastness/fastness'
-import { giveWay } from '../../give-way'
+import { giveWay } from '../../database/give-way'
 import type { FadingAsker } from './ask-fading'
 import { lookView } from './look-views'
 import type { Scenario, Scenarios } from './scenarios'

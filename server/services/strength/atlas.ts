@@ -1,7 +1,7 @@
 import { availableParallelism } from 'node:os'
 import type { AtlasView } from '../../../shared/views/strength/atlas'
 import type { Database } from '../../database/open'
-import { giveWay } from '../../give-way'
+import { giveWay } from '../../database/give-way'
 import { curveCache } from '../../repositories/curve-cache'
 import type { AtlasEntry, ComputeAtlasEntry } from './atlas-entry'
 import { ATLAS_VERSION } from './atlas-row'

@@ -13,7 +13,7 @@ import type {
   TypicalRow,
   TypicalView,
 } from '../../../shared/views/strength/typical'
-import { giveWay } from '../../give-way'
+import { giveWay } from '../../database/give-way'
 import { sourcesWithSwatches } from '../../repositories/swatch-counts'
 import { sourceRepository } from '../../repositories/sources'
 import type { RunTask } from '../../workers/task-pool'

@@ -9,7 +9,7 @@ import {
 } from '../../../shared/rules/swatch/reading-state'
 import type { WallColour, WallSwatch, WallView } from '../../../shared/views/wall/wall'
 import { ofCollections, sinceLastChange } from '../../database/since-last-change'
-import { giveWay } from '../../give-way'
+import { giveWay } from '../../database/give-way'
 import { wallRows, type WallReading, type WallRow } from '../../repositories/wall-rows'
 
 const dependsOn = ofCollections('swatches', 'pots', 'pieces', 'lots', 'sources')

@@ -15,7 +15,7 @@ import type {
   PlantPerFibre,
   YearBack,
 } from '../../../shared/views/year/back'
-import { giveWay } from '../../give-way'
+import { giveWay } from '../../database/give-way'
 import { potRepository } from '../../repositories/pots'
 import { sourceRepository } from '../../repositories/sources'
 import { swatchRepository } from '../../repositories/swatches'

@@ -1,7 +1,7 @@
 import { afterEach, describe, expect, test } from '@jest/globals'
 import { setImmediate } from 'node:timers/promises'
-import { openMemoryDatabase, type Database } from '../../../server/database/open'
-import { giveWay } from '../../../server/give-way'
+import { openMemoryDatabase, type Database } from '../../../../server/database/open'
+import { giveWay } from '../../../../server/database/give-way'
 
 /** Keeps the thread busy, as computing does. */
 function compute(ms: number): void {
