@@ -23,11 +23,16 @@ export const forgetPlaces = (db: Knex, which: WhichChanges): Promise<number> =>
         trx('change_log').where({ change_set_id: which.changeSetId }).select('row_id'),
       )
     }
-    const patches = await entries.clone().distinct('row_id').pluck<string[]>('row_id')
-    if (patches.length === 0) return 0
+    // a place told by mistake, and taken back at once, is not one that was forgotten
+    const forgotten = await entries
+      .clone()
+      .whereRaw(`before ->> '$.lat' is not null and after ->> '$.lat' is null`)
+      .whereNotIn('change_set_id', trx('change_log').whereNotNull('undone_by').select('undone_by'))
+      .distinct('row_id')
+      .pluck<string[]>('row_id')
     const photos = trx('photo').whereIn(
       'lot_id',
-      trx('lot').whereIn('patch_id', patches).select('id'),
+      trx('lot').whereIn('patch_id', forgotten).select('id'),
     )
     await trx('change_log')
       .where({ collection: 'photos' })

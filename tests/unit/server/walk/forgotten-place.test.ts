@@ -17,6 +17,7 @@ let database: Database
 let log: Log
 let now = new Date('2026-09-09T10:00:00Z')
 beforeEach(async () => {
+  now = new Date('2026-09-09T10:00:00Z')
   folder = mkdtempSync(join(tmpdir(), 'juniper-haze-forget-'))
   database = await openDatabase(folder)
   await migrate(database.write)
@@ -41,6 +42,27 @@ const PLAIN_PHOTO: Omit<NewPhoto, 'id'> = {
   lat: null,
   lon: null,
   note: '',
+}
+
+/** A photo of what was gathered somewhere, with where it was taken. */
+async function photoOf(patchId: string | null, lat: number): Promise<string> {
+  const lot = await log.lots.create({
+    ...PLAIN_LOT,
+    id: newId(),
+    sourceId: catalogueId('tanacetum-vulgare/flowerHead'),
+    patchId,
+    gatheredOn: '2026-08-12',
+    state: 'fresh',
+    netG: 100,
+  })
+  const { item } = await log.photos.create({
+    ...PLAIN_PHOTO,
+    id: newId(),
+    lotId: lot.item.id,
+    lat,
+    lon: -1.5,
+  })
+  return item.id
 }
 
 async function placeForgotten() {
@@ -80,30 +102,24 @@ test('a place that is forgotten comes back while its strip stands, and is gone o
 test('photos of what was gathered there forget it too; of other lots they keep what was asked for', async () => {
   await seedCatalogue(database.write, now.toISOString())
   const { id, changeSetId } = await placeForgotten()
-  const photoOf = async (patchId: string | null, lat: number) => {
-    const lot = await log.lots.create({
-      ...PLAIN_LOT,
-      id: newId(),
-      sourceId: catalogueId('tanacetum-vulgare/flowerHead'),
-      patchId,
-      gatheredOn: '2026-08-12',
-      state: 'fresh',
-      netG: 100,
-    })
-    const { item } = await log.photos.create({
-      ...PLAIN_PHOTO,
-      id: newId(),
-      lotId: lot.item.id,
-      lat,
-      lon: -1.5,
-    })
-    return item.id
-  }
   const there = await photoOf(id, LAT)
   const elsewhere = await photoOf(null, 50.5)
   await log.forgetting.closed(present(changeSetId))
   expect((await log.photos.read(there)).lat).toBe(null)
   expect((await log.photos.read(elsewhere)).lat).toBe(50.5)
+  expect(await onDisk()).not.toContain(String(LAT))
+})
+
+test('a photo keeps its place where the coordinates of a patch were a mistake, taken back at once', async () => {
+  await seedCatalogue(database.write, now.toISOString())
+  const id = newId()
+  const made = await log.patches.create({ ...PLAIN_PATCH, id, name: 'Kiln' })
+  const photo = await photoOf(id, 50.5)
+  const told = await log.patches.change(id, made.item.rev, { lat: LAT, lon: 1 })
+  await log.changes.undo(present(told.changeSetId))
+  now = new Date('2026-09-09T11:00:01Z')
+  expect(await log.forgetting.old()).toBeGreaterThan(0)
+  expect((await log.photos.read(photo)).lat).toBe(50.5)
   expect(await onDisk()).not.toContain(String(LAT))
 })
 
